@@ -1,0 +1,8 @@
+/** Units, what people type, how values are written, instruments and uncertainty. */
+export * from "./units.ts";
+export * from "./parseQuantity.ts";
+export * from "./formatQuantity.ts";
+export * from "./uncertainty.ts";
+export * from "./judgement.ts";
+export * from "./instrument.ts";
+export * from "./instrumentTemplates.ts";

@@ -1,0 +1,102 @@
+import tQuantile from "@stdlib/stats-base-dists-t-quantile";
+
+/**
+ * One standard uncertainty with its degrees of freedom. Type B parts known as a bound have infinite
+ * freedom. JCGM 100:2008 (GUM) throughout.
+ */
+export interface Component {
+  readonly u: number;
+  readonly freedom: number;
+}
+
+/** A component that adds nothing. */
+export const NO_UNCERTAINTY: Component = { u: 0, freedom: Infinity };
+
+/**
+ * Standard uncertainty of a quantity known to lie within ±halfWidth, every place alike: halfWidth/√3.
+ * Source: GUM 4.3.7.
+ * @param halfWidth same unit as the quantity, at least 0
+ */
+export function rectangular(halfWidth: number): Component {
+  if (!(halfWidth >= 0))
+    throw new RangeError(`rectangular: halfWidth must be at least 0, got ${halfWidth}`);
+  return { u: halfWidth / Math.sqrt(3), freedom: Infinity };
+}
+
+/** Root sum of squares and Welch-Satterthwaite freedom (GUM G.4.1, formula G.2b). Order does not matter. */
+export function combine(components: readonly Component[]): Component {
+  const variance = components.reduce((sum, { u }) => sum + u * u, 0);
+  if (variance === 0) return NO_UNCERTAINTY;
+  const spread = components.reduce(
+    (sum, { u, freedom }) => (Number.isFinite(freedom) ? sum + u ** 4 / freedom : sum),
+    0,
+  );
+  return { u: Math.sqrt(variance), freedom: spread === 0 ? Infinity : variance ** 2 / spread };
+}
+
+/** Multiplies a component by a sensitivity (GUM 5.1.3). */
+export function scale(component: Component, sensitivity: number): Component {
+  return { u: component.u * Math.abs(sensitivity), freedom: component.freedom };
+}
+
+/** Beyond this freedom Student's t equals the normal law to four digits. */
+const ALMOST_NORMAL = 1e5;
+
+/**
+ * Student t for 95 % two-sided coverage (GUM table G.2 lists it): 2.78 at ν = 4, 1.96 at ∞.
+ * @param freedom effective degrees of freedom, at least 1
+ * @throws RangeError below 1
+ */
+export function coverageFactor(freedom: number): number {
+  if (!(freedom >= 1)) throw new RangeError(`coverageFactor: freedom must be at least 1, got ${freedom}`);
+  return tQuantile(0.975, Math.min(freedom, ALMOST_NORMAL));
+}
+
+/** Expanded uncertainty for about 95 %: t(ν)·u. Wide for small ν, as it should be. */
+export function expanded(component: Component): number {
+  return component.u === 0 ? 0 : coverageFactor(Math.max(1, component.freedom)) * component.u;
+}
+
+export interface RepeatSummary {
+  readonly mean: number;
+  readonly count: number;
+  /** Standard uncertainty of the mean from scatter alone (type A). */
+  readonly typeA: Component;
+  /** Sample standard deviation, or null for a single reading. */
+  readonly scatter: number | null;
+}
+
+/** Below this count a sample's own scatter says too little and the instrument's pooled one is used. */
+export const LEAST_OWN_SCATTER = 4;
+/** Freedom granted to an instrument's pooled scatter. Bench judgement: a few dozen readings taken once. */
+export const POOLED_FREEDOM = 30;
+
+/**
+ * Mean and type A uncertainty of repeated readings: s/√n (GUM 4.2.3). Below four readings s is the
+ * instrument's pooled scatter. Never less than one count/√12, since a display hides what is smaller.
+ * @param readings same unit, at least one, finite
+ * @param pooledScatter standard deviation of single readings known of this instrument, at least 0
+ * @param count size of the last digit, at least 0
+ */
+export function summariseRepeats(
+  readings: readonly number[],
+  pooledScatter: number,
+  count: number,
+): RepeatSummary {
+  const n = readings.length;
+  if (n === 0) throw new RangeError("summariseRepeats: readings must not be empty");
+  const bad = readings.find((value) => !Number.isFinite(value));
+  if (bad !== undefined) throw new RangeError(`summariseRepeats: readings must be finite, got ${bad}`);
+  const mean = readings.reduce((sum, value) => sum + value, 0) / n;
+  const scatter =
+    n < 2 ? null : Math.sqrt(readings.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (n - 1));
+  const least = count / Math.sqrt(12);
+  const own = n >= LEAST_OWN_SCATTER && scatter !== null;
+  const s = Math.max(own ? scatter : pooledScatter, least);
+  return {
+    mean,
+    count: n,
+    scatter,
+    typeA: { u: s / Math.sqrt(n), freedom: own ? n - 1 : POOLED_FREEDOM },
+  };
+}

@@ -1,0 +1,4 @@
+/** What is written down about a motor, a job and its readings. Types and the vocabularies they use. */
+export * from "./motor.ts";
+export * from "./reading.ts";
+export * from "./job.ts";

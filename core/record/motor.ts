@@ -1,0 +1,150 @@
+import type { Celsius, Ohms, Ratio } from "../quantity/index.ts";
+
+/** Motor families of the trade; each brings its own typical values, limits, cautions and plan. */
+export const FAMILIES = ["hobby", "hub", "traction", "ecm", "ecmSealed", "miniSplit"] as const;
+export type Family = (typeof FAMILIES)[number];
+
+export const CONNECTIONS = ["star", "delta", "unknown"] as const;
+export type Connection = (typeof CONNECTIONS)[number];
+
+/** What a failure in use would hurt; weighs on the decision, never on the arithmetic. */
+export const CONSEQUENCES = ["nuisance", "property", "vehicle", "person", "aircraft"] as const;
+export type Consequence = (typeof CONSEQUENCES)[number];
+
+/** Terminal names A, B, C; the motor's own wire colours are attached to them as words. */
+export const PHASES = ["A", "B", "C"] as const;
+export type Phase = (typeof PHASES)[number];
+export type ByPhase<T> = Readonly<Record<Phase, T>>;
+
+export const PAIRS = ["AB", "BC", "CA"] as const;
+export type Pair = (typeof PAIRS)[number];
+export type ByPair<T> = Readonly<Record<Pair, T>>;
+
+/** An expected line-to-line resistance and where it comes from. */
+export interface ExpectedResistance {
+  readonly ohms: Ohms;
+  /** Half-width the value is good for, as a share: 0.1 for ±10 %. */
+  readonly tolerance: Ratio;
+  readonly atTemperature: Celsius;
+  readonly source: string;
+}
+
+export interface Motor {
+  readonly id: string;
+  /** What the shop calls it: machine and place. */
+  readonly name: string;
+  readonly owner: string;
+  readonly serial: string;
+  readonly family: Family;
+  readonly connection: Connection;
+  readonly polePairs: number | null;
+  readonly expected: ExpectedResistance | null;
+  readonly wireColours: ByPhase<string>;
+  readonly consequence: Consequence;
+  /** A limit on the deviation from the mean that overrides the family's, as a share. */
+  readonly balanceLimit: Ratio | null;
+}
+
+export interface FamilyFacts {
+  readonly label: string;
+  /** Limit on the largest deviation of a pair from the mean of the three. */
+  readonly balanceLimit: Ratio;
+  readonly limitReason: string;
+  /** Middle of what line-to-line resistance such motors have, geometric, and a factor either way. */
+  readonly typicalOhms: Ohms;
+  readonly typicalFactor: number;
+  /** False where the plug carries electronics, so that ohms between its leads say nothing. */
+  readonly windingsReachable: boolean;
+  readonly unreachableReason: string;
+}
+
+/**
+ * What differs between families. Limits: 5 % hobby and hub, 2 %
+ * traction and 10 % ECM are bench judgement; rewind practice is 1-2 % (ANSI/EASA AR100, memory).
+ * Typical resistances are common practice in the trade.
+ */
+export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
+  hobby: {
+    label: "Hobby or drone motor",
+    balanceLimit: 0.05,
+    limitReason: "small windings made by hand differ by a few percent when sound",
+    typicalOhms: 0.045,
+    typicalFactor: 5,
+    windingsReachable: true,
+    unreachableReason: "",
+  },
+  hub: {
+    label: "Hub motor",
+    balanceLimit: 0.05,
+    limitReason: "cable and splices at the axle add a little to each phase",
+    typicalOhms: 0.16,
+    typicalFactor: 3,
+    windingsReachable: true,
+    unreachableReason: "",
+  },
+  traction: {
+    label: "Mid-drive or small traction motor",
+    balanceLimit: 0.02,
+    limitReason: "machine-wound, close to the rewind shop's 1-2 % of the mean",
+    typicalOhms: 0.022,
+    typicalFactor: 5,
+    windingsReachable: true,
+    unreachableReason: "",
+  },
+  ecm: {
+    label: "ECM blower, winding section",
+    balanceLimit: 0.1,
+    limitReason: "the trade accepts pairs of 5-30 Ω within 10 %",
+    typicalOhms: 12,
+    typicalFactor: 2.5,
+    windingsReachable: true,
+    unreachableReason: "",
+  },
+  ecmSealed: {
+    label: "Sealed EC motor, analogue command",
+    balanceLimit: 0.1,
+    limitReason: "not applicable",
+    typicalOhms: 12,
+    typicalFactor: 2.5,
+    windingsReachable: false,
+    unreachableReason: "Its plug carries supply and command, not windings: ohms are not applicable.",
+  },
+  miniSplit: {
+    label: "Mini-split fan, three bare windings",
+    balanceLimit: 0.1,
+    limitReason: "as other board-driven fan windings",
+    typicalOhms: 30,
+    typicalFactor: 4,
+    windingsReachable: true,
+    unreachableReason: "",
+  },
+};
+
+/** The limit in force for a motor: its own, or its family's. */
+export function balanceLimitOf(motor: Pick<Motor, "family" | "balanceLimit">): Ratio {
+  return motor.balanceLimit ?? FAMILY_FACTS[motor.family].balanceLimit;
+}
+
+/** The two terminals of a pair. */
+export function phasesOf(pair: Pair): readonly [Phase, Phase] {
+  return [pair[0] as Phase, pair[1] as Phase];
+}
+
+/** "A–B", as screens and reports write it. */
+export function pairName(pair: Pair): string {
+  return `${pair[0]}–${pair[1]}`;
+}
+
+export const CONNECTION_LABELS: Readonly<Record<Connection, string>> = {
+  star: "star (wye)",
+  delta: "delta",
+  unknown: "connection unknown",
+};
+
+export const CONSEQUENCE_LABELS: Readonly<Record<Consequence, string>> = {
+  nuisance: "a nuisance",
+  property: "damage to goods or building",
+  vehicle: "a vehicle stopping in traffic",
+  person: "a person who depends on it",
+  aircraft: "an aircraft falling",
+};
