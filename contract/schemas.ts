@@ -1,0 +1,151 @@
+import Joi from "joi";
+import {
+  CHECK_IDS,
+  COMPLAINTS,
+  CONNECTIONS,
+  CONSEQUENCES,
+  DISPOSITIONS,
+  EVENTS,
+  FAMILIES,
+  WAITING_FOR,
+} from "#core/record";
+import { RESISTANCE, TEMPERATURE } from "#core/quantity";
+
+/** The newest bundle this program writes and reads. */
+export const BUNDLE_VERSION = 1;
+const LONGEST_TEXT = 2000;
+const LONGEST_NAME = 120;
+const MOST_READINGS = 5000;
+
+const id = Joi.string().guid().messages({ "string.guid": "An id must be a UUID." });
+const name = Joi.string().trim().max(LONGEST_NAME);
+const words = Joi.string().trim().max(LONGEST_TEXT).allow("");
+const instant = Joi.string()
+  .isoDate()
+  .messages({ "string.isoDate": "A time must be ISO 8601, as 2026-03-02T09:15:00.000Z." });
+
+const ohms = Joi.number().min(RESISTANCE.least).max(RESISTANCE.most).messages({
+  "number.base": "Type a resistance as a number of ohms, or OL.",
+  "number.min": "A resistance cannot be below zero. Swap or null the probes and read again.",
+  "number.max": "Above 1 TΩ is out of range. Record it as open.",
+  "number.infinity": "A resistance must be finite. Record OL as open.",
+});
+const celsius = Joi.number().min(TEMPERATURE.least).max(TEMPERATURE.most).messages({
+  "number.base": "Type a temperature in °C.",
+  "number.min": `Below ${TEMPERATURE.least} °C is no winding temperature.`,
+  "number.max": `Above ${TEMPERATURE.most} °C the winding would be gone. Check the figure.`,
+});
+
+export const readingValueSchema = Joi.alternatives()
+  .conditional(".kind", {
+    switch: [
+      { is: "ohms", then: Joi.object({ kind: Joi.string(), ohms: ohms.required() }) },
+      { is: "open", then: Joi.object({ kind: Joi.string() }) },
+      { is: "celsius", then: Joi.object({ kind: Joi.string(), celsius: celsius.required() }) },
+      { is: "choice", then: Joi.object({ kind: Joi.string(), choice: name.required() }) },
+      { is: "choices", then: Joi.object({ kind: Joi.string(), choices: Joi.array().items(name).max(40).required() }) },
+      { is: "text", then: Joi.object({ kind: Joi.string(), text: words.required() }) },
+      { is: "skipped", then: Joi.object({ kind: Joi.string(), reason: name.required() }) },
+      { is: "withdrawn", then: Joi.object({ kind: Joi.string(), reason: name.required() }) },
+    ],
+    otherwise: Joi.any().forbidden().messages({
+      "any.unknown": "A value must say its kind: ohms, open, celsius, choice, choices, text, skipped or withdrawn.",
+    }),
+  })
+  .required();
+
+const rangeSchema = Joi.object({
+  fullScale: Joi.number().positive().required(),
+  resolution: Joi.number().positive().required(),
+  ofReading: Joi.number().min(0).max(1).required(),
+  digits: Joi.number().min(0).max(1000).required(),
+});
+
+export const instrumentSchema = Joi.object({
+  id: name.required(),
+  name: name.required(),
+  wiring: Joi.string().valid("twoWire", "fourWire").required(),
+  ranges: Joi.array().items(rangeSchema).min(1).max(20).required(),
+  leadResistance: ohms.required(),
+  contactScatter: ohms.required(),
+});
+
+export const motorSchema = Joi.object({
+  id: id.required(),
+  name: name.required().messages({ "string.empty": "Name the machine and where the motor sits in it." }),
+  owner: name.allow("").required(),
+  serial: name.allow("").required(),
+  family: Joi.string().valid(...FAMILIES).required(),
+  connection: Joi.string().valid(...CONNECTIONS).required(),
+  polePairs: Joi.number().integer().min(1).max(200).allow(null).required().messages({
+    "number.integer": "Pole pairs come whole.",
+    "number.min": "A motor has at least one pole pair.",
+  }),
+  expected: Joi.object({
+    ohms: ohms.greater(0).required().messages({ "number.greater": "An expected resistance must be above zero." }),
+    tolerance: Joi.number().greater(0).max(1).required(),
+    atTemperature: celsius.required(),
+    source: name.allow("").required(),
+  })
+    .allow(null)
+    .required(),
+  wireColours: Joi.object({ A: name.allow("").required(), B: name.allow("").required(), C: name.allow("").required() }).required(),
+  consequence: Joi.string().valid(...CONSEQUENCES).required(),
+  balanceLimit: Joi.number().greater(0).max(0.5).allow(null).required(),
+});
+
+export const readingSchema = Joi.object({
+  id: id.required(),
+  check: Joi.string().valid(...CHECK_IDS).required(),
+  slot: name.required(),
+  epoch: Joi.number().integer().min(0).required(),
+  value: readingValueSchema,
+  typed: Joi.string().max(LONGEST_NAME).allow("").required(),
+  instrumentId: name.allow(null).required(),
+  takenAt: instant.required(),
+  by: name.required(),
+  supersedes: id.allow(null).required(),
+});
+
+export const decisionSchema = Joi.object({
+  id: id.required(),
+  disposition: Joi.string().valid(...DISPOSITIONS).required(),
+  reason: words.min(3).required().messages({
+    "string.empty": "Say why, in a few words.",
+    "string.min": "Say why, in a few words.",
+  }),
+  waitingFor: Joi.string().valid(...WAITING_FOR).required(),
+  by: name.required(),
+  at: instant.required(),
+});
+
+export const repairSchema = Joi.object({
+  id: id.required(),
+  plan: name.required(),
+  done: words.required(),
+  minutes: Joi.number().min(0).max(10_000).required(),
+  by: name.required(),
+  at: instant.required(),
+});
+
+export const jobRecordSchema = Joi.object({
+  motor: motorSchema.required(),
+  complaint: Joi.string().valid(...COMPLAINTS).required(),
+  complaintWords: words.required(),
+  events: Joi.array().items(Joi.string().valid(...EVENTS)).unique().required(),
+  readings: Joi.array().items(readingSchema).max(MOST_READINGS).required(),
+  decisions: Joi.array().items(decisionSchema).max(1000).required(),
+  repairs: Joi.array().items(repairSchema).max(1000).required(),
+  instruments: Joi.array().items(instrumentSchema).max(100).required(),
+});
+
+/** A job as a file: everything that gives the verdict, and nothing that depends on a shop's database. */
+export const bundleSchema = Joi.object({
+  format: Joi.string().valid("green-fable-job").required().messages({
+    "any.only": "This is no job bundle: format must be \"green-fable-job\".",
+  }),
+  version: Joi.number().integer().min(1).max(BUNDLE_VERSION).required().messages({
+    "number.max": `This bundle was written by a newer version; this program reads up to version ${BUNDLE_VERSION}.`,
+  }),
+  job: jobRecordSchema.required(),
+});

@@ -1,0 +1,156 @@
+import {
+  actionBeliefs,
+  infer,
+  leadingAction,
+  MODEL,
+  oddsFactors,
+  rankChecks,
+  RULES_VERSION,
+  whatWouldChange,
+  type ActionBeliefs,
+  type Change,
+  type Circumstances,
+  type FaultBelief,
+  type Finding,
+  type NextCheck,
+} from "../evidence/index.ts";
+import type { CheckState } from "../check/index.ts";
+import { hardFactOf, type HardFact } from "../mechanical/index.ts";
+import { DISPOSITION_LABELS, epochOf, type CheckId, type Disposition, type JobRecord } from "../record/index.ts";
+import { measuredOf } from "../winding/index.ts";
+import { CHECKS } from "./registry.ts";
+
+/** A remedy is called decided from this probability on. Judgement: wrong once in ten is too often. */
+export const DECIDED_FROM = 0.9;
+/** Above this chance of a faulty set-up nothing is decided. */
+const MOST_SETUP_DOUBT = 0.25;
+
+export interface PlanStep {
+  readonly check: CheckId;
+  readonly title: string;
+  readonly stage: string;
+  readonly minutes: number;
+  readonly state: CheckState;
+  readonly notApplicable: string | null;
+}
+
+export interface Verdict {
+  readonly rules: string;
+  readonly epoch: number;
+  readonly headline: string;
+  readonly reason: string;
+  /** The remedy, or null while it is not decided. */
+  readonly decided: Disposition | null;
+  readonly conflict: boolean;
+  readonly hardFact: HardFact | null;
+  readonly faults: readonly FaultBelief[];
+  readonly remedies: ActionBeliefs;
+  readonly findings: readonly Finding[];
+  /** Chance of no fault at all in the motor or around it. */
+  readonly sound: number;
+  readonly beyondThree: number;
+  readonly next: NextCheck | null;
+  readonly runnerUp: NextCheck | null;
+  readonly wouldChange: readonly Change[];
+  readonly plan: readonly PlanStep[];
+}
+
+/**
+ * Findings that count in an epoch. After a repair, what departed before is void until it is read again;
+ * what agreed before stands, unless it was read anew.
+ */
+export function findingsOf(job: JobRecord, epoch: number): Finding[] {
+  const now = CHECKS.filter((check) => !check.notApplicable(job)).flatMap((check) => check.findings(job, epoch));
+  if (epoch === 0) return now;
+  const fresh = new Set(now.map(({ variable }) => variable));
+  return [...now, ...findingsOf(job, epoch - 1).filter(({ variable, departs }) => !departs && !fresh.has(variable))];
+}
+
+function headlineOf(decided: Disposition | null, leading: FaultBelief | undefined, conflict: boolean, epoch: number) {
+  if (conflict) return "Findings conflict";
+  if (!decided) return "Not decided yet";
+  if (decided === "notMotor") return epoch > 0 ? "Sound after repair" : "Not the motor";
+  return leading?.name ?? DISPOSITION_LABELS[decided];
+}
+
+/**
+ * Judges a job from its record alone: the same record gives the same verdict in browser, server and
+ * command line. No clock, no randomness.
+ * @param job the record; instruments must include those its readings name
+ * @param epoch which epoch to judge; the present one by default
+ */
+export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
+  const findings = findingsOf(job, epoch);
+  const circumstances: Circumstances = {
+    family: job.motor.family,
+    connection: job.motor.connection,
+    tipsProven: measuredOf(job, epoch)?.tips === "nearZero",
+    oddsFactors: epoch === 0 ? oddsFactors(job.complaint, job.events) : {},
+    complained: epoch === 0 && job.complaint !== "routine",
+  };
+  const inference = infer(MODEL, circumstances, findings);
+  const remedies = actionBeliefs(MODEL.faults, inference.sets);
+  const leading = leadingAction(remedies);
+  const faults = [...inference.beliefs].sort((a, b) => b.probability - a.probability);
+  const probabilityOf = (id: string) => faults.find(({ fault }) => fault === id)?.probability ?? 0;
+  const hardFact = hardFactOf(job, epoch);
+
+  const applicable = CHECKS.filter((check) => !check.notApplicable(job));
+  const waiting = applicable.filter((check) => ["toDo", "inProgress"].includes(check.state(job, epoch)));
+  const known = new Set(findings.map(({ variable }) => variable));
+  const open = applicable.flatMap((check) => {
+    const offer = check.state(job, epoch) === "skipped" ? null : check.open(job, epoch);
+    const variables = offer?.variables.filter((variable) => !known.has(variable) || check.state(job, epoch) === "inProgress") ?? [];
+    return offer && variables.length > 0 ? [{ ...offer, variables }] : [];
+  });
+  const allOpenUnproved =
+    !circumstances.tipsProven &&
+    findings.some(({ variable, likelihood }) => variable === "pairs" && (likelihood["allOpen"] ?? 0) >= 1);
+  const clearingTooEarly = leading.disposition === "notMotor" && waiting.length > 0;
+  const settled =
+    leading.probability >= DECIDED_FROM &&
+    leading.disposition !== "undecided" &&
+    probabilityOf("setup") < MOST_SETUP_DOUBT &&
+    !inference.conflict &&
+    !allOpenUnproved &&
+    !clearingTooEarly;
+  const decided = hardFact ? (hardFact.ends === "motor" ? "replaceMotor" : "replacePart") : settled ? leading.disposition : null;
+  const ranked = decided && decided !== "notMotor" ? [] : rankChecks(MODEL, circumstances, inference, open);
+  const top = faults.find(({ fault }) => MODEL.faults.find(({ id }) => id === fault)?.disposition === decided);
+
+  return {
+    rules: RULES_VERSION,
+    epoch,
+    headline: hardFact && decided ? DISPOSITION_LABELS[decided] : headlineOf(decided, top ?? faults[0], inference.conflict, epoch),
+    reason: hardFact
+      ? hardFact.sentence
+      : inference.conflict
+        ? "No set of up to three faults explains these findings. Repeat the readings that look odd."
+        : allOpenUnproved
+          ? "All pairs open proves nothing until the probe tips were touched together and read near zero."
+          : clearingTooEarly
+            ? "Nothing points at the motor so far; checks are still open."
+            : decided
+              ? `${DISPOSITION_LABELS[decided]}: ${Math.round(leading.probability * 100)} % of what fits.`
+              : `${DISPOSITION_LABELS[leading.disposition]} leads with ${Math.round(leading.probability * 100)} %; ${DECIDED_FROM * 100} % is asked.`,
+    decided,
+    conflict: inference.conflict,
+    hardFact,
+    faults,
+    remedies,
+    findings,
+    sound: inference.sets[0]?.probability ?? 0,
+    beyondThree: inference.beyond,
+    next: ranked[0] ?? null,
+    runnerUp: ranked[1] ?? null,
+    wouldChange: whatWouldChange(MODEL, circumstances, findings, open).slice(0, 3),
+    plan: CHECKS.map((check) => ({
+      check: check.id,
+      title: check.title,
+      stage: check.stage,
+      minutes: check.minutes,
+      state: check.notApplicable(job) ? "skipped" : check.state(job, epoch),
+      notApplicable: check.notApplicable(job),
+    })),
+  };
+}

@@ -1,0 +1,31 @@
+import type { Finding, OpenCheck } from "../evidence/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import type { CheckId, JobRecord } from "../record/index.ts";
+
+export type CheckState = "toDo" | "inProgress" | "agrees" | "departs" | "cannotTell" | "skipped";
+
+/** A check declares itself once; the plan, the screens and the evidence read it from here. */
+export interface CheckDefinition {
+  readonly id: CheckId;
+  readonly title: string;
+  readonly stage: "Take in" | "At rest";
+  readonly minutes: Minutes;
+  readonly why: string;
+  /** Null where it applies to the job, else the reason why it does not. */
+  readonly notApplicable: (job: JobRecord) => string | null;
+  /** Findings of the readings that stand in one epoch. */
+  readonly findings: (job: JobRecord, epoch: number) => readonly Finding[];
+  readonly state: (job: JobRecord, epoch: number) => CheckState;
+  /** What it could still find out in this epoch, for the choice of the next check. */
+  readonly open: (job: JobRecord, epoch: number) => OpenCheck | null;
+}
+
+/** A finding that is one outcome for certain. */
+export function certain(
+  variable: string,
+  outcome: string,
+  sentence: string,
+  departs: boolean,
+): Finding {
+  return { variable, likelihood: { [outcome]: 1 }, sentence, departs, place: null };
+}

@@ -1,0 +1,43 @@
+import type { Complaint, PastEvent } from "../record/index.ts";
+
+type Factors = Readonly<Record<string, number>>;
+
+/**
+ * How a complaint moves the odds of a fault before any reading. A complaint sets priors and is therefore
+ * never a finding too. Common practice in the trade; the factors are bench judgement.
+ */
+export const COMPLAINT_ODDS: Readonly<Record<Complaint, Factors>> = {
+  noRun: { starJointOpen: 2.5, leadOpen: 1.5, limbOpen: 1.5, leadsShorted: 1.5, outside: 1.5, bearing: 0.5 },
+  runsOn: { outside: 3, bearing: 0.3, turnsShorted: 0.5 },
+  twitches: { leadOpen: 3, limbOpen: 3, starJointOpen: 1.5, highJoint: 2, unseen: 2 },
+  cutsOut: { highJoint: 2.5, leadsShorted: 1.5, unseen: 1.5 },
+  uneven: { highJoint: 2, turnsShorted: 2, magnets: 1.5, unseen: 1.5 },
+  noisy: { bearing: 6, debris: 3, magnets: 3, laminations: 2, outside: 0.3 },
+  hot: { turnsShorted: 3, highJoint: 2, bearing: 1.5, unseen: 1.5 },
+  lowPower: { turnsShorted: 2, highJoint: 2, pathOpen: 2, unseen: 2 },
+  lowAirflow: { outside: 3, bearing: 1.5 },
+  frozenCoil: { outside: 3 },
+  hunting: { outside: 3, unseen: 1.5 },
+  errorCode: {},
+  afterRepair: { setup: 1.5, leadOpen: 2, highJoint: 2.5, starJointOpen: 1.5 },
+  routine: {},
+};
+
+/** How what happened before the failure moves the odds. Common practice; factors are bench judgement. */
+export const EVENT_ODDS: Readonly<Record<PastEvent, Factors>> = {
+  heat: { starJointOpen: 2.5, turnsShorted: 2.5, frameFault: 1.5, magnets: 1.5, unseen: 1.5 },
+  crash: { magnets: 3, laminations: 4, bearing: 1.5, leadOpen: 2, debris: 1.5 },
+  water: { bearing: 2.5, debris: 2.5, frameFault: 2, highJoint: 1.5, unseen: 1.3 },
+  surge: { driverShort: 3, turnsShorted: 1.5, unseen: 1.5 },
+  newBattery: { outside: 1.5 },
+  repair: { highJoint: 2, leadOpen: 1.5, wrongData: 1.5 },
+  standing: { bearing: 1.5, debris: 1.5 },
+};
+
+/** Odds factors of a complaint and past events together: they multiply. */
+export function oddsFactors(complaint: Complaint, events: readonly PastEvent[]): Record<string, number> {
+  const combined: Record<string, number> = {};
+  for (const factors of [COMPLAINT_ODDS[complaint], ...events.map((event) => EVENT_ODDS[event])])
+    for (const [fault, factor] of Object.entries(factors)) combined[fault] = (combined[fault] ?? 1) * factor;
+  return combined;
+}

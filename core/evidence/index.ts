@@ -1,0 +1,11 @@
+/** Faults, findings, exact inference and the next check. */
+export * from "./types.ts";
+export * from "./faults.ts";
+export * from "./variables.ts";
+export * from "./likelihoods.ts";
+export * from "./circumstances.ts";
+export * from "./outcomeModel.ts";
+export * from "./infer.ts";
+export * from "./action.ts";
+export * from "./nextCheck.ts";
+export { MODEL, RULES_VERSION } from "./model.ts";

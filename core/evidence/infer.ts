@@ -1,0 +1,167 @@
+import { outcomeModel } from "./outcomeModel.ts";
+import type { Circumstances, FaultBelief, Finding, Model, WeightedFinding } from "./types.ts";
+
+/** Largest number of faults held true together. */
+export const MOST_FAULTS = 3;
+/** Nobody complains of a motor and supply that are both sound: odds against, once somebody did. Judgement. */
+const COMPLAINT_WITHOUT_CAUSE = 0.05;
+/** Weights beyond this say no more to a person. */
+export const MOST_DECIBANS = 30;
+/** Above this the best set explains the findings so badly that they are called conflicting: 1 in 300. */
+export const CONFLICT_DECIBANS = 25;
+
+export interface FaultSet {
+  /** Indices into the model's faults, ascending. */
+  readonly members: readonly number[];
+  readonly probability: number;
+}
+
+export interface Inference {
+  readonly sets: readonly FaultSet[];
+  readonly marginals: readonly number[];
+  readonly beliefs: readonly FaultBelief[];
+  /** Prior probability that more than three faults are present: what the enumeration leaves out. */
+  readonly beyond: number;
+  /** How badly the best set explains the findings, decibans against its own best case. */
+  readonly strain: number;
+  readonly conflict: boolean;
+}
+
+/** Every subset of n faults with at most {@link MOST_FAULTS} members, the empty one first. */
+export function faultSets(n: number, most = MOST_FAULTS): number[][] {
+  const sets: number[][] = [[]];
+  const extend = (from: number, set: readonly number[]) => {
+    if (set.length === most) return;
+    for (let i = from; i < n; i += 1) {
+      const larger = [...set, i];
+      sets.push(larger);
+      extend(i + 1, larger);
+    }
+  };
+  extend(0, []);
+  return sets;
+}
+
+/** Prior of each fault alone: the family's, its odds multiplied by complaint and history, at most 0.6. */
+export function priorsOf(model: Model, circumstances: Circumstances): number[] {
+  const most = 0.6;
+  return model.faults.map(({ id, prior }) => {
+    const base = typeof prior === "number" ? prior : (prior[circumstances.family] ?? 0);
+    if (id === "starJointOpen" && circumstances.connection === "delta") return 0;
+    const odds = (base / (1 - base)) * (circumstances.oddsFactors[id] ?? 1);
+    return Math.min(most, odds / (1 + odds));
+  });
+}
+
+/** P(more than three of independent faults), by the exact Poisson-binomial recursion. */
+export function massBeyond(priors: readonly number[], most = MOST_FAULTS): number {
+  let counts = [1];
+  for (const p of priors) {
+    const next = new Array<number>(counts.length + 1).fill(0);
+    counts.forEach((mass, k) => {
+      next[k]! += mass * (1 - p);
+      next[k + 1]! += mass * p;
+    });
+    counts = next;
+  }
+  return counts.slice(most + 1).reduce((sum, mass) => sum + mass, 0);
+}
+
+/** Log prior of each set: independent faults, and a complaint that needs a cause. */
+function logPriors(model: Model, circumstances: Circumstances, sets: readonly number[][]): number[] {
+  const priors = priorsOf(model, circumstances);
+  return sets.map((set) => {
+    const log = priors.reduce((sum, p, i) => sum + Math.log(set.includes(i) ? p : 1 - p), 0);
+    const explained = set.some((i) => model.faults[i]!.causesComplaint);
+    return log + (circumstances.complained && !explained ? Math.log(COMPLAINT_WITHOUT_CAUSE) : 0);
+  });
+}
+
+function normalise(logs: readonly number[]): number[] {
+  const top = Math.max(...logs);
+  const raw = logs.map((log) => Math.exp(log - top));
+  const total = raw.reduce((sum, p) => sum + p, 0);
+  return raw.map((p) => p / total);
+}
+
+function marginal(sets: readonly number[][], posterior: readonly number[], fault: number): number {
+  return posterior.reduce((sum, p, k) => sum + (sets[k]!.includes(fault) ? p : 0), 0);
+}
+
+function logOdds(p: number): number {
+  const least = 1e-12;
+  const safe = Math.min(1 - least, Math.max(least, p));
+  return 10 * Math.log10(safe / (1 - safe));
+}
+
+/**
+ * Exact inference over all sets of at most three faults, the empty set included.
+ *
+ * P(S | findings) ∝ P(S)·Π_f Σ_outcome p(readings_f | outcome)·P(outcome | S). Findings are independent
+ * given the set; their order changes nothing, and a check that was skipped is no finding: a factor of 1.
+ * Weights are leave-one-out changes of a fault's log odds in decibans (I. J. Good's unit).
+ * @param findings at most one for each variable; unknown variables are an error
+ * @throws RangeError for two findings of one variable or an unknown one
+ */
+export function infer(model: Model, circumstances: Circumstances, findings: readonly Finding[]): Inference {
+  const names = findings.map(({ variable }) => variable);
+  const twice = names.find((name, i) => names.indexOf(name) !== i);
+  if (twice) throw new RangeError(`infer: two findings of variable "${twice}"; merge them first`);
+
+  const sets = faultSets(model.faults.length);
+  const prior = logPriors(model, circumstances, sets);
+  const surprise: number[][] = [];
+  const factors = findings.map((finding) => {
+    const variable = model.variables.find(({ id }) => id === finding.variable);
+    if (!variable) throw new RangeError(`infer: no variable "${finding.variable}"`);
+    const given = outcomeModel(model, variable, circumstances);
+    const soft = variable.outcomes.map((outcome) => finding.likelihood[outcome] ?? 0);
+    const strain: number[] = [];
+    const logs = sets.map((set) => {
+      const distribution = given(set);
+      const p = distribution.reduce((sum, q, k) => sum + q * soft[k]!, 0);
+      strain.push(10 * Math.log10(Math.max(...distribution) / Math.max(p, 1e-9)));
+      return Math.log(Math.max(p, 1e-300));
+    });
+    surprise.push(strain);
+    return logs;
+  });
+  const total = prior.map((log, k) => log + factors.reduce((sum, factor) => sum + factor[k]!, 0));
+  const posterior = normalise(total);
+  const without = factors.map((factor) => normalise(total.map((log, k) => log - factor[k]!)));
+  const marginals = model.faults.map((_, i) => marginal(sets, posterior, i));
+
+  const beliefs = model.faults.map((fault, i): FaultBelief => {
+    const weights = findings.map((finding, f): WeightedFinding => {
+      const change = logOdds(marginals[i]!) - logOdds(marginal(sets, without[f]!, i));
+      return {
+        variable: finding.variable,
+        sentence: finding.sentence,
+        weight: Math.min(MOST_DECIBANS, Math.max(-MOST_DECIBANS, change)),
+      };
+    });
+    weights.sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight) || (a.variable < b.variable ? -1 : 1));
+    const pointing = fault.placed
+      ? findings.find(({ variable, place }) =>
+          place ? model.rows.some((row) => row.fault === fault.id && row.variable === variable) : false,
+        )
+      : undefined;
+    return {
+      fault: fault.id,
+      name: fault.name,
+      probability: marginals[i]!,
+      place: pointing?.place ?? null,
+      weights,
+    };
+  });
+  const best = posterior.reduce((found, p, k) => (p > posterior[found]! ? k : found), 0);
+  const strain = surprise.reduce((sum, perSet) => sum + perSet[best]!, 0);
+  return {
+    sets: sets.map((members, k) => ({ members, probability: posterior[k]! })),
+    marginals,
+    beliefs,
+    beyond: massBeyond(priorsOf(model, circumstances)),
+    strain,
+    conflict: strain > CONFLICT_DECIBANS,
+  };
+}

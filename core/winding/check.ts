@@ -1,0 +1,177 @@
+import { certain, type CheckDefinition } from "../check/index.ts";
+import type { Finding } from "../evidence/index.ts";
+import { percentText, type Instrument } from "../quantity/index.ts";
+import { balanceLimitOf, FAMILY_FACTS, latestIn, PAIRS, standing, type JobRecord, type Motor } from "../record/index.ts";
+import { canDecide } from "./canDecide.ts";
+import { PAIR_OUTCOMES, LOCATED, windingAt, type PairOutcome } from "./faultTable.ts";
+import { imbalanceOf } from "./imbalance.ts";
+import { measurePairs, type DisplayReading, type MeasuredPairs } from "./measurePairs.ts";
+import { recognisePattern, type PatternFit, type ScalePrior } from "./recognisePattern.ts";
+import { relativeSlope, resistanceAt } from "./temperature.ts";
+
+/** Winding temperature where nobody read it, and how far off that may be. */
+const ROOM_TEMPERATURE = 20;
+const ROOM_DOUBT = 8;
+/** A read temperature is that of the surface, not of the copper. */
+const READ_DOUBT = 2;
+/** Expected values state a 95 % half-width. */
+const HALF_WIDTH_SIGMAS = 2;
+/** The limit is taken as what 95 % of sound motors of the family stay within. */
+const LIMIT_SIGMAS = 2;
+/** Another row is said beside the best one while it is at least a tenth as likely. */
+const ALSO_FITS = Math.log(10);
+
+function displayed(job: JobRecord, slot: string, epoch: number): DisplayReading[] {
+  return standing(job.readings)
+    .filter((reading) => reading.check === "winding" && reading.slot === slot && reading.epoch === epoch)
+    .flatMap(({ value }): DisplayReading[] =>
+      value.kind === "ohms" ? [value.ohms] : value.kind === "open" ? ["open"] : [],
+    );
+}
+
+/** The meter the pairs of this epoch were read with: the last one named. */
+export function windingInstrument(job: JobRecord, epoch: number): Instrument | null {
+  const used = standing(job.readings).findLast(
+    ({ check, epoch: when, instrumentId }) => check === "winding" && when === epoch && instrumentId,
+  )?.instrumentId;
+  return job.instruments.find(({ id }) => id === used) ?? null;
+}
+
+/** The pairs of an epoch as measured, or null while no instrument is named. */
+export function measuredOf(job: JobRecord, epoch: number): MeasuredPairs | null {
+  const instrument = windingInstrument(job, epoch);
+  if (!instrument) return null;
+  return measurePairs({
+    instrument,
+    pairs: { AB: displayed(job, "AB", epoch), BC: displayed(job, "BC", epoch), CA: displayed(job, "CA", epoch) },
+    tips: displayed(job, "tips", epoch),
+  });
+}
+
+export function windingTemperature(job: JobRecord, epoch: number): { celsius: number; doubt: number; read: boolean } {
+  const value = latestIn(job.readings, "winding", "temperature", epoch)?.value;
+  return value?.kind === "celsius"
+    ? { celsius: value.celsius, doubt: READ_DOUBT, read: true }
+    : { celsius: ROOM_TEMPERATURE, doubt: ROOM_DOUBT, read: false };
+}
+
+/** What a healthy pair should read now: the expected value at this temperature, or the family's usual. */
+export function healthyPairPrior(motor: Motor, celsius: number, doubt: number): ScalePrior {
+  const { expected, family } = motor;
+  if (!expected) return { ohms: FAMILY_FACTS[family].typicalOhms, spread: Math.log(FAMILY_FACTS[family].typicalFactor) };
+  return {
+    ohms: resistanceAt(expected.ohms, expected.atTemperature, celsius),
+    spread: Math.hypot(expected.tolerance / HALF_WIDTH_SIGMAS, relativeSlope(celsius) * doubt),
+  };
+}
+
+/** Fits of the fault table to the pairs of an epoch; rows of the other connection are left out when known. */
+export function pairFits(job: JobRecord, epoch: number): PatternFit[] {
+  const measured = measuredOf(job, epoch);
+  if (!measured) return [];
+  const { celsius, doubt } = windingTemperature(job, epoch);
+  const fits = recognisePattern({
+    measured,
+    prior: healthyPairPrior(job.motor, celsius, doubt),
+    naturalSpread: balanceLimitOf(job.motor) / LIMIT_SIGMAS,
+  });
+  const other = job.motor.connection === "star" ? /Delta$/u : job.motor.connection === "delta" ? /Star$/u : /^$/u;
+  return fits.filter(({ outcome }) => !other.test(outcome));
+}
+
+/** The best row and those that fit nearly as well: where two fit, both are said. */
+export function fittingRows(fits: readonly PatternFit[]): readonly PatternFit[] {
+  const best = fits[0];
+  return best ? fits.filter(({ logLikelihood }) => best.logLikelihood - logLikelihood < ALSO_FITS) : [];
+}
+
+const PLAIN: Readonly<Record<PairOutcome, (phase: string, winding: string) => string>> = {
+  balanced: () => "Pairs read equal, as expected",
+  shifted: () => "Pairs equal, far from the expected value",
+  turnsStar: (phase) => `Both pairs through ${phase} are low: fewer turns in limb ${phase}`,
+  turnsDelta: (_, winding) => `${winding} is low, the others a little: fewer turns in winding ${winding}`,
+  pathStar: (phase) => `Both pairs through ${phase} are half as high again: one of two paths open`,
+  pathDelta: (_, winding) => `${winding} is half as high again: one of two paths open`,
+  jointSeries: (phase) => `Both pairs through ${phase} are high: a joint or lead on ${phase}`,
+  jointDelta: (_, winding) => `${winding} is high, the others a little: a joint in winding ${winding}`,
+  erratic: () => "The pairs fit no single fault; repeat them",
+  limbOpenDelta: (_, winding) => `${winding} reads double the others: winding ${winding} open`,
+  pairShorted: (_, winding) => `${winding} reads near zero: its leads touch`,
+  allShort: () => "All pairs near zero: shorted together, or the wrong range",
+  twoOpen: (phase) => `Both pairs through ${phase} are open`,
+  allOpen: () => "All pairs open: star joint, plug or all leads",
+};
+
+function pairsFinding(job: JobRecord, epoch: number): Finding | null {
+  const fits = pairFits(job, epoch);
+  const best = fits[0];
+  if (!best) return null;
+  const likelihood: Record<string, number> = {};
+  for (const { outcome, logLikelihood } of fits) likelihood[outcome] = Math.exp(logLikelihood - best.logLikelihood);
+  const winding = windingAt(best.phase);
+  const measured = measuredOf(job, epoch);
+  const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job.motor)) : null;
+  const figure = imbalance ? `, ${percentText(imbalance.deviations[imbalance.worst].value)} at most` : "";
+  const rows = fittingRows(fits);
+  const also = rows.length > 1 ? " (not the only reading)" : "";
+  return {
+    variable: "pairs",
+    likelihood,
+    sentence: `${PLAIN[best.outcome](best.phase, winding)}${figure}${also}`,
+    departs: best.outcome !== "balanced",
+    place: LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
+  };
+}
+
+function tipsFinding(measured: MeasuredPairs): Finding[] {
+  const { tips } = measured;
+  if (tips === "notTried") return [];
+  const words = { nearZero: "Probe tips together read near zero", high: "Probe tips together read high", open: "Probe tips together read open" };
+  return [certain("tips", tips, words[tips], tips !== "nearZero")];
+}
+
+function steadyFinding(measured: MeasuredPairs): Finding[] {
+  const read = PAIRS.flatMap((pair) => measured.pairs[pair] ?? []);
+  const moving = read.some((pair) => pair.state === "contradictory" || ("drifting" in pair && pair.drifting));
+  if (moving) return [certain("steady", "drifting", "Repeats of one pair drift: contact, or the rotor moves", true)];
+  return read.some(({ count }) => count > 1) ? [certain("steady", "steady", "Repeats agree", false)] : [];
+}
+
+function windingFindings(job: JobRecord, epoch: number): Finding[] {
+  const measured = measuredOf(job, epoch);
+  if (!measured) return [];
+  const pairs = pairsFinding(job, epoch);
+  return [...(pairs ? [pairs] : []), ...tipsFinding(measured), ...steadyFinding(measured)];
+}
+
+/** Outcomes a meter that cannot decide the limit leaves in one heap. */
+const FINE_OUTCOMES = PAIR_OUTCOMES.filter((outcome) => /^(balanced|turns|joint|path)/u.test(outcome));
+
+/** Three pairs, lead to lead, rotor still. */
+export const windingCheck: CheckDefinition = {
+  id: "winding",
+  title: "Three pairs",
+  stage: "At rest",
+  minutes: 4,
+  why: "Equal pairs mean three sound limbs; the pattern of unequal ones names the fault.",
+  notApplicable: ({ motor }) =>
+    FAMILY_FACTS[motor.family].windingsReachable ? null : FAMILY_FACTS[motor.family].unreachableReason,
+  findings: windingFindings,
+  state: (job, epoch) => {
+    const measured = measuredOf(job, epoch);
+    const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]) : [];
+    if (read.length === 0) return latestIn(job.readings, "winding", "skipped", epoch) ? "skipped" : "toDo";
+    if (read.length < PAIRS.length) return "inProgress";
+    if (pairsFinding(job, epoch)?.departs) return "departs";
+    const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job.motor)) : null;
+    return imbalance?.judgement ?? "cannotTell";
+  },
+  open: (job, epoch) => {
+    const measured = measuredOf(job, epoch);
+    if (measured && PAIRS.every((pair) => measured.pairs[pair])) return null;
+    const meter = windingInstrument(job, epoch) ?? job.instruments[0];
+    const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
+    const blunt = meter ? canDecide(expected, balanceLimitOf(job.motor), meter).answer === "no" : false;
+    return { check: "winding", minutes: 4, variables: ["pairs"], merged: blunt ? { pairs: FINE_OUTCOMES } : {} };
+  },
+};

@@ -1,0 +1,9 @@
+/** Three pairs at rest: measured, judged, read against the fault table. */
+export * from "./temperature.ts";
+export * from "./measurePairs.ts";
+export * from "./imbalance.ts";
+export * from "./limbs.ts";
+export * from "./canDecide.ts";
+export * from "./faultTable.ts";
+export * from "./recognisePattern.ts";
+export * from "./check.ts";

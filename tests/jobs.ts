@@ -1,0 +1,88 @@
+import { INSTRUMENT_TEMPLATES, parseQuantity, RESISTANCE, type Instrument } from "#core/quantity";
+import { PAIRS, PHASES, type JobRecord, type Motor, type Reading, type ReadingValue } from "#core/record";
+
+export const METERS = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({ ...template, id: `meter-${i}` }));
+export const MILLIOHM = METERS.find(({ wiring }) => wiring === "fourWire")!;
+export const BASIC = METERS[0]!;
+
+export const HUB: Motor = {
+  id: "01980000-0000-7000-8000-000000000001",
+  name: "Cargo trike 3, rear hub",
+  owner: "Thistledown Market Co-op",
+  serial: "TF-0031",
+  family: "hub",
+  connection: "star",
+  polePairs: 15,
+  expected: { ohms: 0.128, tolerance: 0.06, atTemperature: 20, source: "sound hubs of this model" },
+  wireColours: { A: "yellow", B: "green", C: "blue" },
+  consequence: "vehicle",
+  balanceLimit: null,
+};
+
+let count = 0;
+function reading(part: Pick<Reading, "check" | "slot" | "value"> & Partial<Reading>): Reading {
+  count += 1;
+  return {
+    id: `01980000-0000-7000-9000-${String(count).padStart(12, "0")}`,
+    epoch: 0,
+    typed: "",
+    instrumentId: null,
+    takenAt: "2026-03-02T09:15:00.000Z",
+    by: "MO",
+    supersedes: null,
+    ...part,
+  };
+}
+
+export function choice(check: Reading["check"], slot: string, what: string, epoch = 0): Reading {
+  return reading({ check, slot, epoch, value: { kind: "choice", choice: what } });
+}
+
+export function ohmsOf(typed: string): ReadingValue {
+  const parsed = parseQuantity(typed, RESISTANCE);
+  if (parsed.kind === "refused") throw new Error(parsed.sentence);
+  return parsed.kind === "open" ? { kind: "open" } : { kind: "ohms", ohms: parsed.value };
+}
+
+/** Pairs AB, BC, CA as typed; several repeats apart by spaces. */
+export function pairs(typed: readonly [string, string, string], meter: Instrument, tips?: string, epoch = 0): Reading[] {
+  const read = (slot: string, text: string) =>
+    reading({ check: "winding", slot, epoch, typed: text, value: ohmsOf(text), instrumentId: meter.id });
+  return [
+    ...(tips === undefined ? [] : [read("tips", tips)]),
+    ...PAIRS.flatMap((pair, i) => typed[i]!.split(" ").map((text) => read(pair, text))),
+  ];
+}
+
+export function lookedAndTurned(epoch = 0): Reading[] {
+  return [
+    choice("mechanical", "turn", "even", epoch),
+    choice("mechanical", "axialPlay", "none", epoch),
+    choice("mechanical", "sight", "outside", epoch),
+    reading({ check: "mechanical", slot: "seen", epoch, value: { kind: "choices", choices: [] } }),
+  ];
+}
+
+export function seen(choices: readonly string[], epoch = 0): Reading {
+  return reading({ check: "mechanical", slot: "seen", epoch, value: { kind: "choices", choices } });
+}
+
+export function frameOpen(epoch = 0): Reading[] {
+  return PHASES.map((phase) =>
+    reading({ check: "frame", slot: phase, epoch, typed: "OL", value: { kind: "open" }, instrumentId: BASIC.id }),
+  );
+}
+
+export function job(readings: readonly Reading[], part: Partial<JobRecord> = {}): JobRecord {
+  return {
+    motor: HUB,
+    complaint: "cutsOut",
+    complaintWords: "cuts out on the bridge",
+    events: [],
+    readings,
+    decisions: [],
+    repairs: [],
+    instruments: METERS,
+    ...part,
+  };
+}
