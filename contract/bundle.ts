@@ -29,18 +29,27 @@ export function readBundle(text: string): BundleResult {
     const why = error instanceof Error ? error.message : String(error);
     return { kind: "refused", problems: [{ field: "", sentence: `This file is not JSON: ${why}` }] };
   }
-  const head = bundleSchema.fork(["job"], (schema) => schema.optional()).validate(raw, { stripUnknown: true, convert: false });
+  const head = bundleSchema
+    .fork(["job"], (schema) => schema.optional())
+    .validate(raw, { stripUnknown: true, convert: false });
   const newer = head.error?.details.find(({ path }) => path[0] === "version" || path[0] === "format");
   if (newer) return { kind: "refused", problems: [{ field: newer.path.join("."), sentence: newer.message }] };
   const { error, value } = bundleSchema.validate(raw, { abortEarly: false, convert: false });
   if (error) return { kind: "refused", problems: problemsOf(error) };
   const bundle = value as JobBundle;
   const known = new Set(bundle.job.instruments.map(({ id }) => id));
-  const missing = bundle.job.readings.findIndex(({ instrumentId }) => instrumentId !== null && !known.has(instrumentId));
+  const missing = bundle.job.readings.findIndex(
+    ({ instrumentId }) => instrumentId !== null && !known.has(instrumentId),
+  );
   if (missing >= 0)
     return {
       kind: "refused",
-      problems: [{ field: `job.readings.${missing}.instrumentId`, sentence: "This reading names an instrument that the bundle does not list." }],
+      problems: [
+        {
+          field: `job.readings.${missing}.instrumentId`,
+          sentence: "This reading names an instrument that the bundle does not list.",
+        },
+      ],
     };
   return { kind: "read", bundle };
 }

@@ -30,11 +30,14 @@ const ohms = Joi.number().min(RESISTANCE.least).max(RESISTANCE.most).messages({
   "number.max": "Above 1 TΩ is out of range. Record it as open.",
   "number.infinity": "A resistance must be finite. Record OL as open.",
 });
-const celsius = Joi.number().min(TEMPERATURE.least).max(TEMPERATURE.most).messages({
-  "number.base": "Type a temperature in °C.",
-  "number.min": `Below ${TEMPERATURE.least} °C is no winding temperature.`,
-  "number.max": `Above ${TEMPERATURE.most} °C the winding would be gone. Check the figure.`,
-});
+const celsius = Joi.number()
+  .min(TEMPERATURE.least)
+  .max(TEMPERATURE.most)
+  .messages({
+    "number.base": "Type a temperature in °C.",
+    "number.min": `Below ${TEMPERATURE.least} °C is no winding temperature.`,
+    "number.max": `Above ${TEMPERATURE.most} °C the winding would be gone. Check the figure.`,
+  });
 
 export const readingValueSchema = Joi.alternatives()
   .conditional(".kind", {
@@ -43,13 +46,17 @@ export const readingValueSchema = Joi.alternatives()
       { is: "open", then: Joi.object({ kind: Joi.string() }) },
       { is: "celsius", then: Joi.object({ kind: Joi.string(), celsius: celsius.required() }) },
       { is: "choice", then: Joi.object({ kind: Joi.string(), choice: name.required() }) },
-      { is: "choices", then: Joi.object({ kind: Joi.string(), choices: Joi.array().items(name).max(40).required() }) },
+      {
+        is: "choices",
+        then: Joi.object({ kind: Joi.string(), choices: Joi.array().items(name).max(40).required() }),
+      },
       { is: "text", then: Joi.object({ kind: Joi.string(), text: words.required() }) },
       { is: "skipped", then: Joi.object({ kind: Joi.string(), reason: name.required() }) },
       { is: "withdrawn", then: Joi.object({ kind: Joi.string(), reason: name.required() }) },
     ],
     otherwise: Joi.any().forbidden().messages({
-      "any.unknown": "A value must say its kind: ohms, open, celsius, choice, choices, text, skipped or withdrawn.",
+      "any.unknown":
+        "A value must say its kind: ohms, open, celsius, choice, choices, text, skipped or withdrawn.",
     }),
   })
   .required();
@@ -75,28 +82,43 @@ export const motorSchema = Joi.object({
   name: name.required().messages({ "string.empty": "Name the machine and where the motor sits in it." }),
   owner: name.allow("").required(),
   serial: name.allow("").required(),
-  family: Joi.string().valid(...FAMILIES).required(),
-  connection: Joi.string().valid(...CONNECTIONS).required(),
+  family: Joi.string()
+    .valid(...FAMILIES)
+    .required(),
+  connection: Joi.string()
+    .valid(...CONNECTIONS)
+    .required(),
   polePairs: Joi.number().integer().min(1).max(200).allow(null).required().messages({
     "number.integer": "Pole pairs come whole.",
     "number.min": "A motor has at least one pole pair.",
   }),
   expected: Joi.object({
-    ohms: ohms.greater(0).required().messages({ "number.greater": "An expected resistance must be above zero." }),
+    ohms: ohms
+      .greater(0)
+      .required()
+      .messages({ "number.greater": "An expected resistance must be above zero." }),
     tolerance: Joi.number().greater(0).max(1).required(),
     atTemperature: celsius.required(),
     source: name.allow("").required(),
   })
     .allow(null)
     .required(),
-  wireColours: Joi.object({ A: name.allow("").required(), B: name.allow("").required(), C: name.allow("").required() }).required(),
-  consequence: Joi.string().valid(...CONSEQUENCES).required(),
+  wireColours: Joi.object({
+    A: name.allow("").required(),
+    B: name.allow("").required(),
+    C: name.allow("").required(),
+  }).required(),
+  consequence: Joi.string()
+    .valid(...CONSEQUENCES)
+    .required(),
   balanceLimit: Joi.number().greater(0).max(0.5).allow(null).required(),
 });
 
 export const readingSchema = Joi.object({
   id: id.required(),
-  check: Joi.string().valid(...CHECK_IDS).required(),
+  check: Joi.string()
+    .valid(...CHECK_IDS)
+    .required(),
   slot: name.required(),
   epoch: Joi.number().integer().min(0).required(),
   value: readingValueSchema,
@@ -109,12 +131,16 @@ export const readingSchema = Joi.object({
 
 export const decisionSchema = Joi.object({
   id: id.required(),
-  disposition: Joi.string().valid(...DISPOSITIONS).required(),
+  disposition: Joi.string()
+    .valid(...DISPOSITIONS)
+    .required(),
   reason: words.min(3).required().messages({
     "string.empty": "Say why, in a few words.",
     "string.min": "Say why, in a few words.",
   }),
-  waitingFor: Joi.string().valid(...WAITING_FOR).required(),
+  waitingFor: Joi.string()
+    .valid(...WAITING_FOR)
+    .required(),
   by: name.required(),
   at: instant.required(),
 });
@@ -130,9 +156,14 @@ export const repairSchema = Joi.object({
 
 export const jobRecordSchema = Joi.object({
   motor: motorSchema.required(),
-  complaint: Joi.string().valid(...COMPLAINTS).required(),
+  complaint: Joi.string()
+    .valid(...COMPLAINTS)
+    .required(),
   complaintWords: words.required(),
-  events: Joi.array().items(Joi.string().valid(...EVENTS)).unique().required(),
+  events: Joi.array()
+    .items(Joi.string().valid(...EVENTS))
+    .unique()
+    .required(),
   readings: Joi.array().items(readingSchema).max(MOST_READINGS).required(),
   decisions: Joi.array().items(decisionSchema).max(1000).required(),
   repairs: Joi.array().items(repairSchema).max(1000).required(),
@@ -142,10 +173,15 @@ export const jobRecordSchema = Joi.object({
 /** A job as a file: everything that gives the verdict, and nothing that depends on a shop's database. */
 export const bundleSchema = Joi.object({
   format: Joi.string().valid("green-fable-job").required().messages({
-    "any.only": "This is no job bundle: format must be \"green-fable-job\".",
+    "any.only": 'This is no job bundle: format must be "green-fable-job".',
   }),
-  version: Joi.number().integer().min(1).max(BUNDLE_VERSION).required().messages({
-    "number.max": `This bundle was written by a newer version; this program reads up to version ${BUNDLE_VERSION}.`,
-  }),
+  version: Joi.number()
+    .integer()
+    .min(1)
+    .max(BUNDLE_VERSION)
+    .required()
+    .messages({
+      "number.max": `This bundle was written by a newer version; this program reads up to version ${BUNDLE_VERSION}.`,
+    }),
   job: jobRecordSchema.required(),
 });

@@ -19,8 +19,19 @@ if (result.kind === "refused") {
   process.stderr.write(`${JSON.stringify({ refused: result.problems }, null, 2)}\n`);
   process.exit(1);
 }
-const { headline, reason, decided, findings, faults, next, runnerUp, wouldChange, conflict, beyondThree, rules } =
-  assessJob(result.bundle.job);
+const {
+  headline,
+  reason,
+  decided,
+  findings,
+  faults,
+  next,
+  runnerUp,
+  wouldChange,
+  conflict,
+  beyondThree,
+  rules,
+} = assessJob(result.bundle.job);
 process.stdout.write(
   `${JSON.stringify({ rules, headline, reason, decided, conflict, findings, faults, next, runnerUp, wouldChange, beyondThree }, null, 2)}\n`,
 );

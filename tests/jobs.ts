@@ -1,7 +1,10 @@
 import { INSTRUMENT_TEMPLATES, parseQuantity, RESISTANCE, type Instrument } from "#core/quantity";
 import { PAIRS, PHASES, type JobRecord, type Motor, type Reading, type ReadingValue } from "#core/record";
 
-export const METERS = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({ ...template, id: `meter-${i}` }));
+export const METERS = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({
+  ...template,
+  id: `meter-${i}`,
+}));
 export const MILLIOHM = METERS.find(({ wiring }) => wiring === "fourWire")!;
 export const BASIC = METERS[0]!;
 
@@ -45,7 +48,12 @@ export function ohmsOf(typed: string): ReadingValue {
 }
 
 /** Pairs AB, BC, CA as typed; several repeats apart by spaces. */
-export function pairs(typed: readonly [string, string, string], meter: Instrument, tips?: string, epoch = 0): Reading[] {
+export function pairs(
+  typed: readonly [string, string, string],
+  meter: Instrument,
+  tips?: string,
+  epoch = 0,
+): Reading[] {
   const read = (slot: string, text: string) =>
     reading({ check: "winding", slot, epoch, typed: text, value: ohmsOf(text), instrumentId: meter.id });
   return [
@@ -69,7 +77,14 @@ export function seen(choices: readonly string[], epoch = 0): Reading {
 
 export function frameOpen(epoch = 0): Reading[] {
   return PHASES.map((phase) =>
-    reading({ check: "frame", slot: phase, epoch, typed: "OL", value: { kind: "open" }, instrumentId: BASIC.id }),
+    reading({
+      check: "frame",
+      slot: phase,
+      epoch,
+      typed: "OL",
+      value: { kind: "open" },
+      instrumentId: BASIC.id,
+    }),
   );
 }
 

@@ -16,7 +16,13 @@ import {
 } from "../evidence/index.ts";
 import type { CheckState } from "../check/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
-import { DISPOSITION_LABELS, epochOf, type CheckId, type Disposition, type JobRecord } from "../record/index.ts";
+import {
+  DISPOSITION_LABELS,
+  epochOf,
+  type CheckId,
+  type Disposition,
+  type JobRecord,
+} from "../record/index.ts";
 import { measuredOf } from "../winding/index.ts";
 import { CHECKS } from "./registry.ts";
 
@@ -60,13 +66,23 @@ export interface Verdict {
  * what agreed before stands, unless it was read anew.
  */
 export function findingsOf(job: JobRecord, epoch: number): Finding[] {
-  const now = CHECKS.filter((check) => !check.notApplicable(job)).flatMap((check) => check.findings(job, epoch));
+  const now = CHECKS.filter((check) => !check.notApplicable(job)).flatMap((check) =>
+    check.findings(job, epoch),
+  );
   if (epoch === 0) return now;
   const fresh = new Set(now.map(({ variable }) => variable));
-  return [...now, ...findingsOf(job, epoch - 1).filter(({ variable, departs }) => !departs && !fresh.has(variable))];
+  return [
+    ...now,
+    ...findingsOf(job, epoch - 1).filter(({ variable, departs }) => !departs && !fresh.has(variable)),
+  ];
 }
 
-function headlineOf(decided: Disposition | null, leading: FaultBelief | undefined, conflict: boolean, epoch: number) {
+function headlineOf(
+  decided: Disposition | null,
+  leading: FaultBelief | undefined,
+  conflict: boolean,
+  epoch: number,
+) {
   if (conflict) return "Findings conflict";
   if (!decided) return "Not decided yet";
   if (decided === "notMotor") return epoch > 0 ? "Sound after repair" : "Not the motor";
@@ -100,7 +116,10 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const known = new Set(findings.map(({ variable }) => variable));
   const open = applicable.flatMap((check) => {
     const offer = check.state(job, epoch) === "skipped" ? null : check.open(job, epoch);
-    const variables = offer?.variables.filter((variable) => !known.has(variable) || check.state(job, epoch) === "inProgress") ?? [];
+    const variables =
+      offer?.variables.filter(
+        (variable) => !known.has(variable) || check.state(job, epoch) === "inProgress",
+      ) ?? [];
     return offer && variables.length > 0 ? [{ ...offer, variables }] : [];
   });
   const allOpenUnproved =
@@ -114,14 +133,25 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     !inference.conflict &&
     !allOpenUnproved &&
     !clearingTooEarly;
-  const decided = hardFact ? (hardFact.ends === "motor" ? "replaceMotor" : "replacePart") : settled ? leading.disposition : null;
+  const decided = hardFact
+    ? hardFact.ends === "motor"
+      ? "replaceMotor"
+      : "replacePart"
+    : settled
+      ? leading.disposition
+      : null;
   const ranked = decided && decided !== "notMotor" ? [] : rankChecks(MODEL, circumstances, inference, open);
-  const top = faults.find(({ fault }) => MODEL.faults.find(({ id }) => id === fault)?.disposition === decided);
+  const top = faults.find(
+    ({ fault }) => MODEL.faults.find(({ id }) => id === fault)?.disposition === decided,
+  );
 
   return {
     rules: RULES_VERSION,
     epoch,
-    headline: hardFact && decided ? DISPOSITION_LABELS[decided] : headlineOf(decided, top ?? faults[0], inference.conflict, epoch),
+    headline:
+      hardFact && decided
+        ? DISPOSITION_LABELS[decided]
+        : headlineOf(decided, top ?? faults[0], inference.conflict, epoch),
     reason: hardFact
       ? hardFact.sentence
       : inference.conflict
@@ -143,7 +173,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     beyondThree: inference.beyond,
     next: ranked[0] ?? null,
     runnerUp: ranked[1] ?? null,
-    wouldChange: whatWouldChange(MODEL, circumstances, findings, open).slice(0, 3),
+    wouldChange: whatWouldChange(MODEL, circumstances, inference, open).slice(0, 3),
     plan: CHECKS.map((check) => ({
       check: check.id,
       title: check.title,

@@ -21,11 +21,6 @@ export interface CheckDefinition {
 }
 
 /** A finding that is one outcome for certain. */
-export function certain(
-  variable: string,
-  outcome: string,
-  sentence: string,
-  departs: boolean,
-): Finding {
+export function certain(variable: string, outcome: string, sentence: string, departs: boolean): Finding {
   return { variable, likelihood: { [outcome]: 1 }, sentence, departs, place: null };
 }

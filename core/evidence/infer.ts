@@ -1,8 +1,6 @@
-import { outcomeModel } from "./outcomeModel.ts";
+import { faultSets, MOST_FAULTS, outcomeTable } from "./outcomeModel.ts";
 import type { Circumstances, FaultBelief, Finding, Model, WeightedFinding } from "./types.ts";
 
-/** Largest number of faults held true together. */
-export const MOST_FAULTS = 3;
 /** Nobody complains of a motor and supply that are both sound: odds against, once somebody did. Judgement. */
 const COMPLAINT_WITHOUT_CAUSE = 0.05;
 /** Weights beyond this say no more to a person. */
@@ -25,21 +23,6 @@ export interface Inference {
   /** How badly the best set explains the findings, decibans against its own best case. */
   readonly strain: number;
   readonly conflict: boolean;
-}
-
-/** Every subset of n faults with at most {@link MOST_FAULTS} members, the empty one first. */
-export function faultSets(n: number, most = MOST_FAULTS): number[][] {
-  const sets: number[][] = [[]];
-  const extend = (from: number, set: readonly number[]) => {
-    if (set.length === most) return;
-    for (let i = from; i < n; i += 1) {
-      const larger = [...set, i];
-      sets.push(larger);
-      extend(i + 1, larger);
-    }
-  };
-  extend(0, []);
-  return sets;
 }
 
 /** Prior of each fault alone: the family's, its odds multiplied by complaint and history, at most 0.6. */
@@ -114,11 +97,10 @@ export function infer(model: Model, circumstances: Circumstances, findings: read
   const factors = findings.map((finding) => {
     const variable = model.variables.find(({ id }) => id === finding.variable);
     if (!variable) throw new RangeError(`infer: no variable "${finding.variable}"`);
-    const given = outcomeModel(model, variable, circumstances);
+    const given = outcomeTable(model, variable, circumstances);
     const soft = variable.outcomes.map((outcome) => finding.likelihood[outcome] ?? 0);
     const strain: number[] = [];
-    const logs = sets.map((set) => {
-      const distribution = given(set);
+    const logs = given.map((distribution) => {
       const p = distribution.reduce((sum, q, k) => sum + q * soft[k]!, 0);
       strain.push(10 * Math.log10(Math.max(...distribution) / Math.max(p, 1e-9)));
       return Math.log(Math.max(p, 1e-300));

@@ -1,9 +1,9 @@
 import type { Minutes } from "../quantity/index.ts";
 import type { CheckId, Disposition } from "../record/index.ts";
 import { actionBeliefs, actionOf, entropyOf, leadingAction } from "./action.ts";
-import { faultSets, infer, type Inference } from "./infer.ts";
-import { outcomeModel } from "./outcomeModel.ts";
-import type { Circumstances, Finding, Model, NextCheck } from "./types.ts";
+import type { Inference } from "./infer.ts";
+import { outcomeTable } from "./outcomeModel.ts";
+import type { Circumstances, Model, NextCheck } from "./types.ts";
 
 export interface OpenCheck {
   readonly check: CheckId;
@@ -55,10 +55,9 @@ export function rankChecks(
     check.variables.flatMap((id) => {
       const variable = model.variables.find((candidate) => candidate.id === id);
       if (!variable) return [];
-      const given = outcomeModel(model, variable, circumstances);
+      const given = outcomeTable(model, variable, circumstances);
       const groups = groupsOf(variable.outcomes, check.merged[id]);
-      const rows = sets.map(({ members }) => {
-        const distribution = given(members);
+      const rows = given.map((distribution) => {
         return groups.map((group) => group.reduce((sum, k) => sum + distribution[k]!, 0));
       });
       return [{ variable, groups, rows }];
@@ -75,9 +74,20 @@ export function rankChecks(
         return mass * entropyOf([...sums.values()]);
       }
       const { rows, groups } = chosen[depth]!;
-      return groups.reduce((sum, _, g) => sum + walk(depth + 1, weights.map((w, k) => w * rows[k]![g]!)), 0);
+      return groups.reduce(
+        (sum, _, g) =>
+          sum +
+          walk(
+            depth + 1,
+            weights.map((w, k) => w * rows[k]![g]!),
+          ),
+        0,
+      );
     };
-    return walk(0, sets.map(({ probability }) => probability));
+    return walk(
+      0,
+      sets.map(({ probability }) => probability),
+    );
   };
 
   return open
@@ -103,25 +113,27 @@ export function rankChecks(
 export function whatWouldChange(
   model: Model,
   circumstances: Circumstances,
-  findings: readonly Finding[],
+  now: Inference,
   open: readonly OpenCheck[],
 ): Change[] {
-  const now = infer(model, circumstances, findings);
   const leading = leadingAction(actionBeliefs(model.faults, now.sets)).disposition;
-  const sets = faultSets(model.faults.length);
   return open
     .flatMap(({ variables }) => variables)
     .flatMap((id) => {
       const variable = model.variables.find((candidate) => candidate.id === id);
       if (!variable) return [];
-      const given = outcomeModel(model, variable, circumstances);
-      const rows = sets.map(given);
+      const rows = outcomeTable(model, variable, circumstances);
       return variable.outcomes.flatMap((outcome, k): Change[] => {
-        const joint = now.sets.map(({ members, probability }, s) => ({ members, probability: probability * rows[s]![k]! }));
+        const joint = now.sets.map(({ members, probability }, s) => ({
+          members,
+          probability: probability * rows[s]![k]!,
+        }));
         const probability = joint.reduce((sum, set) => sum + set.probability, 0);
         if (probability < LEAST_OUTCOME) return [];
         const to = leadingAction(actionBeliefs(model.faults, joint)).disposition;
-        return to === leading ? [] : [{ variable: id, words: variable.words[outcome] ?? outcome, probability, to }];
+        return to === leading
+          ? []
+          : [{ variable: id, words: variable.words[outcome] ?? outcome, probability, to }];
       });
     })
     .sort((a, b) => b.probability - a.probability);

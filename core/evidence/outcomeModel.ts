@@ -85,3 +85,39 @@ export function outcomeModel(
     return raw.map((p) => p / total);
   };
 }
+
+/** Largest number of faults held true together. */
+export const MOST_FAULTS = 3;
+
+/** Every subset of n faults with at most {@link MOST_FAULTS} members, the empty one first. */
+export function faultSets(n: number, most = MOST_FAULTS): number[][] {
+  const sets: number[][] = [[]];
+  const extend = (from: number, set: readonly number[]) => {
+    if (set.length === most) return;
+    for (let i = from; i < n; i += 1) {
+      const larger = [...set, i];
+      sets.push(larger);
+      extend(i + 1, larger);
+    }
+  };
+  extend(0, []);
+  return sets;
+}
+
+/** Tables depend on nothing but model, variable, connection and proved tips: worked out once each. */
+const tables = new WeakMap<Model, Map<string, readonly Distribution[]>>();
+
+/** {@link outcomeModel} for every set of {@link faultSets}, in that order. */
+export function outcomeTable(
+  model: Model,
+  variable: Variable,
+  circumstances: Circumstances,
+): readonly Distribution[] {
+  const byKey = tables.get(model) ?? new Map<string, readonly Distribution[]>();
+  tables.set(model, byKey);
+  const key = `${variable.id} ${circumstances.connection} ${circumstances.tipsProven}`;
+  const found =
+    byKey.get(key) ?? faultSets(model.faults.length).map(outcomeModel(model, variable, circumstances));
+  byKey.set(key, found);
+  return found;
+}

@@ -25,7 +25,8 @@ export interface Finding {
   readonly place: { readonly phase: Phase; readonly winding: Pair; readonly share: number } | null;
 }
 
-export type Location = "winding" | "rotor" | "mechanical" | "electronics" | "outside" | "setup" | "data" | "unknown";
+export type Location =
+  "winding" | "rotor" | "mechanical" | "electronics" | "outside" | "setup" | "data" | "unknown";
 
 export interface Fault {
   readonly id: string;

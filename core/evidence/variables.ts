@@ -56,7 +56,11 @@ export const VARIABLES: readonly Variable[] = [
     outcomes: ["sound", "scratched", "chipped"],
     leak: { scratched: 0.03, chipped: 0.001 },
     leakReason: "light marks from an earlier opening",
-    words: { sound: "magnets whole", scratched: "magnets scratched", chipped: "magnet chipped, cracked or loose" },
+    words: {
+      sound: "magnets whole",
+      scratched: "magnets scratched",
+      chipped: "magnet chipped, cracked or loose",
+    },
   },
   {
     id: "laminationsSeen",

@@ -3,7 +3,15 @@ import type { Finding } from "../evidence/index.ts";
 import { choiceIn, latestIn, type JobRecord } from "../record/index.ts";
 
 /** What turning by hand felt like, as a person says it. Even cogging and smooth are both ordinary. */
-export const TURN_CHOICES = ["even", "smooth", "tightSpot", "grinding", "scraping", "stiff", "locked"] as const;
+export const TURN_CHOICES = [
+  "even",
+  "smooth",
+  "tightSpot",
+  "grinding",
+  "scraping",
+  "stiff",
+  "locked",
+] as const;
 /** What a stiff rotor does once its electronics are unplugged. */
 export const UNPLUGGED_CHOICES = ["free", "stillStiff"] as const;
 export const PLAY_CHOICES = ["none", "slight", "clear"] as const;
@@ -33,7 +41,12 @@ export const MARKS: readonly Mark[] = [
 ];
 
 /** What the absence of a mark says, and whether it can be said from outside. */
-const ABSENCE: readonly { readonly variable: string; readonly outcome: string; readonly outside: boolean; readonly words: string }[] = [
+const ABSENCE: readonly {
+  readonly variable: string;
+  readonly outcome: string;
+  readonly outside: boolean;
+  readonly words: string;
+}[] = [
   { variable: "burnt", outcome: "none", outside: false, words: "Windings bright" },
   { variable: "damp", outcome: "none", outside: true, words: "Dry, no rust" },
   { variable: "magnetsSeen", outcome: "sound", outside: false, words: "Magnets whole" },
@@ -48,7 +61,8 @@ function turnFinding(job: JobRecord, epoch: number): Finding | null {
   const noise = choiceIn(job.readings, "mechanical", "noise", epoch);
   const unplugged = choiceIn(job.readings, "mechanical", "turnUnplugged", epoch);
   const even = turn === "even" || turn === "smooth";
-  if (even && noise === "marbles") return certain("turn", "grinding", "Turns, with a rattle like marbles", true);
+  if (even && noise === "marbles")
+    return certain("turn", "grinding", "Turns, with a rattle like marbles", true);
   if (even && noise === "scrape") return certain("turn", "scraping", "Turns, with a scraping sound", true);
   if (even) return certain("turn", "even", turn === "even" ? "Turns in even steps" : "Turns smoothly", false);
   if (turn === "stiff" && unplugged === "free")
@@ -107,7 +121,8 @@ export const mechanicalCheck: CheckDefinition = {
   state: (job, epoch) => {
     const findings = mechanicalFindings(job, epoch);
     if (findings.some(({ departs }) => departs)) return "departs";
-    if (findings.length > 0) return choiceIn(job.readings, "mechanical", "turn", epoch) ? "agrees" : "inProgress";
+    if (findings.length > 0)
+      return choiceIn(job.readings, "mechanical", "turn", epoch) ? "agrees" : "inProgress";
     return latestIn(job.readings, "mechanical", "skipped", epoch) ? "skipped" : "toDo";
   },
   open: (job, epoch) => {
@@ -123,8 +138,12 @@ export type HardFact = { readonly ends: "motor" | "rotor"; readonly sentence: st
 export function hardFactOf(job: JobRecord, epoch: number): HardFact | null {
   const seen = latestIn(job.readings, "mechanical", "seen", epoch)?.value;
   if (seen?.kind !== "choices") return null;
-  if (seen.choices.includes("torn")) return { ends: "motor", sentence: "Torn laminations condemn the motor." };
+  if (seen.choices.includes("torn"))
+    return { ends: "motor", sentence: "Torn laminations condemn the motor." };
   if (seen.choices.includes("chipped"))
-    return { ends: "rotor", sentence: "A broken magnet condemns the rotor: a fragment jams it without warning." };
+    return {
+      ends: "rotor",
+      sentence: "A broken magnet condemns the rotor: a fragment jams it without warning.",
+    };
   return null;
 }

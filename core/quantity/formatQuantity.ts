@@ -41,11 +41,7 @@ export interface FormattedQuantity {
  * @returns number and unit apart, so that a screen can size them differently
  * @example formatQuantity(0.12742, RESISTANCE, 0.0006) // { number: "127.4", unit: "mΩ" }
  */
-export function formatQuantity(
-  value: number,
-  kind: QuantityKind,
-  uncertainty?: number,
-): FormattedQuantity {
+export function formatQuantity(value: number, kind: QuantityKind, uncertainty?: number): FormattedQuantity {
   if (!Number.isFinite(value)) throw new RangeError(`formatQuantity: value must be finite, got ${value}`);
   const magnitude = Math.max(Math.abs(value), uncertainty ?? 0);
   const step =

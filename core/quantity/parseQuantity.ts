@@ -96,8 +96,7 @@ export function parseQuantity(text: string, kind: QuantityKind): ParsedQuantity 
   }
 
   const plain = PLAIN.exec(typed);
-  if (!plain)
-    return refuse("notANumber", `“${typed}” is not a number. Type it as 0.162, 162m or 1k2.`);
+  if (!plain) return refuse("notANumber", `“${typed}” is not a number. Type it as 0.162, 162m or 1k2.`);
   const [, sign = "", digits = "", exponent = "0", tail = ""] = plain;
   if (/^[.,\d]/u.test(tail))
     return refuse("notANumber", `“${typed}” has more than one decimal point. Type it as 0.162.`);

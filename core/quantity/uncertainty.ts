@@ -18,8 +18,7 @@ export const NO_UNCERTAINTY: Component = { u: 0, freedom: Infinity };
  * @param halfWidth same unit as the quantity, at least 0
  */
 export function rectangular(halfWidth: number): Component {
-  if (!(halfWidth >= 0))
-    throw new RangeError(`rectangular: halfWidth must be at least 0, got ${halfWidth}`);
+  if (!(halfWidth >= 0)) throw new RangeError(`rectangular: halfWidth must be at least 0, got ${halfWidth}`);
   return { u: halfWidth / Math.sqrt(3), freedom: Infinity };
 }
 

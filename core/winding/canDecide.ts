@@ -75,11 +75,11 @@ export function canDecide(expected: Ohms, limit: Ratio, instrument: Instrument):
     const U = deviationUncertainty(expected, range, instrument, repeats);
     if (U <= wanted) return { answer: "withRepeats", repeats, expanded: U, limit };
   }
-  const exact = (coverageFactor(Infinity) * Math.sqrt(2 / 3) * (MILLIVOLT_STEP / Math.sqrt(3))) / (wanted * expected);
+  const exact =
+    (coverageFactor(Infinity) * Math.sqrt(2 / 3) * (MILLIVOLT_STEP / Math.sqrt(3))) / (wanted * expected);
   const better = INSTRUMENT_TEMPLATES.find(
     (template) =>
-      template.wiring === "fourWire" &&
-      canDecideYes(expected, limit, { ...template, id: template.name }),
+      template.wiring === "fourWire" && canDecideYes(expected, limit, { ...template, id: template.name }),
   );
   return {
     answer: "no",

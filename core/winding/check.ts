@@ -1,7 +1,15 @@
 import { certain, type CheckDefinition } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
 import { percentText, type Instrument } from "../quantity/index.ts";
-import { balanceLimitOf, FAMILY_FACTS, latestIn, PAIRS, standing, type JobRecord, type Motor } from "../record/index.ts";
+import {
+  balanceLimitOf,
+  FAMILY_FACTS,
+  latestIn,
+  PAIRS,
+  standing,
+  type JobRecord,
+  type Motor,
+} from "../record/index.ts";
 import { canDecide } from "./canDecide.ts";
 import { PAIR_OUTCOMES, LOCATED, windingAt, type PairOutcome } from "./faultTable.ts";
 import { imbalanceOf } from "./imbalance.ts";
@@ -43,12 +51,19 @@ export function measuredOf(job: JobRecord, epoch: number): MeasuredPairs | null 
   if (!instrument) return null;
   return measurePairs({
     instrument,
-    pairs: { AB: displayed(job, "AB", epoch), BC: displayed(job, "BC", epoch), CA: displayed(job, "CA", epoch) },
+    pairs: {
+      AB: displayed(job, "AB", epoch),
+      BC: displayed(job, "BC", epoch),
+      CA: displayed(job, "CA", epoch),
+    },
     tips: displayed(job, "tips", epoch),
   });
 }
 
-export function windingTemperature(job: JobRecord, epoch: number): { celsius: number; doubt: number; read: boolean } {
+export function windingTemperature(
+  job: JobRecord,
+  epoch: number,
+): { celsius: number; doubt: number; read: boolean } {
   const value = latestIn(job.readings, "winding", "temperature", epoch)?.value;
   return value?.kind === "celsius"
     ? { celsius: value.celsius, doubt: READ_DOUBT, read: true }
@@ -58,15 +73,27 @@ export function windingTemperature(job: JobRecord, epoch: number): { celsius: nu
 /** What a healthy pair should read now: the expected value at this temperature, or the family's usual. */
 export function healthyPairPrior(motor: Motor, celsius: number, doubt: number): ScalePrior {
   const { expected, family } = motor;
-  if (!expected) return { ohms: FAMILY_FACTS[family].typicalOhms, spread: Math.log(FAMILY_FACTS[family].typicalFactor) };
+  if (!expected)
+    return { ohms: FAMILY_FACTS[family].typicalOhms, spread: Math.log(FAMILY_FACTS[family].typicalFactor) };
   return {
     ohms: resistanceAt(expected.ohms, expected.atTemperature, celsius),
     spread: Math.hypot(expected.tolerance / HALF_WIDTH_SIGMAS, relativeSlope(celsius) * doubt),
   };
 }
 
+/** A record never changes, so its fits are worked out once and kept as long as the record is. */
+const kept = new WeakMap<JobRecord, Map<number, readonly PatternFit[]>>();
+
 /** Fits of the fault table to the pairs of an epoch; rows of the other connection are left out when known. */
-export function pairFits(job: JobRecord, epoch: number): PatternFit[] {
+export function pairFits(job: JobRecord, epoch: number): readonly PatternFit[] {
+  const byEpoch = kept.get(job) ?? new Map<number, readonly PatternFit[]>();
+  kept.set(job, byEpoch);
+  const fits = byEpoch.get(epoch) ?? fitPairs(job, epoch);
+  byEpoch.set(epoch, fits);
+  return fits;
+}
+
+function fitPairs(job: JobRecord, epoch: number): PatternFit[] {
   const measured = measuredOf(job, epoch);
   if (!measured) return [];
   const { celsius, doubt } = windingTemperature(job, epoch);
@@ -75,7 +102,8 @@ export function pairFits(job: JobRecord, epoch: number): PatternFit[] {
     prior: healthyPairPrior(job.motor, celsius, doubt),
     naturalSpread: balanceLimitOf(job.motor) / LIMIT_SIGMAS,
   });
-  const other = job.motor.connection === "star" ? /Delta$/u : job.motor.connection === "delta" ? /Star$/u : /^$/u;
+  const other =
+    job.motor.connection === "star" ? /Delta$/u : job.motor.connection === "delta" ? /Star$/u : /^$/u;
   return fits.filter(({ outcome }) => !other.test(outcome));
 }
 
@@ -107,7 +135,8 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
   const best = fits[0];
   if (!best) return null;
   const likelihood: Record<string, number> = {};
-  for (const { outcome, logLikelihood } of fits) likelihood[outcome] = Math.exp(logLikelihood - best.logLikelihood);
+  for (const { outcome, logLikelihood } of fits)
+    likelihood[outcome] = Math.exp(logLikelihood - best.logLikelihood);
   const winding = windingAt(best.phase);
   const measured = measuredOf(job, epoch);
   const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job.motor)) : null;
@@ -126,14 +155,19 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
 function tipsFinding(measured: MeasuredPairs): Finding[] {
   const { tips } = measured;
   if (tips === "notTried") return [];
-  const words = { nearZero: "Probe tips together read near zero", high: "Probe tips together read high", open: "Probe tips together read open" };
+  const words = {
+    nearZero: "Probe tips together read near zero",
+    high: "Probe tips together read high",
+    open: "Probe tips together read open",
+  };
   return [certain("tips", tips, words[tips], tips !== "nearZero")];
 }
 
 function steadyFinding(measured: MeasuredPairs): Finding[] {
   const read = PAIRS.flatMap((pair) => measured.pairs[pair] ?? []);
   const moving = read.some((pair) => pair.state === "contradictory" || ("drifting" in pair && pair.drifting));
-  if (moving) return [certain("steady", "drifting", "Repeats of one pair drift: contact, or the rotor moves", true)];
+  if (moving)
+    return [certain("steady", "drifting", "Repeats of one pair drift: contact, or the rotor moves", true)];
   return read.some(({ count }) => count > 1) ? [certain("steady", "steady", "Repeats agree", false)] : [];
 }
 
@@ -172,6 +206,11 @@ export const windingCheck: CheckDefinition = {
     const meter = windingInstrument(job, epoch) ?? job.instruments[0];
     const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
     const blunt = meter ? canDecide(expected, balanceLimitOf(job.motor), meter).answer === "no" : false;
-    return { check: "winding", minutes: 4, variables: ["pairs"], merged: blunt ? { pairs: FINE_OUTCOMES } : {} };
+    return {
+      check: "winding",
+      minutes: 4,
+      variables: ["pairs"],
+      merged: blunt ? { pairs: FINE_OUTCOMES } : {},
+    };
   },
 };

@@ -114,4 +114,3 @@ export const LOCATED: ReadonlySet<PairOutcome> = new Set([
   "pairShorted",
   "twoOpen",
 ]);
-

@@ -1,12 +1,4 @@
-import {
-  combine,
-  expanded,
-  judge,
-  scale,
-  type Judgement,
-  type Ohms,
-  type Ratio,
-} from "../quantity/index.ts";
+import { combine, expanded, judge, scale, type Judgement, type Ohms, type Ratio } from "../quantity/index.ts";
 import { PAIRS, type ByPair, type Pair } from "../record/index.ts";
 import { threeFinite, type MeasuredPairs } from "./measurePairs.ts";
 

@@ -166,7 +166,8 @@ export function measurePairs(readings: PairReadings): MeasuredPairs {
     if (displayed.length === 0) continue;
     const values = numbers(displayed);
     if (values.length === 0) pairs[pair] = { state: "open", aboveRange: topRange, count: displayed.length };
-    else if (values.length < displayed.length) pairs[pair] = { state: "contradictory", count: displayed.length };
+    else if (values.length < displayed.length)
+      pairs[pair] = { state: "contradictory", count: displayed.length };
     else pairs[pair] = finitePair(values, rangeOf(values), instrument, zero.lead, common, !severalRanges);
   }
   return {

@@ -80,25 +80,20 @@ function logMarginal(
   });
   const ones = variance.reduce((sum, v) => sum + 1 / v, 0);
   const c = offset ** 2 / (1 + offset ** 2 * ones);
-  const form = (x: (i: number) => number, y: (i: number) => number) => {
-    let plain = 0;
-    let sx = 0;
-    let sy = 0;
-    for (let i = 0; i < variance.length; i += 1) {
-      const w = 1 / variance[i]!;
-      plain += x(i) * y(i) * w;
-      sx += x(i) * w;
-      sy += y(i) * w;
-    }
-    return plain - c * sx * sy;
-  };
-  const r = (i: number) => readings[i]!.ohms;
-  const p = (i: number) => ratios[i]!;
-  const rr = form(r, r);
-  const rp = form(r, p);
-  const pp = form(p, p);
-  const logDet =
-    variance.reduce((sum, v) => sum + Math.log(v), 0) + Math.log(1 + offset ** 2 * ones);
+  let [rr, rp, pp, sr, sp] = [0, 0, 0, 0, 0];
+  readings.forEach(({ ohms }, i) => {
+    const weight = 1 / variance[i]!;
+    const ratio = ratios[i]!;
+    rr += ohms * ohms * weight;
+    rp += ohms * ratio * weight;
+    pp += ratio * ratio * weight;
+    sr += ohms * weight;
+    sp += ratio * weight;
+  });
+  rr -= c * sr * sr;
+  rp -= c * sr * sp;
+  pp -= c * sp * sp;
+  const logDet = variance.reduce((sum, v) => sum + Math.log(v), 0) + Math.log(1 + offset ** 2 * ones);
   const base = -0.5 * (readings.length * LOG_2PI + logDet);
   if (!(pp > 0)) return base - 0.5 * rr;
 
@@ -124,7 +119,11 @@ function logMarginal(
   return logSumExp(terms);
 }
 
-function logOf(question: PatternQuestion, expectedRatios: Readonly<Record<Pair, PairRatio>>, prior: ScalePrior) {
+function logOf(
+  question: PatternQuestion,
+  expectedRatios: Readonly<Record<Pair, PairRatio>>,
+  prior: ScalePrior,
+) {
   const { measured, naturalSpread } = question;
   let slips = 0;
   const finite: FiniteReading[] = [];
@@ -142,21 +141,25 @@ function logOf(question: PatternQuestion, expectedRatios: Readonly<Record<Pair, 
   const fit = finite.length === 0 ? 0 : logMarginal(finite, ratios, measured.offset.u, prior, naturalSpread);
   // A slipped reading carries the same density as an unexplained one, so that densities stay comparable.
   const slipped = finiteReadings(measured).filter(({ pair }) => expectedRatios[pair] === "open");
-  return fit + slips * SLIP + slipped.reduce((sum, reading) => sum + erraticDensity(reading), 0);
+  return (
+    fit + slips * SLIP + slipped.reduce((sum, reading) => sum + erraticDensity(reading, question.prior), 0)
+  );
 }
 
-function erraticDensity({ ohms, independent }: FiniteReading): number {
-  return -Math.log(Math.max(Math.abs(ohms), independent.u) * Math.log(ERRATIC_FACTOR));
+/** Anything from a contact's few percent upward, alike on a logarithmic scale. */
+function erraticDensity({ ohms, independent }: FiniteReading, prior: ScalePrior): number {
+  const least = Math.max(independent.u, CONTACT_SHARE * prior.ohms);
+  return -Math.log(Math.max(Math.abs(ohms), least) * Math.log(ERRATIC_FACTOR));
 }
 
-function erraticFit(measured: MeasuredPairs): PatternFit {
+function erraticFit(measured: MeasuredPairs, prior: ScalePrior): PatternFit {
   const open = PAIRS.filter((pair) => measured.pairs[pair]?.state === "open").length;
   const finite = finiteReadings(measured);
   return {
     outcome: "erratic",
     logLikelihood:
       open * Math.log(ERRATIC_OPEN) +
-      finite.reduce((sum, reading) => sum + erraticDensity(reading) + Math.log(1 - ERRATIC_OPEN), 0),
+      finite.reduce((sum, reading) => sum + erraticDensity(reading, prior) + Math.log(1 - ERRATIC_OPEN), 0),
     phase: "A",
     phaseShare: 1 / 3,
     severity: 0,
@@ -182,7 +185,8 @@ export function recognisePattern(question: PatternQuestion): PatternFit[] {
     spread: Math.hypot(question.prior.spread, measured.gain.u),
   };
   const fits = FAULT_ROWS.map((row): PatternFit => {
-    const prior = row.outcome === "shifted" ? { ...sized, spread: Math.hypot(sized.spread, SHIFTED_SPREAD) } : sized;
+    const prior =
+      row.outcome === "shifted" ? { ...sized, spread: Math.hypot(sized.spread, SHIFTED_SPREAD) } : sized;
     const places = PHASES.flatMap((phase) =>
       row.severities.map((severity) => ({
         phase,
@@ -205,7 +209,7 @@ export function recognisePattern(question: PatternQuestion): PatternFit[] {
       severity: best.severity,
     };
   });
-  return [...fits, erraticFit(measured)].sort(
+  return [...fits, erraticFit(measured, question.prior)].sort(
     (a, b) =>
       b.logLikelihood - a.logLikelihood ||
       PAIR_OUTCOMES.indexOf(a.outcome) - PAIR_OUTCOMES.indexOf(b.outcome),

@@ -27,7 +27,8 @@ export function temperatureFactor(from: Celsius, to: Celsius, conductor: Conduct
     ["from", from],
     ["to", to],
   ] as const)
-    if (!(value > -k)) throw new RangeError(`temperatureFactor: ${name} must be above −${k} °C, got ${value}`);
+    if (!(value > -k))
+      throw new RangeError(`temperatureFactor: ${name} must be above −${k} °C, got ${value}`);
   return (k + to) / (k + from);
 }
 

@@ -1,0 +1,152 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  combine,
+  coverageFactor,
+  formatQuantity,
+  judge,
+  lastMeaningfulPlace,
+  parseQuantity,
+  percentText,
+  quantityText,
+  RESISTANCE,
+  summariseRepeats,
+  TEMPERATURE,
+} from "./index.ts";
+
+describe("a typed reading", () => {
+  it.each([
+    ["0.162", 0.162],
+    ["162m", 0.162],
+    ["162 mΩ", 0.162],
+    ["1k2", 1200],
+    ["4R7", 4.7],
+    ["2m5", 0.0025],
+    ["0,162", 0.162],
+    ["1.6e-1", 0.16],
+    [" 12 Ω ", 12],
+    ["12 ohms", 12],
+    ["3.3M", 3.3e6],
+    [".5", 0.5],
+  ])("%s is understood", (typed, ohms) => {
+    expect(parseQuantity(typed, RESISTANCE)).toEqual({ kind: "finite", value: ohms });
+  });
+
+  it.each(["OL", "ol", "O.L", "∞", "open"])("%s is an open circuit", (typed) => {
+    expect(parseQuantity(typed, RESISTANCE)).toEqual({ kind: "open" });
+  });
+
+  it.each([
+    ["", "empty"],
+    ["12..3", "notANumber"],
+    ["1.2.3", "notANumber"],
+    ["1k2k", "notANumber"],
+    ["NaN", "notANumber"],
+    ["abc", "notANumber"],
+    ["12 V", "wrongUnit"],
+    ["12 °C", "wrongUnit"],
+    ["-3", "outOfRange"],
+    ["5e13", "outOfRange"],
+    ["1e400", "outOfRange"],
+  ])("%s is refused with a sentence", (typed, reason) => {
+    const parsed = parseQuantity(typed, RESISTANCE);
+    expect(parsed.kind).toBe("refused");
+    if (parsed.kind !== "refused") return;
+    if (reason !== "outOfRange" || typed !== "1e400") expect(parsed.reason).toBe(reason);
+    expect(parsed.sentence).toMatch(/\.$/u);
+  });
+
+  it("of a temperature takes °C and °F and refuses ohms and OL", () => {
+    expect(parseQuantity("21", TEMPERATURE)).toEqual({ kind: "finite", value: 21 });
+    expect(parseQuantity("-4 °C", TEMPERATURE)).toEqual({ kind: "finite", value: -4 });
+    expect(parseQuantity("212 °F", TEMPERATURE)).toEqual({ kind: "finite", value: 100 });
+    expect(parseQuantity("21 Ω", TEMPERATURE).kind).toBe("refused");
+    expect(parseQuantity("OL", TEMPERATURE).kind).toBe("refused");
+    expect(parseQuantity("400", TEMPERATURE).kind).toBe("refused");
+  });
+
+  it("never throws, whatever is typed", () => {
+    fc.assert(fc.property(fc.string(), (text) => typeof parseQuantity(text, RESISTANCE).kind === "string"));
+  });
+});
+
+describe("a written value", () => {
+  it("shows digits down to its uncertainty", () => {
+    expect(formatQuantity(0.12742, RESISTANCE, 0.0006)).toEqual({ number: "127.4", unit: "mΩ" });
+    expect(formatQuantity(0.12742, RESISTANCE, 0.00012)).toEqual({ number: "127.42", unit: "mΩ" });
+    expect(quantityText(11.8, RESISTANCE)).toBe("11.8 Ω");
+    expect(lastMeaningfulPlace(0.03)).toBe(-2);
+    expect(() => lastMeaningfulPlace(0)).toThrow(RangeError);
+  });
+
+  it("is read back as itself", () => {
+    const exponent = fc.integer({ min: -5, max: 8 });
+    fc.assert(
+      fc.property(fc.integer({ min: 1000, max: 9999 }), exponent, (digits, power) => {
+        const written = quantityText(Number(`${digits}e${power - 3}`), RESISTANCE);
+        const back = parseQuantity(written, RESISTANCE);
+        return back.kind === "finite" && quantityText(back.value, RESISTANCE) === written;
+      }),
+    );
+  });
+
+  it("as a share has one decimal below ten percent", () => {
+    expect(percentText(0.0123)).toBe("+1.2 %");
+    expect(percentText(-0.122)).toBe("−12 %");
+    expect(percentText(0.00001)).toBe("0.0 %");
+  });
+});
+
+describe("uncertainty", () => {
+  // JCGM 100:2008 (GUM), table G.2, 95 % column.
+  it.each([
+    [4, 2.78],
+    [10, 2.23],
+    [Infinity, 1.96],
+  ])("uses Student's t for %s degrees of freedom: %s", (freedom, t) => {
+    expect(coverageFactor(freedom)).toBeCloseTo(t, 2);
+  });
+
+  it("refuses less than one degree of freedom", () => {
+    expect(() => coverageFactor(0.5)).toThrow(RangeError);
+  });
+
+  it("combines freedom by Welch-Satterthwaite: equal parts add theirs", () => {
+    const { u, freedom } = combine([
+      { u: 3, freedom: 5 },
+      { u: 3, freedom: 5 },
+    ]);
+    expect(u).toBeCloseTo(Math.sqrt(18), 12);
+    expect(freedom).toBeCloseTo(10, 9);
+  });
+
+  it("of a mean never rises with more repeats of the same scatter", () => {
+    const count = fc.integer({ min: 1, max: 20 });
+    fc.assert(
+      fc.property(count, fc.double({ min: 0.001, max: 1, noNaN: true }), (n, s) => {
+        // Alternating readings have a known scatter, s·√(n/(n−1)) for even n; the pooled one is as large.
+        const alternating = (length: number) => Array.from({ length }, (_, i) => (i % 2 === 0 ? s : -s));
+        const pooled = s * Math.sqrt(2);
+        const fewer = summariseRepeats(alternating(2 * n), pooled, 0).typeA.u;
+        const more = summariseRepeats(alternating(2 * n + 2), pooled, 0).typeA.u;
+        return more <= fewer * (1 + 1e-12);
+      }),
+    );
+  });
+
+  it("of repeats is never below what the display hides", () => {
+    expect(summariseRepeats([5, 5, 5, 5], 0, 0.1).typeA.u).toBeCloseTo(0.1 / Math.sqrt(12) / 2, 12);
+    expect(() => summariseRepeats([], 0, 0)).toThrow(RangeError);
+    expect(() => summariseRepeats([NaN], 0, 0)).toThrow(RangeError);
+  });
+});
+
+describe("a judgement", () => {
+  it("has three answers", () => {
+    expect(judge([{ value: 0.02, expanded: 0.01 }], 0.05)).toBe("agrees");
+    expect(judge([{ value: -0.08, expanded: 0.01 }], 0.05)).toBe("departs");
+    expect(judge([{ value: 0.045, expanded: 0.01 }], 0.05)).toBe("cannotTell");
+    expect(() => judge([], 0.05)).toThrow(RangeError);
+    expect(() => judge([{ value: 0, expanded: 0 }], 0)).toThrow(RangeError);
+  });
+});

@@ -1,0 +1,65 @@
+// Runs every check in turn and ends with one line: N passed, N failed.
+import { spawnSync } from "node:child_process";
+import { mkdirSync, readFileSync } from "node:fs";
+import "./ensure.mjs";
+
+mkdirSync(".cache", { recursive: true });
+const UNIT_REPORT = ".cache/unit.json";
+
+const STEPS = [
+  { name: "formatting", command: ["prettier", "--check", "--log-level", "warn", "."] },
+  { name: "lint", command: ["eslint", "--max-warnings", "0", "."] },
+  { name: "types", command: ["tsc", "-p", "."] },
+  {
+    name: "boundaries",
+    command: [
+      "depcruise",
+      "--config",
+      ".dependency-cruiser.cjs",
+      "core",
+      "contract",
+      "server",
+      "web",
+      "scripts",
+    ],
+  },
+  {
+    name: "unit and property tests",
+    command: [
+      "vitest",
+      "run",
+      "--coverage",
+      "--reporter=default",
+      "--reporter=json",
+      `--outputFile.json=${UNIT_REPORT}`,
+    ],
+    report: UNIT_REPORT,
+  },
+];
+
+let passed = 0;
+let failed = 0;
+for (const { name, command, report } of STEPS) {
+  console.log(`\n${name}`);
+  const { status } = spawnSync("npx", ["--no-install", ...command], {
+    stdio: "inherit",
+    env: { ...process.env, FORCE_COLOR: "0" },
+  });
+  const ok = status === 0;
+  if (report) {
+    try {
+      const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, "utf8"));
+      passed += numPassedTests;
+      failed += numFailedTests;
+      // A run that failed although no test did: coverage below its bar, or a file that would not load.
+      if (!ok && numFailedTests === 0) failed += 1;
+      continue;
+    } catch {
+      console.error(`${name} left no report`);
+    }
+  }
+  if (ok) passed += 1;
+  else failed += 1;
+}
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

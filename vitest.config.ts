@@ -1,0 +1,14 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    include: ["{core,bench,contract,server,web,scripts,tests}/**/*.test.{ts,tsx}"],
+    exclude: ["tests/e2e/**", "node_modules/**"],
+    coverage: {
+      include: ["core/**/*.ts"],
+      exclude: ["**/*.test.ts"],
+      thresholds: { lines: 90 },
+      reporter: ["text-summary"],
+    },
+  },
+});
