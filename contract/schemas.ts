@@ -134,7 +134,7 @@ export const decisionSchema = Joi.object({
   disposition: Joi.string()
     .valid(...DISPOSITIONS)
     .required(),
-  reason: words.min(3).required().messages({
+  reason: Joi.string().trim().min(3).max(LONGEST_TEXT).required().messages({
     "string.empty": "Say why, in a few words.",
     "string.min": "Say why, in a few words.",
   }),

@@ -1,7 +1,7 @@
 // Runs every check in turn and ends with one line: N passed, N failed.
 import { spawnSync } from "node:child_process";
-import { mkdirSync, readFileSync } from "node:fs";
-import "./ensure.mjs";
+import { existsSync, mkdirSync, readFileSync } from "node:fs";
+import { buildWhatIsStale } from "./start.mjs";
 
 mkdirSync(".cache", { recursive: true });
 const UNIT_REPORT = ".cache/unit.json";
@@ -37,6 +37,20 @@ const STEPS = [
   },
 ];
 
+const E2E_REPORT = ".cache/e2e.json";
+
+/** Debian's chromium: there, or installed if we may, else told how. */
+function browserReady() {
+  if (existsSync("/usr/bin/chromium")) return true;
+  if (process.getuid?.() === 0) {
+    console.log("Installing Debian's chromium for the browser tests.");
+    spawnSync("sh", ["-c", "apt-get update -qq && apt-get install -y -qq chromium"], { stdio: "inherit" });
+  }
+  if (existsSync("/usr/bin/chromium")) return true;
+  console.error("The browser tests need chromium: apt-get install chromium");
+  return false;
+}
+
 let passed = 0;
 let failed = 0;
 for (const { name, command, report } of STEPS) {
@@ -61,5 +75,20 @@ for (const { name, command, report } of STEPS) {
   if (ok) passed += 1;
   else failed += 1;
 }
+console.log("\nbrowser tests");
+if (browserReady()) {
+  buildWhatIsStale();
+  const { status } = spawnSync("npx", ["--no-install", "playwright", "test"], {
+    stdio: "inherit",
+    env: { ...process.env, FORCE_COLOR: "0", PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_REPORT },
+  });
+  try {
+    const { stats } = JSON.parse(readFileSync(E2E_REPORT, "utf8"));
+    passed += stats.expected;
+    failed += stats.unexpected + stats.flaky + (status !== 0 && stats.unexpected === 0 ? 1 : 0);
+  } catch {
+    failed += 1;
+  }
+} else failed += 1;
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -126,7 +126,9 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     !circumstances.tipsProven &&
     findings.some(({ variable, likelihood }) => variable === "pairs" && (likelihood["allOpen"] ?? 0) >= 1);
   const clearingTooEarly = leading.disposition === "notMotor" && waiting.length > 0;
+  const halfDone = waiting.find((check) => check.id !== "safety" && check.state(job, epoch) === "inProgress");
   const settled =
+    !halfDone &&
     leading.probability >= DECIDED_FROM &&
     leading.disposition !== "undecided" &&
     probabilityOf("setup") < MOST_SETUP_DOUBT &&
@@ -158,11 +160,13 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
         ? "No set of up to three faults explains these findings. Repeat the readings that look odd."
         : allOpenUnproved
           ? "All pairs open proves nothing until the probe tips were touched together and read near zero."
-          : clearingTooEarly
-            ? "Nothing points at the motor so far; checks are still open."
-            : decided
-              ? `${DISPOSITION_LABELS[decided]}: ${Math.round(leading.probability * 100)} % of what fits.`
-              : `${DISPOSITION_LABELS[leading.disposition]} leads with ${Math.round(leading.probability * 100)} %; ${DECIDED_FROM * 100} % is asked.`,
+          : halfDone
+            ? `${halfDone.title}: half done. Finish it before deciding.`
+            : clearingTooEarly
+              ? "Nothing points at the motor so far; checks are still open."
+              : decided
+                ? `${DISPOSITION_LABELS[decided]}: ${Math.round(leading.probability * 100)} % of what fits.`
+                : `${DISPOSITION_LABELS[leading.disposition]} leads with ${Math.round(leading.probability * 100)} %; ${DECIDED_FROM * 100} % is asked.`,
     decided,
     conflict: inference.conflict,
     hardFact,

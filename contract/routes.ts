@@ -1,0 +1,23 @@
+import type { EntryKind } from "./jobs.ts";
+
+export const API = "/api/v1";
+
+/** The noun in the address for each kind of entry. */
+export const ENTRY_PATHS: Readonly<Record<EntryKind, string>> = {
+  reading: "readings",
+  decision: "decisions",
+  repair: "repairs",
+  closing: "closings",
+  reopening: "reopenings",
+};
+
+/** The version of a job that a write was based on, as an entity tag. */
+export function versionTag(version: number): string {
+  return `"${version}"`;
+}
+
+/** Reads an If-Match header; null where it is not a version of ours. */
+export function versionOfTag(tag: string | undefined): number | null {
+  const match = /^"(\d{1,9})"$/u.exec(tag ?? "");
+  return match ? Number(match[1]) : null;
+}

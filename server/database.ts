@@ -1,0 +1,53 @@
+import { mkdirSync } from "node:fs";
+import { dirname } from "node:path";
+import { Sequelize } from "sequelize";
+import { SequelizeStorage, Umzug } from "umzug";
+import { MIGRATIONS } from "./migrations/index.ts";
+import { defineModels, type Models } from "./models/index.ts";
+
+export interface Database {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  readonly close: () => Promise<void>;
+}
+
+function migrator(sequelize: Sequelize) {
+  return new Umzug({
+    migrations: MIGRATIONS.map(({ name, up }) => ({
+      name,
+      up: async () => {
+        try {
+          await up(sequelize);
+        } catch (error) {
+          throw new Error(`Migration ${name} (up) failed; restore the backup and report it.`, {
+            cause: error,
+          });
+        }
+      },
+    })),
+    storage: new SequelizeStorage({ sequelize, modelName: "migration" }),
+    logger: undefined,
+  });
+}
+
+/**
+ * Opens the shop's one file, brings it up to date, and sets it to lose nothing: write-ahead log,
+ * foreign keys on, every commit synced to the disk.
+ * @param file path of the SQLite file; its folder is made when missing
+ * @param upTo last migration to run, for tests of later ones
+ */
+export async function openDatabase(file: string, upTo?: string): Promise<Database> {
+  mkdirSync(dirname(file), { recursive: true });
+  const sequelize = new Sequelize({
+    dialect: "sqlite",
+    storage: file,
+    logging: false,
+    pool: { max: 1, min: 1, idle: 2 ** 30 },
+  });
+  await sequelize.query("PRAGMA journal_mode = WAL");
+  await sequelize.query("PRAGMA foreign_keys = ON");
+  await sequelize.query("PRAGMA synchronous = FULL");
+  await migrator(sequelize).up(upTo === undefined ? {} : { to: upTo });
+  const models = defineModels(sequelize);
+  return { sequelize, models, close: () => sequelize.close() };
+}

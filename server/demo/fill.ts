@@ -1,0 +1,11 @@
+import type { JobService } from "../services/jobs.ts";
+import { DEMO_JOBS, demoSteps } from "./scenario.ts";
+
+/** Plays the scenario through the same service a user's clicks go through. */
+export async function fillDemo(jobs: JobService): Promise<void> {
+  for (const job of DEMO_JOBS) {
+    const { id, intake, entries } = demoSteps(job);
+    let { version } = (await jobs.takeIn(id, intake)).view;
+    for (const { kind, body } of entries) version = (await jobs.append(id, kind, body, version)).view.version;
+  }
+}

@@ -1,0 +1,51 @@
+import type { Sequelize } from "sequelize";
+
+const STATEMENTS = [
+  `CREATE TABLE instruments (
+    id TEXT PRIMARY KEY, body JSON NOT NULL)`,
+  `CREATE TABLE motors (
+    id TEXT PRIMARY KEY, name TEXT NOT NULL, owner TEXT NOT NULL, serial TEXT NOT NULL, body JSON NOT NULL)`,
+  `CREATE TABLE jobs (
+    id TEXT PRIMARY KEY,
+    number INTEGER NOT NULL UNIQUE,
+    motor_id TEXT NOT NULL REFERENCES motors (id),
+    complaint TEXT NOT NULL,
+    complaint_words TEXT NOT NULL,
+    events JSON NOT NULL,
+    version INTEGER NOT NULL,
+    -- the version that stage and summary speak of; −1 before the first
+    summarised INTEGER NOT NULL,
+    stage TEXT NOT NULL,
+    summary JSON NOT NULL,
+    search TEXT NOT NULL,
+    taken_in_at TEXT NOT NULL,
+    closed_at TEXT)`,
+  `CREATE INDEX jobs_unsummarised ON jobs (id) WHERE summarised <> version`,
+  `CREATE INDEX jobs_by_stage ON jobs (stage, number)`,
+  // One append-only journal holds readings, decisions, repairs, closings and reopenings, in order.
+  `CREATE TABLE entries (
+    id TEXT PRIMARY KEY,
+    job_id TEXT NOT NULL REFERENCES jobs (id),
+    version INTEGER NOT NULL,
+    kind TEXT NOT NULL,
+    body JSON NOT NULL,
+    by_whom TEXT NOT NULL,
+    saved_at TEXT NOT NULL,
+    UNIQUE (job_id, version))`,
+  `CREATE TABLE verdict_snapshots (
+    id TEXT PRIMARY KEY,
+    job_id TEXT NOT NULL REFERENCES jobs (id),
+    rules TEXT NOT NULL, body JSON NOT NULL, at TEXT NOT NULL)`,
+  // Nothing in the journal is ever changed or taken away, whatever a later program tries.
+  `CREATE TRIGGER entries_are_kept BEFORE DELETE ON entries
+    BEGIN SELECT RAISE (ABORT, 'entries are never deleted'); END`,
+  `CREATE TRIGGER entries_stand BEFORE UPDATE ON entries
+    BEGIN SELECT RAISE (ABORT, 'entries are never changed'); END`,
+];
+
+export const firstTables = {
+  name: "001-first-tables",
+  up: async (sequelize: Sequelize): Promise<void> => {
+    for (const statement of STATEMENTS) await sequelize.query(statement);
+  },
+};

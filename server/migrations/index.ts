@@ -1,0 +1,10 @@
+import type { Sequelize } from "sequelize";
+import { firstTables } from "./001-first-tables.ts";
+
+export interface Migration {
+  readonly name: string;
+  readonly up: (sequelize: Sequelize) => Promise<void>;
+}
+
+/** In order, never edited once released: a change is a new migration. */
+export const MIGRATIONS: readonly Migration[] = [firstTables];

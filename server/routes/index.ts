@@ -1,0 +1,103 @@
+import { Router, type Request } from "express";
+import type { Schema } from "joi";
+import { readBundle, toBundle } from "#contract/bundle";
+import { ENTRY_KINDS, ENTRY_SCHEMAS, intakeSchema, type Intake } from "#contract/jobs";
+import { openApi } from "#contract/openApi";
+import { problemsOf } from "#contract/problems";
+import { ENTRY_PATHS, versionOfTag } from "#contract/routes";
+import { instrumentSchema } from "#contract/schemas";
+import type { Instrument } from "#core/quantity";
+import { Problem } from "../problem.ts";
+import type { JobService } from "../services/jobs.ts";
+
+function validated<T>(schema: Schema, body: unknown): T {
+  const { error, value } = schema.validate(body, { abortEarly: false, convert: false });
+  if (error) {
+    const fields = problemsOf(error);
+    throw new Problem(422, "Not accepted", fields[0]?.sentence ?? "The body was not accepted.", { fields });
+  }
+  return value as T;
+}
+
+const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/iu;
+
+function idOf(request: Request, name: string): string {
+  const id = String(request.params[name]);
+  if (!UUID.test(id))
+    throw new Problem(404, "No such thing", `“${id.slice(0, 60)}” is not an id of this bench.`);
+  return id;
+}
+
+/** HTTP only: reads, checks the form, calls the service, answers. */
+export function routes(jobs: JobService): Router {
+  const router = Router();
+  router.get("/health", async (_request, response) => {
+    await jobs.instruments();
+    response.json({ ok: true });
+  });
+  router.get("/openapi.json", (_request, response) => {
+    response.json(openApi());
+  });
+  router.get("/jobs", async (request, response) => {
+    const { stage, q, page } = request.query;
+    const number = Number(page ?? 1);
+    if (!Number.isInteger(number) || number < 1)
+      throw new Problem(400, "Bad page", "A page is a whole number from 1.");
+    response.json(
+      await jobs.list({
+        ...(typeof stage === "string" ? { stage } : {}),
+        ...(typeof q === "string" ? { q: q.slice(0, 100) } : {}),
+        page: number,
+      }),
+    );
+  });
+  router.get("/jobs/:job", async (request, response) => {
+    response.json(await jobs.view(idOf(request, "job")));
+  });
+  router.put("/jobs/:job", async (request, response) => {
+    const intake = validated<Intake>(intakeSchema, request.body);
+    const { created, view } = await jobs.takeIn(idOf(request, "job"), intake);
+    response.status(created ? 201 : 200).json(view);
+  });
+  for (const kind of ENTRY_KINDS)
+    router.put(`/jobs/:job/${ENTRY_PATHS[kind]}/:id`, async (request, response) => {
+      const body = validated<{ id: string; by: string }>(ENTRY_SCHEMAS[kind], request.body);
+      if (body.id !== idOf(request, "id"))
+        throw new Problem(422, "Ids differ", "The id in the body is not the one in the address.");
+      const version = versionOfTag(request.get("If-Match"));
+      if (version === null)
+        throw new Problem(
+          428,
+          "Version missing",
+          "Say with If-Match which version of the job this is based on.",
+        );
+      const { created, view } = await jobs.append(idOf(request, "job"), kind, body, version);
+      response.status(created ? 201 : 200).json(view);
+    });
+  router.get("/jobs/:job/bundle", async (request, response) => {
+    response.json(toBundle((await jobs.view(idOf(request, "job"))).record));
+  });
+  router.put("/jobs/:job/import", async (request, response) => {
+    const result = readBundle(JSON.stringify(request.body ?? null));
+    if (result.kind === "refused")
+      throw new Problem(422, "Bundle refused", result.problems[0]?.sentence ?? "The bundle was refused.", {
+        fields: result.problems,
+      });
+    const { created, view } = await jobs.importJob(idOf(request, "job"), result.bundle.job);
+    response.status(created ? 201 : 200).json(view);
+  });
+  router.get("/instruments", async (_request, response) => {
+    response.json(await jobs.instruments());
+  });
+  router.put("/instruments/:id", async (request, response) => {
+    const instrument = validated<Instrument>(instrumentSchema, request.body);
+    if (instrument.id !== request.params.id)
+      throw new Problem(422, "Ids differ", "The id in the body is not the one in the address.");
+    await jobs.putInstrument(instrument);
+    response.json(instrument);
+  });
+  router.use(() => {
+    throw new Problem(404, "No such address", "The API has nothing at this address.");
+  });
+  return router;
+}

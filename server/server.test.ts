@@ -1,0 +1,239 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pino } from "pino";
+import request from "supertest";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { API } from "#contract/routes";
+import { assessJob } from "#core/assess";
+import type { JobView } from "#contract/jobs";
+import { HUB } from "../tests/jobs.ts";
+import { createApp } from "./app.ts";
+import { openDatabase, type Database } from "./database.ts";
+import { DEMO_JOBS } from "./demo/scenario.ts";
+import { fillDemo } from "./demo/fill.ts";
+import { firstInstruments } from "./services/firstInstruments.ts";
+import { jobService, type JobService } from "./services/jobs.ts";
+
+const JOB = "01990000-0000-7000-8000-000000000001";
+const uuid = (n: number) => `01990000-0000-7000-9000-${String(n).padStart(12, "0")}`;
+const INTAKE = {
+  motor: HUB,
+  complaint: "noRun",
+  complaintWords: "dead",
+  events: [],
+  takenInAt: "2026-03-02T09:00:00.000Z",
+};
+const reading = (n: number, part: object = {}) => ({
+  id: uuid(n),
+  check: "winding",
+  slot: "AB",
+  epoch: 0,
+  value: { kind: "ohms", ohms: 0.128 },
+  typed: "128m",
+  instrumentId: "meter-3",
+  takenAt: "2026-03-02T09:15:00.000Z",
+  by: "MO",
+  supersedes: null,
+  ...part,
+});
+
+let folder: string;
+let database: Database;
+let jobs: JobService;
+let agent: ReturnType<typeof request>;
+
+async function open() {
+  database = await openDatabase(join(folder, "shop.sqlite"));
+  jobs = jobService(database, () => new Date("2026-03-02T10:00:00.000Z"));
+  await firstInstruments(jobs);
+  agent = request(createApp({ jobs, log: pino({ level: "silent" }), hosts: ["127.0.0.1"], web: null }));
+}
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), "green-fable-"));
+  await open();
+});
+afterEach(async () => {
+  await database.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const takeIn = () => agent.put(`${API}/jobs/${JOB}`).send(INTAKE);
+const put = (noun: string, body: { id: string; [field: string]: unknown }, version: number) =>
+  agent.put(`${API}/jobs/${JOB}/${noun}/${body.id}`).set("If-Match", `"${version}"`).send(body);
+
+describe("taking a motor in", () => {
+  it("numbers it, and doing it again changes nothing", async () => {
+    expect((await takeIn().expect(201)).body).toMatchObject({ number: 1, version: 0, stage: "reading" });
+    await takeIn().expect(200);
+    expect((await agent.get(`${API}/jobs`).expect(200)).body.total).toBe(1);
+    await agent
+      .put(`${API}/jobs/${JOB}`)
+      .send({ ...INTAKE, complaint: "hot" })
+      .expect(409);
+  });
+
+  it("without a name is refused at the field", async () => {
+    const { body, type } = await agent
+      .put(`${API}/jobs/${JOB}`)
+      .send({ ...INTAKE, motor: { ...HUB, name: "" } })
+      .expect(422);
+    expect(type).toBe("application/problem+json");
+    expect(body.fields[0]).toEqual({
+      field: "motor.name",
+      sentence: "Name the machine and where the motor sits in it.",
+    });
+  });
+});
+
+describe("a reading", () => {
+  beforeEach(async () => {
+    await takeIn();
+  });
+
+  it("is on disk when it is answered: a reopened file has it", async () => {
+    await put("readings", reading(1), 0).expect(201);
+    await database.close();
+    await open();
+    const { body } = await agent.get(`${API}/jobs/${JOB}`).expect(200);
+    expect(body.record.readings).toEqual([reading(1)]);
+  });
+
+  it("sent twice is there once, even with a stale version", async () => {
+    await put("readings", reading(1), 0).expect(201);
+    await put("readings", reading(1), 0).expect(200);
+    expect((await agent.get(`${API}/jobs/${JOB}`)).body.version).toBe(1);
+    await put("readings", reading(1, { typed: "129m" }), 1).expect(409);
+  });
+
+  it("of a stale version is refused and shows what changed", async () => {
+    await put("readings", reading(1), 0);
+    const { body } = await put("readings", reading(2, { slot: "BC" }), 0).expect(412);
+    expect(body.changes).toMatchObject([{ version: 1, kind: "reading", what: "winding AB: 128m", by: "MO" }]);
+    expect((await agent.get(`${API}/jobs/${JOB}`)).body.record.readings).toHaveLength(1);
+  });
+
+  it.each([
+    ["below zero", { value: { kind: "ohms", ohms: -1 } }, "value.ohms"],
+    ["as text", { value: { kind: "ohms", ohms: "0.1" } }, "value.ohms"],
+    ["beyond any range", { value: { kind: "ohms", ohms: 1e15 } }, "value.ohms"],
+    ["of an unknown kind", { value: { kind: "smell", ohms: 1 } }, "value"],
+    ["hotter than a winding", { value: { kind: "celsius", celsius: 900 } }, "value.celsius"],
+    ["with an unknown instrument", { instrumentId: "nobody" }, "instrumentId"],
+    ["of a repair not made", { epoch: 3 }, "epoch"],
+    ["correcting nothing", { supersedes: uuid(77) }, "supersedes"],
+  ])("%s is refused with field and sentence, and nothing is stored", async (_, part, field) => {
+    const { body } = await put("readings", reading(1, part), 0).expect(422);
+    expect(body.fields[0].field).toBe(field);
+    expect(body.fields[0].sentence).toMatch(/\.$/u);
+    expect((await agent.get(`${API}/jobs/${JOB}`)).body.version).toBe(0);
+  });
+
+  it("needs a version, a known job, a sound body of fair size", async () => {
+    await agent
+      .put(`${API}/jobs/${JOB}/readings/${uuid(1)}`)
+      .send(reading(1))
+      .expect(428);
+    await agent
+      .put(`${API}/jobs/${uuid(9)}/readings/${uuid(1)}`)
+      .set("If-Match", '"0"')
+      .send(reading(1))
+      .expect(404);
+    await agent
+      .put(`${API}/jobs/${JOB}/readings/${uuid(1)}`)
+      .set("Content-Type", "application/json")
+      .send("{")
+      .expect(400);
+    await agent
+      .put(`${API}/jobs/${JOB}`)
+      .send({ ...INTAKE, complaintWords: "x".repeat(3_000_000) })
+      .expect(413);
+  });
+
+  it("cannot be changed or deleted, even past the services", async () => {
+    await put("readings", reading(1), 0);
+    await expect(database.sequelize.query("DELETE FROM entries")).rejects.toThrow();
+    await expect(database.sequelize.query("UPDATE entries SET body = '{}'")).rejects.toThrow();
+    expect((await agent.get(`${API}/jobs/${JOB}`)).body.record.readings).toEqual([reading(1)]);
+  });
+});
+
+describe("a job's end", () => {
+  const turning = (n: number) => ({ id: uuid(n), reason: "", by: "MO", at: "2026-03-02T11:00:00.000Z" });
+  const decision = {
+    id: uuid(50),
+    disposition: "resolder",
+    reason: "star joint open",
+    waitingFor: "nothing",
+    by: "MO",
+    at: "2026-03-02T10:30:00.000Z",
+  };
+
+  it("needs a decision, freezes the verdict with its rules, and opens again only on purpose", async () => {
+    await takeIn();
+    await put("closings", turning(1), 0).expect(409);
+    await put("decisions", { ...decision, reason: "" }, 0).expect(422);
+    await put("decisions", decision, 0).expect(201);
+    expect((await put("closings", turning(1), 1).expect(201)).body.stage).toBe("closed");
+    await put("readings", reading(8), 2).expect(409);
+    const snapshot = await database.models.Snapshot.findOne();
+    expect(snapshot).toMatchObject({ jobId: JOB, rules: "1" });
+    await put("reopenings", turning(2), 2).expect(201);
+    await put("readings", reading(8), 3).expect(201);
+  });
+});
+
+describe("a bundle", () => {
+  it("goes out and comes back into another bench with the same verdict", async () => {
+    await takeIn();
+    await put("readings", reading(1), 0);
+    await put("readings", reading(2, { slot: "BC", value: { kind: "open" }, typed: "OL" }), 1);
+    const bundle = (await agent.get(`${API}/jobs/${JOB}/bundle`).expect(200)).body;
+    await agent
+      .put(`${API}/jobs/${uuid(3)}/import`)
+      .send(bundle)
+      .expect(409);
+    await database.close();
+    rmSync(join(folder, "shop.sqlite"));
+    await open();
+    const { body } = await agent
+      .put(`${API}/jobs/${uuid(3)}/import`)
+      .send(bundle)
+      .expect(201);
+    expect(assessJob((body as JobView).record)).toEqual(assessJob(bundle.job));
+    await agent
+      .put(`${API}/jobs/${uuid(4)}/import`)
+      .send({ ...bundle, version: 2 })
+      .expect(422);
+  });
+});
+
+describe("the server", () => {
+  it("answers only to its own name and pages, with strict headers", async () => {
+    const { headers } = await agent.get(`${API}/health`).expect(200);
+    expect(headers["content-security-policy"]).toContain("default-src 'self'");
+    await agent.get(`${API}/health`).set("Host", "elsewhere.example").expect(421);
+    await agent.get(`${API}/health`).set("Origin", "http://elsewhere.example").expect(403);
+    await agent.get(`${API}/nothing`).expect(404);
+  });
+
+  it("describes itself from the schemas that validate", async () => {
+    const { body } = await agent.get(`${API}/openapi.json`).expect(200);
+    const path = body.paths[`${API}/jobs/{job}`];
+    expect(path.put.requestBody.content["application/json"].schema.properties.complaint.enum).toContain(
+      "noRun",
+    );
+  });
+
+  it("plays the whole demo through the same services, searchable, twice the same", async () => {
+    await fillDemo(jobs);
+    const all = (await agent.get(`${API}/jobs`).expect(200)).body;
+    expect(all.total).toBe(DEMO_JOBS.length);
+    expect(new Set(all.items.map(({ stage }: { stage: string }) => stage)).size).toBeGreaterThanOrEqual(5);
+    const found = (await agent.get(`${API}/jobs`).query({ q: "narrowboat" })).body;
+    expect(found.items).toMatchObject([{ name: "Narrowboat drive", stage: "parts" }]);
+    await fillDemo(jobs).catch(() => undefined);
+    expect((await agent.get(`${API}/jobs`)).body.total).toBe(DEMO_JOBS.length);
+  }, 30_000);
+});

@@ -1,0 +1,386 @@
+import { isDeepStrictEqual } from "node:util";
+import { col, Op, type Transaction } from "sequelize";
+import { uuidv7 as newId } from "uuidv7";
+import type { EntryKind, Intake, JobLine, JobView, JournalChange, Stage, Summary } from "#contract/jobs";
+import { assessJob, CHECKS } from "#core/assess";
+import type { Instrument } from "#core/quantity";
+import { epochOf, type Decision, type JobRecord, type Motor, type Reading, type Repair } from "#core/record";
+import type { Database } from "../database.ts";
+import type { EntryRow, JobRow } from "../models/index.ts";
+import { Problem } from "../problem.ts";
+
+export type Clock = () => Date;
+const PAGE = 50;
+const ALREADY_THERE = "An entry with this id is there already, with another content.";
+
+function stageOf(job: JobRecord, closed: boolean, decided: boolean): Stage {
+  if (closed) return "closed";
+  const decision = job.decisions.at(-1);
+  if (epochOf(job) > 0) return "proof";
+  if (decision && decision.disposition !== "undecided") {
+    if (decision.waitingFor !== "nothing") return decision.waitingFor;
+    return "proof";
+  }
+  return decided ? "decision" : "reading";
+}
+
+function summaryOf(job: JobRecord): { summary: Summary; decided: boolean } {
+  const verdict = assessJob(job);
+  const top = verdict.faults[0];
+  const check = CHECKS.find(({ id }) => id === verdict.next?.check);
+  return {
+    decided: verdict.decided !== null,
+    summary: {
+      headline: verdict.headline,
+      leading: top ? { name: top.name, probability: top.probability } : null,
+      next: check?.title ?? "Decide",
+      minutes: verdict.next?.minutes ?? 0,
+      marks: verdict.plan.map(({ state }) => state),
+      disposition: job.decisions.at(-1)?.disposition ?? null,
+    },
+  };
+}
+
+function describe(entry: EntryRow): string {
+  const body = entry.body as Partial<Reading & Decision & Repair>;
+  if (entry.kind === "reading")
+    return `${body.check} ${body.slot}: ${body.typed || (body.value?.kind ?? "")}`;
+  if (entry.kind === "decision") return `decided: ${body.disposition}`;
+  return entry.kind;
+}
+
+function firstTime(record: JobRecord): string | undefined {
+  return [
+    ...record.readings.map(({ takenAt }) => takenAt),
+    ...record.decisions.map(({ at }) => at),
+  ].toSorted()[0];
+}
+
+export function jobService({ sequelize, models }: Database, clock: Clock) {
+  async function recordOf(
+    job: JobRow,
+    transaction?: Transaction,
+  ): Promise<{ record: JobRecord; entries: EntryRow[] }> {
+    const options = transaction ? { transaction } : {};
+    const [motor, entries, instruments] = [
+      await models.Motor.findByPk(job.motorId, options),
+      await models.Entry.findAll({ where: { jobId: job.id }, order: [["version", "ASC"]], ...options }),
+      await models.Instrument.findAll({ order: [["id", "ASC"]], ...options }),
+    ];
+    const of = <T>(kind: EntryKind) =>
+      entries.filter((entry) => entry.kind === kind).map(({ body }) => body as T);
+    return {
+      entries,
+      record: {
+        motor: motor!.body as Motor,
+        complaint: job.complaint as JobRecord["complaint"],
+        complaintWords: job.complaintWords,
+        events: job.events as JobRecord["events"],
+        readings: of<Reading>("reading"),
+        decisions: of<Decision>("decision"),
+        repairs: of<Repair>("repair"),
+        instruments: instruments.map(({ body }) => body as Instrument),
+      },
+    };
+  }
+
+  async function found(id: string, transaction?: Transaction): Promise<JobRow> {
+    const job = await models.Job.findByPk(id, transaction ? { transaction } : {});
+    if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
+    return job;
+  }
+
+  async function viewOf(job: JobRow, transaction?: Transaction): Promise<JobView> {
+    const { record, entries } = await recordOf(job, transaction);
+    return {
+      id: job.id,
+      number: job.number,
+      version: job.version,
+      stage: stageOf(record, job.closedAt !== null, job.stage === "decision"),
+      takenInAt: job.takenInAt,
+      closedAt: job.closedAt,
+      savedAt: entries.at(-1)?.savedAt ?? job.takenInAt,
+      record,
+    };
+  }
+
+  async function changesSince(
+    job: JobRow,
+    version: number,
+    transaction: Transaction,
+  ): Promise<JournalChange[]> {
+    const rows = await models.Entry.findAll({
+      where: { jobId: job.id, version: { [Op.gt]: version } },
+      order: [["version", "ASC"]],
+      transaction,
+    });
+    return rows.map((row) => ({
+      version: row.version,
+      kind: row.kind,
+      what: describe(row),
+      by: row.byWhom,
+      at: row.savedAt,
+    }));
+  }
+
+  /** Works out stage and summary of jobs written to since: once, when somebody looks, not at each reading. */
+  async function summarise(): Promise<void> {
+    const stale = await models.Job.findAll({ where: { summarised: { [Op.ne]: col("version") } } });
+    for (const job of stale) {
+      const { record } = await recordOf(job);
+      const { summary, decided } = summaryOf(record);
+      const stage = stageOf(record, job.closedAt !== null, decided);
+      // Only while nobody wrote meanwhile; otherwise the next look does it.
+      await models.Job.update(
+        { summary, stage, summarised: job.version },
+        { where: { id: job.id, version: job.version } },
+      );
+    }
+  }
+
+  function checkBody(
+    job: JobRow,
+    record: JobRecord,
+    kind: EntryKind,
+    body: { epoch?: number; instrumentId?: string | null; supersedes?: string | null },
+  ) {
+    if (kind !== "reopening" && job.closedAt)
+      throw new Problem(409, "Job is closed", "This job is closed and frozen. Reopen it to add to it.");
+    if (kind === "reopening" && !job.closedAt)
+      throw new Problem(409, "Job is open", "This job is not closed.");
+    if (kind === "closing" && record.decisions.length === 0)
+      throw new Problem(
+        409,
+        "Not decided",
+        "Decide first, if only to leave it undecided: a closed job says what became of the motor.",
+      );
+    if (kind !== "reading") return;
+    const field = (name: string, sentence: string) =>
+      new Problem(422, "Reading refused", sentence, { fields: [{ field: name, sentence }] });
+    if (body.epoch !== epochOf(record))
+      throw field("epoch", "A repair was recorded since this reading was started. Take it again.");
+    if (body.instrumentId && !record.instruments.some(({ id }) => id === body.instrumentId))
+      throw field("instrumentId", "This instrument is not on the shop's list.");
+    if (body.supersedes && !record.readings.some(({ id }) => id === body.supersedes))
+      throw field("supersedes", "The reading to correct is not in this job.");
+  }
+
+  async function createJob(id: string, intake: Intake, transaction: Transaction): Promise<JobRow> {
+    const { motor } = intake;
+    const last: number | null = await models.Job.max("number", { transaction });
+    const number = (last ?? 0) + 1;
+    return models.Job.create(
+      {
+        id,
+        number,
+        motorId: motor.id,
+        complaint: intake.complaint,
+        complaintWords: intake.complaintWords,
+        events: [...intake.events],
+        version: 0,
+        summarised: -1,
+        stage: "reading",
+        summary: {},
+        search:
+          `j-${String(number).padStart(4, "0")} ${motor.name} ${motor.owner} ${motor.serial}`.toLowerCase(),
+        takenInAt: intake.takenInAt,
+        closedAt: null,
+      },
+      { transaction },
+    );
+  }
+
+  return {
+    async list(query: {
+      stage?: string;
+      q?: string;
+      page: number;
+    }): Promise<{ items: JobLine[]; total: number; page: number; pageSize: number }> {
+      await summarise();
+      const where = {
+        ...(query.stage === "open"
+          ? { stage: { [Op.ne]: "closed" } }
+          : query.stage
+            ? { stage: query.stage }
+            : {}),
+        ...(query.q ? { search: { [Op.like]: `%${query.q.toLowerCase().replace(/[%_]/gu, "")}%` } } : {}),
+      };
+      const { rows, count } = await models.Job.findAndCountAll({
+        where,
+        order: [["number", "DESC"]],
+        limit: PAGE,
+        offset: (query.page - 1) * PAGE,
+      });
+      const motors = await models.Motor.findAll({ where: { id: rows.map(({ motorId }) => motorId) } });
+      const items = rows.map((job): JobLine => {
+        const motor = motors.find(({ id }) => id === job.motorId)!;
+        return {
+          id: job.id,
+          number: job.number,
+          name: motor.name,
+          owner: motor.owner,
+          stage: job.stage as Stage,
+          summary: job.summary as Summary,
+          closedAt: job.closedAt,
+        };
+      });
+      return { items, total: count, page: query.page, pageSize: PAGE };
+    },
+
+    async view(id: string): Promise<JobView> {
+      return viewOf(await found(id));
+    },
+
+    /** Takes a motor in. The same id with the same content again changes nothing. */
+    async takeIn(id: string, intake: Intake): Promise<{ created: boolean; view: JobView }> {
+      return sequelize.transaction(async (transaction) => {
+        const existing = await models.Job.findByPk(id, { transaction });
+        if (existing) {
+          const view = await viewOf(existing, transaction);
+          const { motor, complaint, complaintWords, events } = view.record;
+          const same = isDeepStrictEqual(
+            { motor, complaint, complaintWords, events: [...events] },
+            {
+              motor: intake.motor,
+              complaint: intake.complaint,
+              complaintWords: intake.complaintWords,
+              events: [...intake.events],
+            },
+          );
+          if (!same) throw new Problem(409, "Job exists", ALREADY_THERE);
+          return { created: false, view };
+        }
+        const { motor } = intake;
+        await models.Motor.upsert(
+          { id: motor.id, name: motor.name, owner: motor.owner, serial: motor.serial, body: motor },
+          { transaction },
+        );
+        const job = await createJob(id, intake, transaction);
+        return { created: true, view: await viewOf(job, transaction) };
+      });
+    },
+
+    /**
+     * Appends to a job's journal, in one transaction that is on disk before it answers. The same id and
+     * content again changes nothing, whatever the version; a stale version is refused with what changed.
+     */
+    async append(
+      jobId: string,
+      kind: EntryKind,
+      body: {
+        id: string;
+        by: string;
+        epoch?: number;
+        instrumentId?: string | null;
+        supersedes?: string | null;
+      },
+      seenVersion: number,
+    ): Promise<{ created: boolean; view: JobView }> {
+      return sequelize.transaction(async (transaction) => {
+        const job = await found(jobId, transaction);
+        const twin = await models.Entry.findByPk(body.id, { transaction });
+        if (twin) {
+          if (twin.jobId !== jobId || twin.kind !== kind || !isDeepStrictEqual(twin.body, body))
+            throw new Problem(409, "Entry exists", ALREADY_THERE);
+          return { created: false, view: await viewOf(job, transaction) };
+        }
+        if (seenVersion !== job.version)
+          throw new Problem(
+            412,
+            "Job changed meanwhile",
+            "Somebody else wrote to this job since you opened it. Nothing of yours was saved.",
+            {
+              version: job.version,
+              changes: await changesSince(job, seenVersion, transaction),
+            },
+          );
+        const { record } = await recordOf(job, transaction);
+        checkBody(job, record, kind, body);
+        job.version += 1;
+        const savedAt = clock().toISOString();
+        await models.Entry.create(
+          { id: body.id, jobId, version: job.version, kind, body, byWhom: body.by, savedAt },
+          { transaction },
+        );
+        if (kind === "closing") {
+          job.closedAt = savedAt;
+          const verdict = assessJob(record);
+          await models.Snapshot.create(
+            { id: newId(), jobId, rules: verdict.rules, body: verdict, at: savedAt },
+            { transaction },
+          );
+        }
+        if (kind === "reopening") job.closedAt = null;
+        await job.save({ transaction });
+        return { created: true, view: await viewOf(job, transaction) };
+      });
+    },
+
+    /** Makes a new job of a bundle: intake, instruments the shop lacks, then every entry in order of time. */
+    async importJob(id: string, record: JobRecord): Promise<{ created: boolean; view: JobView }> {
+      const ids = [...record.readings, ...record.decisions, ...record.repairs].map((entry) => entry.id);
+      const existing = await models.Job.findByPk(id);
+      if (existing) return { created: false, view: await viewOf(existing) };
+      const taken = await models.Entry.findOne({ where: { id: ids } });
+      if (taken)
+        throw new Problem(
+          409,
+          "Already here",
+          "Readings of this bundle are on this bench already, in another job.",
+          {
+            job: taken.jobId,
+          },
+        );
+      return sequelize.transaction(async (transaction) => {
+        for (const instrument of record.instruments)
+          await models.Instrument.findOrCreate({
+            where: { id: instrument.id },
+            defaults: { id: instrument.id, body: instrument },
+            transaction,
+          });
+        const { motor } = record;
+        await models.Motor.upsert(
+          { id: motor.id, name: motor.name, owner: motor.owner, serial: motor.serial, body: motor },
+          { transaction },
+        );
+        const job = await createJob(
+          id,
+          { ...record, takenInAt: firstTime(record) ?? clock().toISOString() },
+          transaction,
+        );
+        const parts = [
+          ...record.readings.map((body) => ({ kind: "reading", body })),
+          ...record.decisions.map((body) => ({ kind: "decision", body })),
+          ...record.repairs.map((body) => ({ kind: "repair", body })),
+        ];
+        await models.Entry.bulkCreate(
+          parts.map(({ kind, body }, i) => ({
+            id: body.id,
+            jobId: id,
+            version: i + 1,
+            kind,
+            body,
+            byWhom: body.by,
+            savedAt: clock().toISOString(),
+          })),
+          { transaction },
+        );
+        job.version = parts.length;
+        await job.save({ transaction });
+        return { created: true, view: await viewOf(job, transaction) };
+      });
+    },
+
+    async instruments(): Promise<Instrument[]> {
+      return (await models.Instrument.findAll({ order: [["id", "ASC"]] })).map(
+        ({ body }) => body as Instrument,
+      );
+    },
+
+    async putInstrument(instrument: Instrument): Promise<void> {
+      await models.Instrument.upsert({ id: instrument.id, body: instrument });
+    },
+  };
+}
+
+export type JobService = ReturnType<typeof jobService>;

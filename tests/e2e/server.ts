@@ -1,0 +1,32 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { once } from "node:events";
+
+export interface RunningServer {
+  readonly url: string;
+  readonly kill: (signal: NodeJS.Signals) => Promise<void>;
+}
+
+/** Starts the built server on a free port of 127.0.0.1 with a data folder of its own. */
+export async function startServer(data: string, args: readonly string[]): Promise<RunningServer> {
+  const child: ChildProcess = spawn(
+    process.execPath,
+    ["dist/server/main.js", "--demo", "--port", "0", "--data", data, ...args],
+    { stdio: ["ignore", "pipe", "inherit"] },
+  );
+  let said = "";
+  for await (const chunk of child.stdout!) {
+    said += String(chunk);
+    const url = /at (http:\S+)/u.exec(said)?.[1];
+    if (url)
+      return {
+        url,
+        kill: async (signal) => {
+          if (child.exitCode !== null || child.signalCode !== null) return;
+          const gone = once(child, "exit");
+          child.kill(signal);
+          await gone;
+        },
+      };
+  }
+  throw new Error(`the server ended before it listened: ${said}`);
+}

@@ -1,0 +1,72 @@
+import type { Verdict } from "#core/assess";
+import { CHECKS } from "#core/assess";
+
+const LEAST_SHOWN = 0.05;
+const SHOWN = 4;
+const WEIGHTS_SHOWN = 3;
+const LEAST_WEIGHT = 0.3;
+
+/** The standing verdict with its reasons; what it shows, the core found. */
+export function VerdictPanel({ verdict }: { readonly verdict: Verdict }) {
+  const next = CHECKS.find(({ id }) => id === verdict.next?.check);
+  return (
+    <aside
+      aria-label="Standing verdict"
+      aria-live="polite"
+      className="border-l border-line bg-sheet p-5 max-lg:border-l-0"
+    >
+      <p className="text-xs font-semibold text-ink-2">Standing verdict</p>
+      <h2 className="text-lg font-bold">{verdict.headline}</h2>
+      <p className="mb-4 text-sm text-ink-2">{verdict.reason}</p>
+      <ul className="space-y-4">
+        {verdict.faults
+          .filter(({ probability }) => probability > LEAST_SHOWN)
+          .slice(0, SHOWN)
+          .map((fault) => (
+            <li key={fault.fault}>
+              <p className="flex justify-between gap-2 font-semibold">
+                <span>
+                  {fault.name}
+                  {fault.place ? `, ${fault.place.phase}` : ""}
+                </span>
+                <span className="shrink-0">{Math.round(fault.probability * 100)} %</span>
+              </p>
+              <div className="my-1 h-2 rounded bg-sunk">
+                <div className="h-2 rounded bg-ink" style={{ width: `${fault.probability * 100}%` }} />
+              </div>
+              <ul className="text-sm text-ink-2">
+                {fault.weights
+                  .filter(({ weight }) => Math.abs(weight) >= LEAST_WEIGHT)
+                  .slice(0, WEIGHTS_SHOWN)
+                  .map(({ variable, sentence, weight }) => (
+                    <li key={variable} className="flex gap-2">
+                      <span
+                        className={`w-12 shrink-0 text-right font-semibold ${weight > 0 ? "text-copper" : "text-green"}`}
+                      >
+                        {weight > 0 ? "+" : "−"}
+                        {Math.abs(weight).toFixed(1)}
+                      </span>
+                      {sentence}
+                    </li>
+                  ))}
+              </ul>
+            </li>
+          ))}
+      </ul>
+      {next && (
+        <div className="mt-5 border-t border-line pt-3">
+          <p className="text-xs font-semibold text-ink-2">Next</p>
+          <p className="font-semibold">{next.title}</p>
+          <p className="text-sm">
+            {next.minutes} min. {next.why}
+          </p>
+        </div>
+      )}
+      {verdict.wouldChange.length > 0 && (
+        <p className="mt-3 text-sm text-ink-2">
+          What would change it: {verdict.wouldChange.map(({ words }) => words).join("; ")}.
+        </p>
+      )}
+    </aside>
+  );
+}
