@@ -5,6 +5,8 @@ export default defineConfig({
   testMatch: "**/*.e2e.ts",
   workers: 1,
   retries: 0,
+  // Generous: the browser shares two cores with the server, and a slow machine is no failure.
+  expect: { timeout: 20_000 },
   reporter: [["list"], ["json"]],
   use: {
     viewport: { width: 1280, height: 800 },

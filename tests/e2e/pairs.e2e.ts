@@ -6,22 +6,23 @@ import { expect, test, type Page } from "@playwright/test";
 import { startServer, type RunningServer } from "./server.ts";
 
 test.describe.configure({ mode: "serial" });
-test.setTimeout(60_000);
+test.setTimeout(180_000);
 
 let folder: string;
-let server: RunningServer;
+let server: RunningServer | undefined;
 
 test.beforeAll(async () => {
+  test.setTimeout(240_000);
   folder = mkdtempSync(join(tmpdir(), "green-fable-e2e-"));
   server = await startServer(folder, []);
 });
 test.afterAll(async () => {
-  await server.kill("SIGTERM");
+  await server?.kill("SIGTERM");
   rmSync(folder, { recursive: true, force: true });
 });
 
 async function openJob(page: Page, name: RegExp) {
-  await page.goto(server.url);
+  await page.goto(server!.url);
   await page.getByRole("link", { name }).click();
   await expect(page.getByRole("heading", { name: "Three pairs at rest" })).toBeVisible();
 }
@@ -46,7 +47,7 @@ test("the third pair, typed and entered, settles the verdict, and a reload keeps
 });
 
 test("a motor is taken in by keyboard, and an empty name is refused at the field", async ({ page }) => {
-  await page.goto(server.url);
+  await page.goto(server!.url);
   await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
   await page.keyboard.press("n");
   await expect(page.getByLabel("Machine and place")).toBeFocused();
@@ -85,7 +86,7 @@ test("readings outlive a kill of the server, and O, + and Backspace do what the 
   await page.keyboard.type("11.8");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("row", { name: /B–C/u })).toContainText("11.");
-  await server.kill("SIGKILL");
+  await server!.kill("SIGKILL");
   server = await startServer(folder, ["--keep"]);
   await openJob(page, /Fan bay 6, greenhouse/u);
   await expect(page.getByRole("row", { name: /A–B/u })).toContainText("OL");
@@ -114,7 +115,7 @@ test("a stale window is refused and told what changed", async ({ page, context }
 for (const colorScheme of ["light", "dark"] as const)
   test(`axe finds nothing serious on bench and job, ${colorScheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme });
-    await page.goto(server.url);
+    await page.goto(server!.url);
     await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
     await noSeriousProblem(page);
     await openJob(page, /Cargo trike 3, rear hub/u);
