@@ -54,7 +54,7 @@ test("a motor is taken in by keyboard, and an empty name is refused at the field
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toHaveText("Name the machine and where the motor sits in it.");
   await page.keyboard.type("Lock gate winch");
-  await page.getByLabel("Complaint", { exact: true }).selectOption({ label: "runs hot" });
+  await page.getByRole("combobox", { name: /^Complaint/u }).selectOption({ label: "runs hot" });
   await page.getByLabel("Expected pair resistance").fill("0,3 V");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("does not fit a resistance");
