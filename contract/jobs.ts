@@ -1,17 +1,16 @@
-import Joi from "joi";
-import {
-  COMPLAINTS,
-  EVENTS,
-  type Complaint,
-  type Disposition,
-  type JobRecord,
-  type Motor,
-  type PastEvent,
-} from "#core/record";
-import { decisionSchema, motorSchema, readingSchema, repairSchema } from "./schemas.ts";
+import type { CheckId, Complaint, Disposition, JobRecord, Motor, PastEvent } from "#core/record";
 
 /** What a job waits for; the bench groups by it. */
-export const STAGES = ["reading", "decision", "parts", "answer", "proof", "closed"] as const;
+export const STAGES = [
+  "reading",
+  "decision",
+  "repair",
+  "parts",
+  "answer",
+  "proof",
+  "closing",
+  "closed",
+] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** What a person enters when a motor is taken in. */
@@ -23,47 +22,26 @@ export interface Intake {
   readonly takenInAt: string;
 }
 
-export const intakeSchema = Joi.object({
-  motor: motorSchema.required(),
-  complaint: Joi.string()
-    .valid(...COMPLAINTS)
-    .required()
-    .messages({ "any.only": "Choose the complaint from the list." }),
-  complaintWords: Joi.string().trim().max(2000).allow("").required(),
-  events: Joi.array()
-    .items(Joi.string().valid(...EVENTS))
-    .unique()
-    .required(),
-  takenInAt: Joi.string().isoDate().required(),
-});
-
 export const ENTRY_KINDS = ["reading", "decision", "repair", "closing", "reopening"] as const;
 export type EntryKind = (typeof ENTRY_KINDS)[number];
-
-const turningSchema = Joi.object({
-  id: Joi.string().guid().required(),
-  reason: Joi.string().trim().max(2000).allow("").required(),
-  by: Joi.string().trim().max(120).required(),
-  at: Joi.string().isoDate().required(),
-});
-
-/** One schema a kind of entry; server and browser validate with the same. */
-export const ENTRY_SCHEMAS: Readonly<Record<EntryKind, Joi.ObjectSchema>> = {
-  reading: readingSchema,
-  decision: decisionSchema,
-  repair: repairSchema,
-  closing: turningSchema,
-  reopening: turningSchema,
-};
 
 export interface Summary {
   readonly headline: string;
   readonly leading: { readonly name: string; readonly probability: number } | null;
+  /** The next step in words, where in the job it is done, and how long it takes. */
   readonly next: string;
+  readonly to: JobStep;
   readonly minutes: number;
   readonly marks: readonly string[];
   readonly disposition: Disposition | null;
+  /** Who wrote last. */
+  readonly by: string;
+  /** A wait that runs, such as capacitors bleeding down. */
+  readonly clock: { readonly startedAt: string; readonly minutes: number; readonly words: string } | null;
 }
+
+/** The rooms of a job: its checks, then what settles it. */
+export type JobStep = CheckId | "decide" | "repair" | "report";
 
 export interface JobLine {
   readonly id: string;
@@ -72,6 +50,7 @@ export interface JobLine {
   readonly owner: string;
   readonly stage: Stage;
   readonly summary: Summary;
+  readonly takenInAt: string;
   readonly closedAt: string | null;
 }
 
@@ -79,11 +58,17 @@ export interface JobView {
   readonly id: string;
   readonly number: number;
   readonly version: number;
-  readonly stage: Stage;
   readonly takenInAt: string;
   readonly closedAt: string | null;
   readonly savedAt: string;
   readonly record: JobRecord;
+}
+
+/** A person who works at this bench; readings carry the initials. */
+export interface Technician {
+  readonly id: string;
+  readonly initials: string;
+  readonly name: string;
 }
 
 export interface JournalChange {

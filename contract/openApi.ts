@@ -1,5 +1,6 @@
 import type { Schema } from "joi";
-import { ENTRY_KINDS, ENTRY_SCHEMAS, intakeSchema } from "./jobs.ts";
+import { ENTRY_KINDS } from "./jobs.ts";
+import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { API, ENTRY_PATHS } from "./routes.ts";
 import { bundleSchema, instrumentSchema } from "./schemas.ts";
 
@@ -67,7 +68,10 @@ export function openApi(): Record<string, unknown> {
       },
       ...Object.fromEntries(entries),
       [`${API}/jobs/{job}/bundle`]: get("The job as a bundle"),
+      [`${API}/jobs/{job}/report.pdf`]: get("The report for the customer, as PDF"),
       [`${API}/jobs/{job}/import`]: put("Make a job of a bundle", bundleSchema, ["job"], false),
+      [`${API}/technicians`]: get("Who works at this bench"),
+      [`${API}/technicians/{id}`]: put("Put a person on the list", technicianSchema, ["id"], false),
       [`${API}/instruments`]: get("The shop's instruments"),
       [`${API}/instruments/{id}`]: put("Put an instrument on the list", instrumentSchema, ["id"], false),
     },

@@ -73,6 +73,8 @@ export function createApp({ jobs, log, hosts, web }: AppParts): express.Express 
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", "data:", "blob:"],
           objectSrc: ["'none'"],

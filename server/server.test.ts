@@ -65,7 +65,7 @@ const put = (noun: string, body: { id: string; [field: string]: unknown }, versi
 
 describe("taking a motor in", () => {
   it("numbers it, and doing it again changes nothing", async () => {
-    expect((await takeIn().expect(201)).body).toMatchObject({ number: 1, version: 0, stage: "reading" });
+    expect((await takeIn().expect(201)).body).toMatchObject({ number: 1, version: 0 });
     await takeIn().expect(200);
     expect((await agent.get(`${API}/jobs`).expect(200)).body.total).toBe(1);
     await agent
@@ -175,7 +175,7 @@ describe("a job's end", () => {
     await put("closings", turning(1), 0).expect(409);
     await put("decisions", { ...decision, reason: "" }, 0).expect(422);
     await put("decisions", decision, 0).expect(201);
-    expect((await put("closings", turning(1), 1).expect(201)).body.stage).toBe("closed");
+    expect((await put("closings", turning(1), 1).expect(201)).body.closedAt).not.toBeNull();
     await put("readings", reading(8), 2).expect(409);
     const snapshot = await database.models.Snapshot.findOne();
     expect(snapshot).toMatchObject({ jobId: JOB, rules: "1" });

@@ -37,6 +37,8 @@ export interface PlanStep {
   readonly stage: string;
   readonly minutes: number;
   readonly state: CheckState;
+  /** Result or progress in a word or two, or the reason for skipping. */
+  readonly note: string;
   readonly notApplicable: string | null;
 }
 
@@ -184,6 +186,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       stage: check.stage,
       minutes: check.minutes,
       state: check.notApplicable(job) ? "skipped" : check.state(job, epoch),
+      note: check.notApplicable(job) ? "not applicable" : check.note(job, epoch),
       notApplicable: check.notApplicable(job),
     })),
   };

@@ -1,6 +1,6 @@
 import type { Finding, OpenCheck } from "../evidence/index.ts";
 import type { Minutes } from "../quantity/index.ts";
-import type { CheckId, JobRecord } from "../record/index.ts";
+import { latestIn, type CheckId, type JobRecord } from "../record/index.ts";
 
 export type CheckState = "toDo" | "inProgress" | "agrees" | "departs" | "cannotTell" | "skipped";
 
@@ -16,6 +16,8 @@ export interface CheckDefinition {
   /** Findings of the readings that stand in one epoch. */
   readonly findings: (job: JobRecord, epoch: number) => readonly Finding[];
   readonly state: (job: JobRecord, epoch: number) => CheckState;
+  /** Result or progress in a word or two, for the plan; empty while there is none. */
+  readonly note: (job: JobRecord, epoch: number) => string;
   /** What it could still find out in this epoch, for the choice of the next check. */
   readonly open: (job: JobRecord, epoch: number) => OpenCheck | null;
 }
@@ -23,4 +25,10 @@ export interface CheckDefinition {
 /** A finding that is one outcome for certain. */
 export function certain(variable: string, outcome: string, sentence: string, departs: boolean): Finding {
   return { variable, likelihood: { [outcome]: 1 }, sentence, departs, place: null };
+}
+
+/** Why a check was skipped in this epoch, or null where it was not. */
+export function skipReason(job: JobRecord, check: CheckId, epoch: number): string | null {
+  const value = latestIn(job.readings, check, "skipped", epoch)?.value;
+  return value?.kind === "skipped" ? value.reason : null;
 }

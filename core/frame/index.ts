@@ -1,4 +1,4 @@
-import { certain, type CheckDefinition } from "../check/index.ts";
+import { certain, skipReason, type CheckDefinition } from "../check/index.ts";
 import { quantityText, RESISTANCE, type Ohms } from "../quantity/index.ts";
 import { FAMILY_FACTS, latestIn, PHASES, type JobRecord, type Phase } from "../record/index.ts";
 
@@ -50,7 +50,14 @@ export const frameCheck: CheckDefinition = {
     const finding = frameFinding(job, epoch);
     if (finding?.departs) return "departs";
     if (finding) return leadReadings(job, epoch).length === PHASES.length ? "agrees" : "inProgress";
-    return latestIn(job.readings, "frame", "skipped", epoch) ? "skipped" : "toDo";
+    return skipReason(job, "frame", epoch) === null ? "toDo" : "skipped";
+  },
+  note: (job, epoch) => {
+    const leads = leadReadings(job, epoch);
+    if (leads.length === 0) return skipReason(job, "frame", epoch) ?? "";
+    const lowest = leads.flatMap(({ ohms }) => (ohms === "open" ? [] : [ohms])).toSorted((a, b) => a - b)[0];
+    if (lowest !== undefined) return quantityText(lowest, RESISTANCE);
+    return leads.length < PHASES.length ? `${leads.length} of ${PHASES.length}` : "open";
   },
   open: (job, epoch) =>
     frameFinding(job, epoch) ? null : { check: "frame", minutes: 2, variables: ["frame"], merged: {} },

@@ -1,4 +1,4 @@
-import { certain, type CheckDefinition } from "../check/index.ts";
+import { certain, skipReason, type CheckDefinition } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
 import { choiceIn, latestIn, type JobRecord } from "../record/index.ts";
 
@@ -12,6 +12,15 @@ export const TURN_CHOICES = [
   "stiff",
   "locked",
 ] as const;
+const TURN_NOTES: Readonly<Record<string, string>> = {
+  even: "even",
+  smooth: "smooth",
+  tightSpot: "tight spot",
+  grinding: "grinding",
+  scraping: "scraping",
+  stiff: "stiff",
+  locked: "locked",
+};
 /** What a stiff rotor does once its electronics are unplugged. */
 export const UNPLUGGED_CHOICES = ["free", "stillStiff"] as const;
 export const PLAY_CHOICES = ["none", "slight", "clear"] as const;
@@ -123,7 +132,12 @@ export const mechanicalCheck: CheckDefinition = {
     if (findings.some(({ departs }) => departs)) return "departs";
     if (findings.length > 0)
       return choiceIn(job.readings, "mechanical", "turn", epoch) ? "agrees" : "inProgress";
-    return latestIn(job.readings, "mechanical", "skipped", epoch) ? "skipped" : "toDo";
+    return skipReason(job, "mechanical", epoch) === null ? "toDo" : "skipped";
+  },
+  note: (job, epoch) => {
+    const turn = choiceIn(job.readings, "mechanical", "turn", epoch);
+    if (turn) return TURN_NOTES[turn] ?? turn;
+    return mechanicalFindings(job, epoch).length > 0 ? "begun" : (skipReason(job, "mechanical", epoch) ?? "");
   },
   open: (job, epoch) => {
     const known = mechanicalFindings(job, epoch).map(({ variable }) => variable);

@@ -6,7 +6,7 @@ const STEPS: readonly { readonly from: number; readonly prefix: string; readonly
   { from: 1e3, prefix: "k", exponent: 3 },
   { from: 1, prefix: "", exponent: 0 },
   { from: 1e-3, prefix: "m", exponent: -3 },
-  { from: 0, prefix: "µ", exponent: -6 },
+  { from: 0, prefix: "μ", exponent: -6 },
 ];
 
 /** Most decimals ever shown; more would be noise from the binary representation. */
@@ -80,4 +80,12 @@ export function percentText(ratio: number, options: { signed?: boolean } = {}): 
   const isZero = Number(text) === 0;
   const sign = isZero ? "" : percent < 0 ? "−" : options.signed === false ? "" : "+";
   return `${sign}${text} %`;
+}
+
+/**
+ * Writes a share that is exact, such as a limit or a tolerance, in percent without trailing zeros.
+ * @example shareText(0.05) // "5 %"
+ */
+export function shareText(ratio: number): string {
+  return `${Number((ratio * 100).toPrecision(3))} %`;
 }

@@ -1,10 +1,13 @@
 import type { CheckDefinition } from "../check/index.ts";
+import type { Minutes } from "../quantity/index.ts";
 import { choiceIn, latestIn, type Family, type JobRecord } from "../record/index.ts";
 
 export interface Caution {
   readonly id: string;
   readonly text: string;
   readonly families: readonly Family[] | "all";
+  /** A wait that must have run out before the caution can be called done. */
+  readonly wait?: Minutes;
 }
 
 /** The usual cautions, common practice. They add to local rules and licensed practice, never replace them. */
@@ -13,6 +16,12 @@ export const CAUTIONS: readonly Caution[] = [
     id: "isolate",
     families: "all",
     text: "Switch off, lock out, and take the supply or pack away. Local rules and the maker's instructions come first.",
+  },
+  {
+    id: "discharge",
+    families: ["ecm", "ecmSealed", "miniSplit"],
+    text: "Capacitors hold charge: wait five minutes after the supply is off. Bleeders fail, so measure after it.",
+    wait: 5,
   },
   {
     id: "verifyDead",
@@ -39,11 +48,6 @@ export const CAUTIONS: readonly Caution[] = [
     families: ["traction"],
     text: "Above 60 V DC or 30 V AC, judged at full charge: qualified people and high-voltage rules only.",
   },
-  {
-    id: "discharge",
-    families: ["ecm", "ecmSealed", "miniSplit"],
-    text: "Wait five minutes after the supply is off and the rotor still, then measure before touching: bleeders fail.",
-  },
   { id: "plugs", families: ["ecm", "ecmSealed", "miniSplit"], text: "Never plug or unplug a live motor." },
 ];
 
@@ -52,10 +56,33 @@ export function cautionsFor(family: Family): readonly Caution[] {
   return CAUTIONS.filter(({ families }) => families === "all" || families.includes(family));
 }
 
-function acknowledged(job: JobRecord, epoch: number): number {
-  return cautionsFor(job.motor.family).filter(
-    ({ id }) => choiceIn(job.readings, "safety", id, epoch) === "done",
-  ).length;
+/** Whether a caution was acknowledged in this epoch. */
+export function isDone(job: JobRecord, caution: Caution, epoch: number): boolean {
+  return choiceIn(job.readings, "safety", caution.id, epoch) === "done";
+}
+
+/** When the last caution of the epoch was acknowledged (UTC, ISO 8601); null while one is open. */
+export function madeSafeAt(job: JobRecord, epoch: number): string | null {
+  const cautions = cautionsFor(job.motor.family);
+  if (!cautions.every((caution) => isDone(job, caution, epoch))) return null;
+  const times = cautions.map(({ id }) => latestIn(job.readings, "safety", id, epoch)?.takenAt ?? "");
+  return times.toSorted().at(-1) ?? null;
+}
+
+export interface RunningWait {
+  readonly caution: Caution;
+  readonly startedAt: string;
+  readonly minutes: Minutes;
+}
+
+/** The wait that was started and not yet acknowledged as over, if any. The core has no clock: callers count. */
+export function runningWait(job: JobRecord, epoch: number): RunningWait | null {
+  for (const caution of cautionsFor(job.motor.family)) {
+    const started = latestIn(job.readings, "safety", caution.id, epoch);
+    if (caution.wait !== undefined && started?.value.kind === "choice" && started.value.choice === "started")
+      return { caution, startedAt: started.takenAt, minutes: caution.wait };
+  }
+  return null;
 }
 
 /** Making safe: each caution acknowledged, again after each repair. It finds nothing about the motor. */
@@ -68,10 +95,14 @@ export const safetyCheck: CheckDefinition = {
   notApplicable: () => null,
   findings: () => [],
   state: (job, epoch) => {
-    const done = acknowledged(job, epoch);
-    if (done === cautionsFor(job.motor.family).length) return "agrees";
-    if (latestIn(job.readings, "safety", "skipped", epoch)) return "skipped";
-    return done > 0 ? "inProgress" : "toDo";
+    if (madeSafeAt(job, epoch)) return "agrees";
+    const begun = cautionsFor(job.motor.family).some(({ id }) => latestIn(job.readings, "safety", id, epoch));
+    return begun ? "inProgress" : "toDo";
+  },
+  note: (job, epoch) => {
+    const cautions = cautionsFor(job.motor.family);
+    const done = cautions.filter((caution) => isDone(job, caution, epoch)).length;
+    return done > 0 && done < cautions.length ? `${done} of ${cautions.length}` : "";
   },
   open: () => null,
 };

@@ -1,4 +1,4 @@
-import { certain, type CheckDefinition } from "../check/index.ts";
+import { certain, skipReason, type CheckDefinition } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
 import { percentText, type Instrument } from "../quantity/index.ts";
 import {
@@ -10,6 +10,7 @@ import {
   type JobRecord,
   type Motor,
 } from "../record/index.ts";
+import type { Sitting } from "./beforeAfter.ts";
 import { canDecide } from "./canDecide.ts";
 import { PAIR_OUTCOMES, LOCATED, windingAt, type PairOutcome } from "./faultTable.ts";
 import { imbalanceOf } from "./imbalance.ts";
@@ -70,6 +71,15 @@ export function windingTemperature(
     : { celsius: ROOM_TEMPERATURE, doubt: ROOM_DOUBT, read: false };
 }
 
+/** One epoch's pairs with meter and temperature, for comparing; null while no instrument is named. */
+export function sittingOf(job: JobRecord, epoch: number): Sitting | null {
+  const measured = measuredOf(job, epoch);
+  const instrument = windingInstrument(job, epoch);
+  if (!measured || !instrument) return null;
+  const { celsius, doubt } = windingTemperature(job, epoch);
+  return { measured, instrumentId: instrument.id, celsius, doubt };
+}
+
 /** What a healthy pair should read now: the expected value at this temperature, or the family's usual. */
 export function healthyPairPrior(motor: Motor, celsius: number, doubt: number): ScalePrior {
   const { expected, family } = motor;
@@ -128,6 +138,23 @@ const PLAIN: Readonly<Record<PairOutcome, (phase: string, winding: string) => st
   allShort: () => "All pairs near zero: shorted together, or the wrong range",
   twoOpen: (phase) => `Both pairs through ${phase} are open`,
   allOpen: () => "All pairs open: star joint, plug or all leads",
+};
+
+const SHORT_NOTES: Readonly<Record<PairOutcome, string>> = {
+  balanced: "equal",
+  shifted: "equal, shifted",
+  turnsStar: "two low",
+  turnsDelta: "one low",
+  pathStar: "two high",
+  pathDelta: "one high",
+  jointSeries: "two high",
+  jointDelta: "one high",
+  erratic: "no pattern",
+  limbOpenDelta: "3 : 1½ : 1½",
+  pairShorted: "one short",
+  allShort: "all short",
+  twoOpen: "two open",
+  allOpen: "all open",
 };
 
 function pairsFinding(job: JobRecord, epoch: number): Finding | null {
@@ -194,11 +221,19 @@ export const windingCheck: CheckDefinition = {
   state: (job, epoch) => {
     const measured = measuredOf(job, epoch);
     const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]) : [];
-    if (read.length === 0) return latestIn(job.readings, "winding", "skipped", epoch) ? "skipped" : "toDo";
+    if (read.length === 0) return skipReason(job, "winding", epoch) === null ? "toDo" : "skipped";
     if (read.length < PAIRS.length) return "inProgress";
     if (pairsFinding(job, epoch)?.departs) return "departs";
     const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job.motor)) : null;
     return imbalance?.judgement ?? "cannotTell";
+  },
+  note: (job, epoch) => {
+    const measured = measuredOf(job, epoch);
+    const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]).length : 0;
+    if (read === 0) return skipReason(job, "winding", epoch) ?? "";
+    if (read < PAIRS.length) return `${read} of ${PAIRS.length}`;
+    const best = pairFits(job, epoch)[0];
+    return best ? SHORT_NOTES[best.outcome] : "read again";
   },
   open: (job, epoch) => {
     const measured = measuredOf(job, epoch);

@@ -7,3 +7,5 @@ export * from "./canDecide.ts";
 export * from "./faultTable.ts";
 export * from "./recognisePattern.ts";
 export * from "./check.ts";
+export * from "./beforeAfter.ts";
+export * from "./againstExpected.ts";

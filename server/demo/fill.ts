@@ -1,10 +1,12 @@
 import type { JobService } from "../services/jobs.ts";
-import { DEMO_JOBS, demoSteps } from "./scenario.ts";
+import { demoSteps } from "./build.ts";
+import { DEMO_JOBS, DEMO_PEOPLE } from "./scenario.ts";
 
 /** Plays the scenario through the same service a user's clicks go through. */
 export async function fillDemo(jobs: JobService): Promise<void> {
+  for (const person of DEMO_PEOPLE) await jobs.putTechnician(person);
   for (const job of DEMO_JOBS) {
-    const { id, intake, entries } = demoSteps(job);
+    const { id, intake, entries } = demoSteps(job, DEMO_JOBS.indexOf(job) + 1);
     let { version } = (await jobs.takeIn(id, intake)).view;
     for (const { kind, body } of entries) version = (await jobs.append(id, kind, body, version)).view.version;
   }

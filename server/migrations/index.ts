@@ -1,5 +1,6 @@
 import type { Sequelize } from "sequelize";
 import { firstTables } from "./001-first-tables.ts";
+import { technicians } from "./002-technicians.ts";
 
 export interface Migration {
   readonly name: string;
@@ -7,4 +8,4 @@ export interface Migration {
 }
 
 /** In order, never edited once released: a change is a new migration. */
-export const MIGRATIONS: readonly Migration[] = [firstTables];
+export const MIGRATIONS: readonly Migration[] = [firstTables, technicians];

@@ -58,7 +58,14 @@ export interface SnapshotRow extends Row<SnapshotRow> {
   at: string;
 }
 
+export interface TechnicianRow extends Row<TechnicianRow> {
+  id: string;
+  initials: string;
+  name: string;
+}
+
 export interface Models {
+  readonly Technician: ModelStatic<TechnicianRow>;
   readonly Instrument: ModelStatic<InstrumentRow>;
   readonly Motor: ModelStatic<MotorRow>;
   readonly Job: ModelStatic<JobRow>;
@@ -77,6 +84,11 @@ const jobId = () => ({ ...text(), field: "job_id" });
 export function defineModels(sequelize: Sequelize): Models {
   const plain = { timestamps: false } as const;
   return {
+    Technician: sequelize.define<TechnicianRow>(
+      "technician",
+      { id: key(), initials: text(), name: text() },
+      { ...plain, tableName: "technicians" },
+    ),
     Instrument: sequelize.define<InstrumentRow>(
       "instrument",
       { id: key(), body: json() },

@@ -1,14 +1,17 @@
 import { Router, type Request } from "express";
 import type { Schema } from "joi";
 import { readBundle, toBundle } from "#contract/bundle";
-import { ENTRY_KINDS, ENTRY_SCHEMAS, intakeSchema, type Intake } from "#contract/jobs";
+import { ENTRY_KINDS, type Intake, type Technician } from "#contract/jobs";
+import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "#contract/jobSchemas";
 import { openApi } from "#contract/openApi";
 import { problemsOf } from "#contract/problems";
 import { ENTRY_PATHS, versionOfTag } from "#contract/routes";
 import { instrumentSchema } from "#contract/schemas";
 import type { Instrument } from "#core/quantity";
+import { buildReport } from "#core/report";
 import { Problem } from "../problem.ts";
 import type { JobService } from "../services/jobs.ts";
+import { reportPdf } from "../services/reportPdf.ts";
 
 function validated<T>(schema: Schema, body: unknown): T {
   const { error, value } = schema.validate(body, { abortEarly: false, convert: false });
@@ -27,6 +30,8 @@ function idOf(request: Request, name: string): string {
     throw new Problem(404, "No such thing", `“${id.slice(0, 60)}” is not an id of this bench.`);
   return id;
 }
+
+const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
 
 /** HTTP only: reads, checks the form, calls the service, answers. */
 export function routes(jobs: JobService): Router {
@@ -75,7 +80,16 @@ export function routes(jobs: JobService): Router {
       response.status(created ? 201 : 200).json(view);
     });
   router.get("/jobs/:job/bundle", async (request, response) => {
-    response.json(toBundle((await jobs.view(idOf(request, "job"))).record));
+    const { number, record } = await jobs.view(idOf(request, "job"));
+    response.attachment(`${jobName(number)}.json`).json(toBundle(record));
+  });
+  router.get("/jobs/:job/report.pdf", async (request, response) => {
+    const { record, ...head } = await jobs.view(idOf(request, "job"));
+    const pdf = await reportPdf(buildReport(record, head));
+    response
+      .attachment(`${jobName(head.number)}-report.pdf`)
+      .type("application/pdf")
+      .send(pdf);
   });
   router.put("/jobs/:job/import", async (request, response) => {
     const result = readBundle(JSON.stringify(request.body ?? null));
@@ -85,6 +99,16 @@ export function routes(jobs: JobService): Router {
       });
     const { created, view } = await jobs.importJob(idOf(request, "job"), result.bundle.job);
     response.status(created ? 201 : 200).json(view);
+  });
+  router.get("/technicians", async (_request, response) => {
+    response.json(await jobs.technicians());
+  });
+  router.put("/technicians/:id", async (request, response) => {
+    const technician = validated<Technician>(technicianSchema, request.body);
+    if (technician.id !== idOf(request, "id"))
+      throw new Problem(422, "Ids differ", "The id in the body is not the one in the address.");
+    await jobs.putTechnician(technician);
+    response.json(technician);
   });
   router.get("/instruments", async (_request, response) => {
     response.json(await jobs.instruments());

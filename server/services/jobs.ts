@@ -1,45 +1,27 @@
 import { isDeepStrictEqual } from "node:util";
 import { col, Op, type Transaction } from "sequelize";
 import { uuidv7 as newId } from "uuidv7";
-import type { EntryKind, Intake, JobLine, JobView, JournalChange, Stage, Summary } from "#contract/jobs";
-import { assessJob, CHECKS } from "#core/assess";
+import type {
+  EntryKind,
+  Intake,
+  JobLine,
+  JobView,
+  JournalChange,
+  Stage,
+  Summary,
+  Technician,
+} from "#contract/jobs";
+import { assessJob } from "#core/assess";
 import type { Instrument } from "#core/quantity";
 import { epochOf, type Decision, type JobRecord, type Motor, type Reading, type Repair } from "#core/record";
 import type { Database } from "../database.ts";
 import type { EntryRow, JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
+import { summarise } from "./summary.ts";
 
 export type Clock = () => Date;
 const PAGE = 50;
 const ALREADY_THERE = "An entry with this id is there already, with another content.";
-
-function stageOf(job: JobRecord, closed: boolean, decided: boolean): Stage {
-  if (closed) return "closed";
-  const decision = job.decisions.at(-1);
-  if (epochOf(job) > 0) return "proof";
-  if (decision && decision.disposition !== "undecided") {
-    if (decision.waitingFor !== "nothing") return decision.waitingFor;
-    return "proof";
-  }
-  return decided ? "decision" : "reading";
-}
-
-function summaryOf(job: JobRecord): { summary: Summary; decided: boolean } {
-  const verdict = assessJob(job);
-  const top = verdict.faults[0];
-  const check = CHECKS.find(({ id }) => id === verdict.next?.check);
-  return {
-    decided: verdict.decided !== null,
-    summary: {
-      headline: verdict.headline,
-      leading: top ? { name: top.name, probability: top.probability } : null,
-      next: check?.title ?? "Decide",
-      minutes: verdict.next?.minutes ?? 0,
-      marks: verdict.plan.map(({ state }) => state),
-      disposition: job.decisions.at(-1)?.disposition ?? null,
-    },
-  };
-}
 
 function describe(entry: EntryRow): string {
   const body = entry.body as Partial<Reading & Decision & Repair>;
@@ -96,7 +78,6 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
       id: job.id,
       number: job.number,
       version: job.version,
-      stage: stageOf(record, job.closedAt !== null, job.stage === "decision"),
       takenInAt: job.takenInAt,
       closedAt: job.closedAt,
       savedAt: entries.at(-1)?.savedAt ?? job.takenInAt,
@@ -124,12 +105,11 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
   }
 
   /** Works out stage and summary of jobs written to since: once, when somebody looks, not at each reading. */
-  async function summarise(): Promise<void> {
+  async function summariseStale(): Promise<void> {
     const stale = await models.Job.findAll({ where: { summarised: { [Op.ne]: col("version") } } });
     for (const job of stale) {
       const { record } = await recordOf(job);
-      const { summary, decided } = summaryOf(record);
-      const stage = stageOf(record, job.closedAt !== null, decided);
+      const { summary, stage } = summarise(record, job.closedAt !== null);
       // Only while nobody wrote meanwhile; otherwise the next look does it.
       await models.Job.update(
         { summary, stage, summarised: job.version },
@@ -196,7 +176,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
       q?: string;
       page: number;
     }): Promise<{ items: JobLine[]; total: number; page: number; pageSize: number }> {
-      await summarise();
+      await summariseStale();
       const where = {
         ...(query.stage === "open"
           ? { stage: { [Op.ne]: "closed" } }
@@ -221,6 +201,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
           owner: motor.owner,
           stage: job.stage as Stage,
           summary: job.summary as Summary,
+          takenInAt: job.takenInAt,
           closedAt: job.closedAt,
         };
       });
@@ -375,6 +356,20 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
       return (await models.Instrument.findAll({ order: [["id", "ASC"]] })).map(
         ({ body }) => body as Instrument,
       );
+    },
+
+    async technicians(): Promise<Technician[]> {
+      const rows = await models.Technician.findAll({ order: [["initials", "ASC"]] });
+      return rows.map(({ id, initials, name }) => ({ id, initials, name }));
+    },
+
+    async putTechnician(technician: Technician): Promise<void> {
+      const namesake = await models.Technician.findOne({ where: { initials: technician.initials } });
+      if (namesake && namesake.id !== technician.id) {
+        const sentence = `${technician.initials} is ${namesake.name} already. Choose other initials.`;
+        throw new Problem(409, "Initials taken", sentence, { fields: [{ field: "initials", sentence }] });
+      }
+      await models.Technician.upsert({ ...technician });
     },
 
     async putInstrument(instrument: Instrument): Promise<void> {

@@ -1,17 +1,11 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
-import type { EntryKind, Intake, JobLine, JobView } from "#contract/jobs";
-import { API, ENTRY_PATHS, versionTag } from "#contract/routes";
-
-export interface NewEntry {
-  readonly job: string;
-  readonly version: number;
-  readonly kind: EntryKind;
-  readonly body: { readonly id: string };
-}
+import type { JobBundle } from "#contract/bundle";
+import type { Intake, JobLine, JobView, Technician } from "#contract/jobs";
+import { API } from "#contract/routes";
 
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: API }),
-  tagTypes: ["Jobs", "Job"],
+  tagTypes: ["Jobs", "Job", "Technicians"],
   endpoints: (build) => ({
     jobs: build.query<{ items: JobLine[]; total: number }, string>({
       query: (q) => ({ url: "/jobs", params: q ? { q } : {} }),
@@ -23,24 +17,29 @@ export const api = createApi({
       query: ({ id, intake }) => ({ url: `/jobs/${id}`, method: "PUT", body: intake }),
       invalidatesTags: ["Jobs"],
     }),
-    append: build.mutation<JobView, NewEntry>({
-      query: ({ job, version, kind, body }) => ({
-        url: `/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`,
-        method: "PUT",
-        headers: { "If-Match": versionTag(version) },
-        body,
-      }),
-      // A refusal for a stale version fetches the job anew, so that the next Enter writes onto what is there.
-      invalidatesTags: (_view, refused) => (refused ? ["Jobs", "Job"] : ["Jobs"]),
-      async onQueryStarted({ job }, { dispatch, queryFulfilled }) {
-        const { data } = await queryFulfilled.catch(() => ({ data: null }));
-        if (data) dispatch(api.util.upsertQueryData("job", job, data));
-      },
+    importJob: build.mutation<JobView, { id: string; bundle: JobBundle }>({
+      query: ({ id, bundle }) => ({ url: `/jobs/${id}/import`, method: "PUT", body: bundle }),
+      invalidatesTags: ["Jobs"],
+    }),
+    technicians: build.query<Technician[], void>({
+      query: () => "/technicians",
+      providesTags: ["Technicians"],
+    }),
+    putTechnician: build.mutation<Technician, Technician>({
+      query: (technician) => ({ url: `/technicians/${technician.id}`, method: "PUT", body: technician }),
+      invalidatesTags: ["Technicians"],
     }),
   }),
 });
 
-export const { useJobsQuery, useJobQuery, useAppendMutation, useTakeInMutation } = api;
+export const {
+  useJobsQuery,
+  useJobQuery,
+  useTakeInMutation,
+  useImportJobMutation,
+  useTechniciansQuery,
+  usePutTechnicianMutation,
+} = api;
 
 /** The sentence of a refusal, or one of our own where the server did not answer. */
 export function sentenceOf(error: unknown): string {
@@ -54,5 +53,5 @@ export function sentenceOf(error: unknown): string {
       return `${String(data.detail)}${what ? ` Meanwhile: ${what}.` : ""}`;
     }
   }
-  return "The server did not answer. Nothing was saved; your reading is still in the field.";
+  return "The server does not answer. Nothing of what you see is lost; try again in a moment.";
 }

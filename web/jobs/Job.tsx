@@ -1,69 +1,286 @@
-import { useMemo } from "react";
-import { Link, useParams } from "react-router";
-import { assessJob } from "#core/assess";
-import { COMPLAINT_LABELS, CONNECTION_LABELS, FAMILY_FACTS } from "#core/record";
+import { Tabs } from "radix-ui";
+import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link, useNavigate, useParams } from "react-router";
+import type { JobStep, JobView } from "#contract/jobs";
+import { CHECKS } from "#core/assess";
+import { CONNECTION_LABELS, FAMILY_FACTS, type CheckId } from "#core/record";
+import { madeSafeAt } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
-import { PairsEntry } from "../checks/winding/PairsEntry.tsx";
-import { Mark } from "../ui/Mark.tsx";
+import { Person, WhoIsHere } from "../app/Person.tsx";
+import { useBench } from "../app/store.ts";
+import { SkipForm } from "../checks/entry/SkipForm.tsx";
+import { CHECK_SCREENS } from "../checks/screens.ts";
+import { Button } from "../ui/Button.tsx";
+import { Foot } from "../ui/Foot.tsx";
+import { Logo } from "../ui/Logo.tsx";
+import { OpenJobContext, useJobParts, useOpenJob } from "./openJob.ts";
+import { Plan } from "./Plan.tsx";
+import { SafetyPill } from "./SafetyPill.tsx";
+import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
+import { nextStepOf, stepsOf } from "./steps.ts";
+import { useVerdict } from "./useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
-/** One job: the plan, the present check, the standing verdict. */
-export function Job() {
-  const { id = "" } = useParams();
-  const { data: job, error } = useJobQuery(id);
-  const verdict = useMemo(() => (job ? assessJob(job.record) : null), [job]);
-  if (error)
+const Decide = lazy(() => import("../settle/Decide.tsx"));
+const RepairAndProve = lazy(() => import("../settle/RepairAndProve.tsx"));
+const ReportPage = lazy(() => import("../settle/ReportPage.tsx"));
+
+/** Checks that put a meter on the motor: nothing is read before it was made safe. */
+const GATED: readonly JobStep[] = ["frame", "winding"];
+const ENTRY_KEYS = [
+  [["Enter"], "save"],
+  [["+"], "save and read again"],
+  [["O"], "open circuit"],
+  [["Backspace"], "back"],
+] as const;
+const CHECK_KEYS = [
+  [["S"], "skip with reason"],
+  [["N"], "next step"],
+  [["B"], "bench"],
+] as const;
+
+function Sentence({ children }: { readonly children: ReactNode }) {
+  return (
+    <main className="mx-auto max-w-xl p-10">
+      {children}
+      <Link to="/" className="text-green underline">
+        Back to the bench
+      </Link>
+    </main>
+  );
+}
+
+/** True where a key typed now belongs to a field with something in it, and not to the view. */
+function isTyping(event: KeyboardEvent): boolean {
+  const { target } = event;
+  if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
+  return (
+    target instanceof HTMLInputElement && !(target.dataset["entry"] !== undefined && target.value === "")
+  );
+}
+
+function Gate({ check }: { readonly check: CheckId }) {
+  const { id } = useOpenJob();
+  return (
+    <section aria-labelledby="gate" className="max-w-xl rounded-xl border-2 border-red bg-sheet p-6">
+      <h2 id="gate" className="text-xl font-bold text-red">
+        Make it safe first
+      </h2>
+      <p className="mb-4 mt-1">
+        {CHECKS.find((definition) => definition.id === check)?.title} puts a meter on the motor. Go through
+        the cautions once; then this opens.
+      </p>
+      <Link
+        to={`/jobs/${id}/safety`}
+        className="inline-flex min-h-11 items-center rounded-lg bg-green px-4 font-semibold text-on-green"
+      >
+        To the cautions
+      </Link>
+    </section>
+  );
+}
+
+function Centre({
+  step,
+  skipping,
+  onSkipped,
+}: {
+  readonly step: JobStep;
+  readonly skipping: boolean;
+  readonly onSkipped: (skipped: boolean) => void;
+}) {
+  const { record, epoch, closed } = useOpenJob();
+  if (step === "decide") return <Decide />;
+  if (step === "repair") return <RepairAndProve />;
+  if (step === "report") return <ReportPage />;
+  const reason = CHECKS.find(({ id }) => id === step)?.notApplicable(record);
+  if (reason)
     return (
-      <main className="p-6">
-        <p role="alert">{sentenceOf(error)}</p>
-        <Link to="/" className="underline">
-          Back to the bench
-        </Link>
-      </main>
+      <section aria-labelledby="check-title">
+        <h2 id="check-title" className="text-xl font-bold">
+          Not applicable
+        </h2>
+        <p>{reason}</p>
+      </section>
     );
-  if (!job || !verdict)
-    return (
-      <main className="p-6">
-        <p role="status">Fetching the job.</p>
+  const Screen = CHECK_SCREENS[step];
+  if (GATED.includes(step) && !closed && !madeSafeAt(record, epoch)) return <Gate check={step} />;
+  return (
+    <>
+      {skipping && <SkipForm check={step} onDone={onSkipped} />}
+      <Screen key={`${step}-${epoch}`} />
+    </>
+  );
+}
+
+function Zones({
+  plan,
+  centre,
+  verdict,
+  wide,
+}: {
+  readonly plan: ReactNode;
+  readonly centre: ReactNode;
+  readonly verdict: ReactNode;
+  readonly wide: boolean;
+}) {
+  const [tab, setTab] = useState("check");
+  const [planOpen, setPlanOpen] = useState(false);
+  const hiddenOnPhone = (name: string) => (tab === name ? "" : "max-sm:hidden");
+  return (
+    <Tabs.Root
+      value={tab}
+      onValueChange={setTab}
+      className={`grid grow grid-cols-[230px_1fr] max-lg:grid-cols-1 print:block ${wide ? "" : "xl:grid-cols-[230px_1fr_320px] max-xl:grid-cols-[230px_1fr_280px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
+    >
+      <Tabs.List
+        aria-label="Parts of the job"
+        className="flex border-b border-line bg-sheet sm:hidden print:hidden"
+      >
+        {[
+          ["plan", "Plan"],
+          ["check", "Step"],
+          ["verdict", "Verdict"],
+        ].map(([name, words]) => (
+          <Tabs.Trigger
+            key={name}
+            value={name!}
+            className="min-h-11 grow border-b-2 border-transparent font-semibold data-[state=active]:border-green data-[state=active]:text-green"
+          >
+            {words}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <div
+        className={`border-r border-line p-4 max-lg:col-span-full max-lg:border-b max-lg:border-r-0 max-lg:py-2 max-sm:border-0 print:hidden ${hiddenOnPhone("plan")}`}
+      >
+        <div className="hidden sm:max-lg:block">
+          <Button look="quiet" aria-expanded={planOpen} onClick={() => setPlanOpen(!planOpen)}>
+            {planOpen ? "Fold the plan" : "Show the plan"}
+          </Button>
+        </div>
+        <div className={planOpen ? "" : "max-lg:hidden max-sm:block"}>{plan}</div>
+      </div>
+      <main className={`min-w-0 p-5 ${hiddenOnPhone("check")}`}>
+        <Suspense fallback={<p role="status">Fetching this step.</p>}>{centre}</Suspense>
       </main>
-    );
-  const { motor, complaint } = job.record;
-  const facts = FAMILY_FACTS[motor.family];
+      {!wide && (
+        <div
+          className={`border-l border-line bg-sheet max-sm:border-0 print:hidden ${hiddenOnPhone("verdict")}`}
+        >
+          {verdict}
+        </div>
+      )}
+    </Tabs.Root>
+  );
+}
+
+function OpenedJob({ step }: { readonly step: JobStep }) {
+  const job = useOpenJob();
+  const navigate = useNavigate();
+  const [skipping, setSkipping] = useState(false);
+  const { motor } = job.record;
+  const steps = stepsOf(job.record, job.verdict, job.closed);
+  const next = nextStepOf(job.record, job.verdict, job.closed);
+  const isCheck = CHECKS.some(({ id }) => id === step);
+  const skippable = isCheck && step !== "safety" && !job.closed;
+  const go = (to: string) => {
+    setSkipping(false);
+    void navigate(to);
+  };
+  const hotkeys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
+  useHotkeys("n", () => go(`/jobs/${job.id}/${next}`), hotkeys);
+  useHotkeys("s", () => skippable && setSkipping(true), hotkeys);
+  useHotkeys("b", () => go("/"), hotkeys);
+  const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
     <div className="flex min-h-screen flex-col">
-      <header className="flex flex-wrap items-baseline gap-4 border-b border-line bg-sheet px-5 py-3">
-        <Link to="/" className="font-semibold text-green">
-          Green Fable
+      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-5 py-1.5 print:hidden">
+        <Link
+          to="/"
+          className="flex items-center gap-2 border-r border-line pr-5 font-semibold text-green max-sm:pr-2"
+        >
+          <Logo /> <span className="max-md:sr-only">Green Fable</span>
         </Link>
         <h1 className="text-lg font-bold">{motor.name}</h1>
-        <span className="text-sm text-ink-2">
-          J-{String(job.number).padStart(4, "0")} · {facts.label}, {CONNECTION_LABELS[motor.connection]} ·{" "}
-          {motor.owner}
+        <span className="text-sm text-ink-2 max-sm:hidden">J-{String(job.number).padStart(4, "0")}</span>
+        <span className="text-sm text-ink-2 max-lg:hidden">
+          {FAMILY_FACTS[motor.family].label}, {CONNECTION_LABELS[motor.connection]}
+          {motor.polePairs && `, ${motor.polePairs} pole pairs`}
         </span>
+        <span className="text-sm text-ink-2 max-xl:hidden">{motor.owner}</span>
+        <SafetyPill />
+        <Person />
       </header>
-      <div className="grid grow grid-cols-[230px_1fr_320px] max-lg:grid-cols-1">
-        <nav aria-label="Plan" className="border-r border-line p-5 text-sm max-lg:border-r-0">
-          <p className="mb-2">
-            Complaint: <strong>{COMPLAINT_LABELS[complaint]}</strong>
-          </p>
-          <ol className="space-y-2">
-            {verdict.plan.map((step) => (
-              <li key={step.check} className="flex items-center gap-2">
-                <Mark state={step.state} />
-                {step.title}
-                <span className="ml-auto text-ink-2">{step.minutes} min</span>
-              </li>
-            ))}
-          </ol>
-        </nav>
-        <main className="p-6">
-          {facts.windingsReachable ? <PairsEntry job={job} /> : <p>{facts.unreachableReason}</p>}
-        </main>
-        <VerdictPanel verdict={verdict} />
-      </div>
-      <footer className="border-t border-line px-5 py-2 text-right text-sm text-ink-2" role="status">
-        Saved {new Date(job.savedAt).toLocaleTimeString("en-GB")}, on disk
-      </footer>
+      <RefusedEntries />
+      <Zones
+        wide={step === "report" || step === "decide" || step === "repair"}
+        plan={<Plan steps={steps} present={step} />}
+        centre={
+          <Centre
+            step={step}
+            skipping={skipping && skippable}
+            onSkipped={(skipped) => (skipped ? go(`/jobs/${job.id}/${next}`) : setSkipping(false))}
+          />
+        }
+        verdict={
+          <VerdictPanel verdict={job.verdict}>
+            {next !== step && (
+              <Button look="main" hotkey="N" onClick={() => go(`/jobs/${job.id}/${next}`)}>
+                {nextTitle}
+              </Button>
+            )}
+          </VerdictPanel>
+        }
+      />
+      <Foot
+        keys={isCheck ? [...(GATED.includes(step) ? ENTRY_KEYS : []), ...CHECK_KEYS] : CHECK_KEYS.slice(1)}
+      >
+        <SavedLine />
+      </Foot>
     </div>
   );
+}
+
+function JudgedJob({ view, step }: { readonly view: JobView; readonly step: string | undefined }) {
+  const parts = useJobParts(view);
+  const verdict = useVerdict(parts.record);
+  const open = useMemo(() => (verdict ? { ...parts, verdict } : null), [parts, verdict]);
+  const [first, setFirst] = useState<JobStep | null>(null);
+  if (!open) return <Sentence>Weighing what is known.</Sentence>;
+  const known = stepsOf(open.record, open.verdict, open.closed).find(
+    (candidate) => candidate.step === step,
+  )?.step;
+  // Opened without a step: the next one then, and no jumping away from it while readings land.
+  const opening = first ?? nextStepOf(open.record, open.verdict, open.closed);
+  if (!first) setFirst(opening);
+  return (
+    <OpenJobContext value={open}>
+      <OpenedJob step={known ?? opening} />
+    </OpenJobContext>
+  );
+}
+
+/** One job: the plan, the present step, the standing verdict. */
+export function Job() {
+  const { id = "", step } = useParams();
+  const { data: view, error } = useJobQuery(id);
+  const who = useBench((bench) => bench.who);
+  if (error && !view)
+    return (
+      <Sentence>
+        <p role="alert" className="mb-4">
+          {sentenceOf(error)}
+        </p>
+      </Sentence>
+    );
+  if (!view) return <Sentence>Fetching the job.</Sentence>;
+  if (!who)
+    return (
+      <main className="p-4">
+        <WhoIsHere />
+      </main>
+    );
+  return <JudgedJob key={view.id} view={view} step={step} />;
 }

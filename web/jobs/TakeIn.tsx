@@ -1,8 +1,8 @@
-import { useState, type FormEvent, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
+import { useForm, useWatch, type FieldPath } from "react-hook-form";
+import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import { uuidv7 } from "uuidv7";
-import { intakeSchema, type Intake } from "#contract/jobs";
-import { parseQuantity, RESISTANCE } from "#core/quantity";
 import {
   COMPLAINT_LABELS,
   COMPLAINTS,
@@ -14,167 +14,211 @@ import {
   EVENTS,
   FAMILIES,
   FAMILY_FACTS,
-  type Complaint,
-  type Connection,
-  type Consequence,
-  type Family,
-  type PastEvent,
+  PHASES,
 } from "#core/record";
+import { shareText } from "#core/quantity";
 import { sentenceOf, useTakeInMutation } from "../app/api.ts";
+import { Button, buttonClass } from "../ui/Button.tsx";
+import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { Foot } from "../ui/Foot.tsx";
+import { Logo } from "../ui/Logo.tsx";
+import { intakeResolver, readIntake, type IntakeFields } from "./intakeForm.ts";
 
-/** What an expected value is good for where nobody says better. */
-const USUAL_TOLERANCE = 0.1;
-const FIELD = "mt-1 block min-h-11 w-full rounded-lg border border-line-strong bg-sheet px-3";
+const EMPTY: IntakeFields = {
+  name: "",
+  owner: "",
+  serial: "",
+  complaint: "noRun",
+  complaintWords: "",
+  events: [],
+  family: "hub",
+  connection: "unknown",
+  consequence: "nuisance",
+  polePairs: "",
+  expected: "",
+  expectedAt: "",
+  expectedSource: "",
+  limit: "",
+  wireA: "",
+  wireB: "",
+  wireC: "",
+};
+const KEYS = [
+  [["Tab"], "next field"],
+  [["Enter"], "take it in"],
+  [["Esc"], "back to the bench"],
+] as const;
 
-function Field({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
-    <label className="block text-sm font-semibold">
-      {label}
-      {children}
-    </label>
+    <fieldset className="rounded-xl border border-line bg-sheet p-4 pt-2">
+      <legend className="px-1 font-semibold text-ink-2">{title}</legend>
+      <div className="grid grid-cols-2 items-start gap-x-4 gap-y-3 max-md:grid-cols-1">{children}</div>
+    </fieldset>
   );
-}
-
-function intakeOf(form: FormData): Intake | string {
-  const text = (name: string) => String(form.get(name) ?? "").trim();
-  const expected = text("expected");
-  const parsed = expected ? parseQuantity(expected, RESISTANCE) : null;
-  if (parsed?.kind === "refused") return parsed.sentence;
-  if (parsed?.kind === "open")
-    return "A sound pair is not open. Leave the expected resistance empty if unknown.";
-  const poles = text("polePairs");
-  return {
-    motor: {
-      id: uuidv7(),
-      name: text("name"),
-      owner: text("owner"),
-      serial: text("serial"),
-      family: text("family") as Family,
-      connection: text("connection") as Connection,
-      polePairs: poles ? Number(poles) : null,
-      expected: parsed
-        ? { ohms: parsed.value, tolerance: USUAL_TOLERANCE, atTemperature: 20, source: "typed at take-in" }
-        : null,
-      wireColours: { A: text("wireA"), B: text("wireB"), C: text("wireC") },
-      consequence: text("consequence") as Consequence,
-      balanceLimit: null,
-    },
-    complaint: text("complaint") as Complaint,
-    complaintWords: text("complaintWords"),
-    events: form.getAll("events").map(String) as PastEvent[],
-    takenInAt: new Date().toISOString(),
-  };
 }
 
 /** A new job: machine, complaint, family and what is known of the motor. */
 export function TakeIn() {
   const navigate = useNavigate();
-  const [problem, setProblem] = useState("");
   const [takeIn] = useTakeInMutation();
-  const [id] = useState(uuidv7);
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const intake = intakeOf(new FormData(event.currentTarget));
-    if (typeof intake === "string") return setProblem(intake);
-    const { error } = intakeSchema.validate(intake, { convert: false });
-    if (error) return setProblem(error.details[0]?.message ?? error.message);
-    const result = await takeIn({ id, intake });
-    if (result.error) return setProblem(sentenceOf(result.error));
-    await navigate(`/jobs/${id}`);
+  const [ids] = useState(() => ({ job: uuidv7(), motor: uuidv7() }));
+  const [refusal, setRefusal] = useState("");
+  const { register, handleSubmit, formState, control } = useForm<IntakeFields>({
+    defaultValues: EMPTY,
+    resolver: intakeResolver,
+    reValidateMode: "onChange",
+  });
+  const { errors, isSubmitting } = formState;
+  const facts = FAMILY_FACTS[useWatch({ control, name: "family" })];
+  useHotkeys("escape", () => void navigate("/"), { enableOnFormTags: true });
+
+  const submit = async (fields: IntakeFields) => {
+    const result = readIntake(fields, ids.motor, new Date().toISOString());
+    if (result.kind === "problems") return;
+    const answer = await takeIn({ id: ids.job, intake: result.intake });
+    if (answer.error) return setRefusal(sentenceOf(answer.error));
+    await navigate(`/jobs/${ids.job}/safety`);
   };
+  const controls = (name: FieldPath<IntakeFields>) => ({
+    id: name,
+    ...register(name),
+    "aria-invalid": errors[name as keyof IntakeFields] !== undefined,
+    "aria-describedby": `${name}-problem`,
+    className: FIELD_CLASS,
+  });
+  const typed = (
+    name: Exclude<FieldPath<IntakeFields>, "events" | `events.${number}`>,
+    label: string,
+    more: {
+      hint?: string;
+      placeholder?: string;
+      autoFocus?: boolean;
+      inputMode?: "numeric" | "decimal";
+    } = {},
+  ) => {
+    const { hint, ...rest } = more;
+    return (
+      <Field id={name} label={label} problem={errors[name]?.message} {...(hint ? { hint } : {})}>
+        <input {...controls(name)} autoComplete="off" {...rest} />
+      </Field>
+    );
+  };
+  const chosen = (
+    name: "complaint" | "family" | "connection" | "consequence",
+    label: string,
+    options: readonly (readonly [string, string])[],
+  ) => (
+    <Field id={name} label={label} problem={errors[name]?.message}>
+      <select {...controls(name)}>
+        {options.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </Field>
+  );
+
   return (
-    <main className="mx-auto max-w-3xl p-6">
-      <h1 className="mb-4 text-xl font-bold">Take a motor in</h1>
-      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-2 gap-4 max-sm:grid-cols-1">
-        <Field label="Machine and place">
-          <input name="name" autoFocus className={FIELD} placeholder="Cargo trike 3, rear hub" />
-        </Field>
-        <Field label="Owner">
-          <input name="owner" className={FIELD} />
-        </Field>
-        <Field label="Complaint">
-          <select name="complaint" className={FIELD}>
-            {COMPLAINTS.map((code) => (
-              <option key={code} value={code}>
-                {COMPLAINT_LABELS[code]}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <Field label="In the customer's words">
-          <input name="complaintWords" className={FIELD} />
-        </Field>
-        <Field label="Family">
-          <select name="family" className={FIELD} defaultValue="hub">
-            {FAMILIES.map((family) => (
-              <option key={family} value={family}>
-                {FAMILY_FACTS[family].label}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <Field label="Connection">
-          <select name="connection" className={FIELD} defaultValue="unknown">
-            {CONNECTIONS.map((connection) => (
-              <option key={connection} value={connection}>
-                {CONNECTION_LABELS[connection]}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <Field label="Expected pair resistance">
-          <input name="expected" className={FIELD} placeholder="128m; empty if unknown" />
-        </Field>
-        <Field label="Pole pairs">
-          <input name="polePairs" inputMode="numeric" className={FIELD} placeholder="empty if unknown" />
-        </Field>
-        <Field label="Serial">
-          <input name="serial" className={FIELD} />
-        </Field>
-        <Field label="A failure in use would mean">
-          <select name="consequence" className={FIELD}>
-            {CONSEQUENCES.map((consequence) => (
-              <option key={consequence} value={consequence}>
-                {CONSEQUENCE_LABELS[consequence]}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <fieldset className="col-span-full">
-          <legend className="text-sm font-semibold">Wire colours</legend>
-          <div className="grid grid-cols-3 gap-4">
-            {(["A", "B", "C"] as const).map((phase) => (
-              <Field key={phase} label={phase}>
-                <input name={`wire${phase}`} className={FIELD} />
-              </Field>
-            ))}
+    <div className="flex min-h-screen flex-col">
+      <header className="flex items-center gap-5 border-b border-line bg-sheet px-5 py-1.5">
+        <Link
+          to="/"
+          className="flex min-h-11 items-center gap-2 border-r border-line pr-5 font-semibold text-green"
+        >
+          <Logo /> Green Fable
+        </Link>
+        <h1 className="text-lg font-bold">Take a motor in</h1>
+      </header>
+      <main className="mx-auto w-full max-w-4xl grow p-5">
+        <form
+          onSubmit={(event) => void handleSubmit(submit)(event)}
+          noValidate
+          className="flex flex-col gap-4"
+        >
+          <Group title="Machine and complaint">
+            {typed("name", "Machine and place", { autoFocus: true, placeholder: "Cargo trike 3, rear hub" })}
+            {typed("owner", "Owner")}
+            {chosen(
+              "complaint",
+              "Complaint",
+              COMPLAINTS.map((code) => [code, COMPLAINT_LABELS[code]] as const),
+            )}
+            {typed("complaintWords", "In the customer's words")}
+            <div className="col-span-full" role="group" aria-label="What happened before">
+              <p className="text-sm font-semibold">What happened before</p>
+              <div className="flex flex-wrap gap-x-5">
+                {EVENTS.map((event) => (
+                  <label key={event} className="flex min-h-11 items-center gap-2">
+                    <input
+                      type="checkbox"
+                      value={event}
+                      {...register("events")}
+                      className="size-5 accent-[var(--green)]"
+                    />
+                    {EVENT_LABELS[event]}
+                  </label>
+                ))}
+              </div>
+            </div>
+          </Group>
+          <Group title="Motor">
+            {chosen(
+              "family",
+              "Family",
+              FAMILIES.map((family) => [family, FAMILY_FACTS[family].label] as const),
+            )}
+            {chosen(
+              "connection",
+              "Connection",
+              CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const),
+            )}
+            {typed("expected", "Expected pair resistance", {
+              placeholder: "128m",
+              hint: "Line to line. Empty if unknown.",
+            })}
+            <div className="grid grid-cols-2 gap-4">
+              {typed("expectedAt", "at", { placeholder: "20 °C" })}
+              {typed("expectedSource", "Source", { placeholder: "nameplate" })}
+            </div>
+            {typed("polePairs", "Pole pairs", {
+              inputMode: "numeric",
+              hint: "Half the magnets. Empty if unknown.",
+            })}
+            {typed("limit", "Balance limit, %", {
+              inputMode: "decimal",
+              placeholder: shareText(facts.balanceLimit),
+              hint: `Empty takes the family's: ${facts.limitReason}.`,
+            })}
+            {typed("serial", "Serial")}
+            {chosen(
+              "consequence",
+              "A failure in use would mean",
+              CONSEQUENCES.map((one) => [one, CONSEQUENCE_LABELS[one]] as const),
+            )}
+            <div className="col-span-full grid grid-cols-3 gap-4">
+              {PHASES.map((phase) => (
+                <div key={phase}>{typed(`wire${phase}`, `Wire colour of ${phase}`)}</div>
+              ))}
+            </div>
+          </Group>
+          {refusal && (
+            <p role="alert" className="text-red">
+              {refusal}
+            </p>
+          )}
+          <div className="flex items-center gap-4">
+            <Button type="submit" look="main" disabled={isSubmitting} hotkey="Enter">
+              Take it in
+            </Button>
+            <Link to="/" className={buttonClass("quiet")}>
+              Back to the bench
+            </Link>
           </div>
-        </fieldset>
-        <fieldset className="col-span-full">
-          <legend className="text-sm font-semibold">What happened before</legend>
-          <div className="flex flex-wrap gap-4">
-            {EVENTS.map((event) => (
-              <label key={event} className="flex min-h-11 items-center gap-2 text-sm">
-                <input type="checkbox" name="events" value={event} className="size-5" />
-                {EVENT_LABELS[event]}
-              </label>
-            ))}
-          </div>
-        </fieldset>
-        {problem && (
-          <p role="alert" className="col-span-full text-red">
-            {problem}
-          </p>
-        )}
-        <div className="col-span-full flex items-center gap-4">
-          <button type="submit" className="min-h-11 rounded-lg bg-green px-4 font-semibold text-on-green">
-            Take it in
-          </button>
-          <Link to="/" className="underline">
-            Back to the bench
-          </Link>
-        </div>
-      </form>
-    </main>
+        </form>
+      </main>
+      <Foot keys={KEYS}>Nothing is written until you take it in.</Foot>
+    </div>
   );
 }

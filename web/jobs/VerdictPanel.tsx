@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Verdict } from "#core/assess";
 import { CHECKS } from "#core/assess";
 
@@ -6,15 +7,24 @@ const SHOWN = 4;
 const WEIGHTS_SHOWN = 3;
 const LEAST_WEIGHT = 0.3;
 
+function enough(verdict: Verdict): string {
+  if (verdict.decided === "notMotor" && verdict.epoch > 0) return "Nothing departs any more. Close the job.";
+  if (verdict.decided) return "Enough is known to decide.";
+  return "No check here would tell more. Repeat what looks odd, or decide as it stands.";
+}
+
 /** The standing verdict with its reasons; what it shows, the core found. */
-export function VerdictPanel({ verdict }: { readonly verdict: Verdict }) {
+export function VerdictPanel({
+  verdict,
+  children,
+}: {
+  readonly verdict: Verdict;
+  /** The way to the next step. */
+  readonly children: ReactNode;
+}) {
   const next = CHECKS.find(({ id }) => id === verdict.next?.check);
   return (
-    <aside
-      aria-label="Standing verdict"
-      aria-live="polite"
-      className="border-l border-line bg-sheet p-5 max-lg:border-l-0"
-    >
+    <aside aria-label="Standing verdict" aria-live="polite" className="p-5">
       <p className="text-xs font-semibold text-ink-2">Standing verdict</p>
       <h2 className="text-lg font-bold">{verdict.headline}</h2>
       <p className="mb-4 text-sm text-ink-2">{verdict.reason}</p>
@@ -53,17 +63,28 @@ export function VerdictPanel({ verdict }: { readonly verdict: Verdict }) {
             </li>
           ))}
       </ul>
-      {next && (
-        <div className="mt-5 border-t border-line pt-3">
-          <p className="text-xs font-semibold text-ink-2">Next</p>
-          <p className="font-semibold">{next.title}</p>
-          <p className="text-sm">
-            {next.minutes} min. {next.why}
+      <div className="mt-5 border-t border-line pt-3">
+        <p className="text-sm font-semibold text-ink-2">Next</p>
+        {next && verdict.next ? (
+          <>
+            <p className="font-semibold">{next.title}</p>
+            <p className="text-sm">
+              {next.minutes} min. {next.why} It tells most about {verdict.next.because}.
+            </p>
+          </>
+        ) : (
+          <p className="text-sm">{enough(verdict)}</p>
+        )}
+        {verdict.runnerUp && verdict.runnerUp.check !== verdict.next?.check && (
+          <p className="mt-1 text-sm text-ink-2">
+            Or: {CHECKS.find(({ id }) => id === verdict.runnerUp?.check)?.title.toLowerCase()},{" "}
+            {verdict.runnerUp.minutes} min.
           </p>
-        </div>
-      )}
+        )}
+        <div className="mt-3">{children}</div>
+      </div>
       {verdict.wouldChange.length > 0 && (
-        <p className="mt-3 text-sm text-ink-2">
+        <p className="mt-4 text-sm text-ink-2">
           What would change it: {verdict.wouldChange.map(({ words }) => words).join("; ")}.
         </p>
       )}

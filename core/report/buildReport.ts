@@ -1,0 +1,202 @@
+import { assessJob, CHECKS, type Verdict } from "../assess/index.ts";
+import { skipReason } from "../check/index.ts";
+import { proofOf, type Proof } from "../decision/index.ts";
+import { percentText, quantityText, RESISTANCE, shareText } from "../quantity/index.ts";
+import {
+  balanceLimitOf,
+  COMPLAINT_LABELS,
+  CONNECTION_LABELS,
+  DISPOSITION_LABELS,
+  epochOf,
+  EVENT_LABELS,
+  FAMILY_FACTS,
+  pairName,
+  PAIRS,
+  phasesOf,
+  type JobRecord,
+} from "../record/index.ts";
+import {
+  imbalanceOf,
+  measuredOf,
+  windingInstrument,
+  windingTemperature,
+  type MeasuredPair,
+} from "../winding/index.ts";
+import { DISPOSITION_IN_PLAIN_WORDS, FAULT_IN_PLAIN_WORDS } from "./customerWords.ts";
+
+/** One sitting of pairs as a table. */
+export interface PairTable {
+  readonly title: string;
+  readonly rows: readonly {
+    readonly pair: string;
+    readonly wires: string;
+    readonly value: string;
+    readonly meaning: string;
+  }[];
+  readonly summary: string;
+}
+
+/** What a customer gets on one page, ready to be drawn on a screen or as a PDF. */
+export interface Report {
+  readonly title: string;
+  readonly motor: readonly (readonly [string, string])[];
+  readonly complaint: string;
+  readonly answer: string;
+  readonly plainWords: string;
+  readonly findings: readonly { readonly sentence: string; readonly departs: boolean }[];
+  readonly tables: readonly PairTable[];
+  readonly decision: {
+    readonly what: string;
+    readonly plain: string;
+    readonly reason: string;
+    readonly by: string;
+    readonly at: string;
+  } | null;
+  readonly repairs: readonly {
+    readonly plan: string;
+    readonly done: string;
+    readonly minutes: number;
+    readonly by: string;
+    readonly at: string;
+  }[];
+  readonly proof: Proof | null;
+  readonly notDone: readonly string[];
+  readonly foot: string;
+}
+
+/** What the report needs beside the record. */
+export interface ReportHead {
+  readonly number: number;
+  readonly takenInAt: string;
+  readonly closedAt: string | null;
+  /** The frozen verdict of a closed job; the present one is worked out where absent. */
+  readonly verdict?: Verdict;
+}
+
+function valueText(pair: MeasuredPair | undefined): string {
+  if (!pair) return "not read";
+  if (pair.state === "open") return `open (above ${quantityText(pair.aboveRange, RESISTANCE)})`;
+  if (pair.state === "contradictory") return "unsteady";
+  if (pair.state === "short") return "near zero";
+  return `${quantityText(pair.resistance, RESISTANCE, pair.expanded)} ± ${quantityText(pair.expanded, RESISTANCE, pair.expanded)}`;
+}
+
+const MEANING = {
+  agrees: "equal within the limit",
+  departs: "not equal",
+  cannotTell: "equality cannot be told",
+};
+
+function pairTable(job: JobRecord, epoch: number): PairTable | null {
+  const measured = measuredOf(job, epoch);
+  if (!measured || PAIRS.every((pair) => !measured.pairs[pair])) return null;
+  const limit = balanceLimitOf(job.motor);
+  const imbalance = imbalanceOf(measured, limit);
+  const { celsius, read } = windingTemperature(job, epoch);
+  const meter = windingInstrument(job, epoch)?.name ?? "";
+  const rows = PAIRS.map((pair) => {
+    const [from, to] = phasesOf(pair);
+    const wires = [job.motor.wireColours[from], job.motor.wireColours[to]].filter(Boolean).join(", ");
+    const deviation = imbalance?.deviations[pair];
+    return {
+      pair: pairName(pair),
+      wires,
+      value: valueText(measured.pairs[pair]),
+      meaning: deviation ? `${percentText(deviation.value)} of the mean` : "",
+    };
+  });
+  const judged = imbalance ? `The three are ${MEANING[imbalance.judgement]} of ${shareText(limit)}.` : "";
+  return {
+    title: epoch === 0 ? "As found" : epoch === 1 ? "After the repair" : `After repair ${epoch}`,
+    rows,
+    summary: [judged, `${meter}, winding ${read ? "at" : "taken to be at"} ${Math.round(celsius)} °C.`]
+      .filter(Boolean)
+      .join(" "),
+  };
+}
+
+/**
+ * The verdict that explains why something was done: that of the epoch before the last repair, since after
+ * it the motor is expected to be sound.
+ */
+function explaining(job: JobRecord, head: ReportHead): Verdict {
+  const epoch = epochOf(job);
+  return epoch > 0 ? assessJob(job, epoch - 1) : (head.verdict ?? assessJob(job));
+}
+
+function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWords: string } {
+  const chosen = job.decisions.at(-1)?.disposition;
+  if (!verdict.decided && (chosen === undefined || chosen === "undecided"))
+    return { answer: "Not decided", plainWords: FAULT_IN_PLAIN_WORDS["unseen"]! };
+  if (verdict.hardFact) {
+    const fault = verdict.hardFact.ends === "motor" ? "laminations" : "magnets";
+    return { answer: verdict.hardFact.sentence, plainWords: FAULT_IN_PLAIN_WORDS[fault]! };
+  }
+  if ((verdict.decided ?? chosen) === "notMotor")
+    return { answer: "The motor is not at fault", plainWords: FAULT_IN_PLAIN_WORDS["outside"]! };
+  const leading = verdict.faults.find(({ fault }) => fault !== "outside" && fault !== "unseen");
+  const share = leading ? `, ${Math.round(leading.probability * 100)} % likely` : "";
+  return {
+    answer: leading ? `${leading.name}${share}` : DISPOSITION_LABELS[chosen ?? "undecided"],
+    plainWords: (leading && FAULT_IN_PLAIN_WORDS[leading.fault]) ?? "",
+  };
+}
+
+/** Checks not made, with the reason where one was given. */
+function notDoneOf(job: JobRecord): string[] {
+  return CHECKS.flatMap((check) => {
+    if (check.id === "safety") return [];
+    const reason = check.notApplicable(job) ?? skipReason(job, check.id, 0);
+    if (check.findings(job, 0).length > 0) return [];
+    return [`${check.title}: ${reason ?? "not made"}`];
+  });
+}
+
+/**
+ * A one-page report in a customer's words, from the record alone.
+ * @param head number and dates of the job; times UTC, ISO 8601
+ */
+export function buildReport(job: JobRecord, head: ReportHead): Report {
+  const { motor } = job;
+  const verdict = explaining(job, head);
+  const epoch = epochOf(job);
+  const decision = job.decisions.at(-1);
+  const facts = FAMILY_FACTS[motor.family];
+  const events = job.events.map((event) => EVENT_LABELS[event]).join(", ");
+  return {
+    title: motor.name,
+    motor: [
+      ["Job", `J-${String(head.number).padStart(4, "0")}`],
+      ["Owner", motor.owner],
+      ["Serial", motor.serial],
+      ["Motor", `${facts.label}, ${CONNECTION_LABELS[motor.connection]}`],
+      ["Taken in", head.takenInAt.slice(0, 10)],
+      ["Closed", head.closedAt?.slice(0, 10) ?? "still open"],
+    ].filter((line): line is [string, string] => line[1] !== ""),
+    complaint: [
+      COMPLAINT_LABELS[job.complaint],
+      job.complaintWords ? `“${job.complaintWords}”` : "",
+      events ? `before it: ${events}` : "",
+    ]
+      .filter(Boolean)
+      .join("; "),
+    ...answerOf(verdict, job),
+    findings: verdict.findings.map(({ sentence, departs }) => ({ sentence, departs })),
+    tables: Array.from({ length: epoch + 1 }, (_, at) => pairTable(job, at)).filter(
+      (table) => table !== null,
+    ),
+    decision: decision
+      ? {
+          what: DISPOSITION_LABELS[decision.disposition],
+          plain: DISPOSITION_IN_PLAIN_WORDS[decision.disposition],
+          reason: decision.reason,
+          by: decision.by,
+          at: decision.at,
+        }
+      : null,
+    repairs: job.repairs,
+    proof: epoch > 0 ? proofOf(job) : null,
+    notDone: notDoneOf(job),
+    foot: `Values are given with the range that holds the true value 19 times in 20. Judged by rules ${verdict.rules}. This report supports judgement; where local codes ask for a licensed person, theirs is the last word.`,
+  };
+}

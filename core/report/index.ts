@@ -1,0 +1,3 @@
+/** The report: what was found, decided, done and proved, in a customer's words. */
+export * from "./customerWords.ts";
+export * from "./buildReport.ts";

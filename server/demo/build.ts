@@ -1,0 +1,169 @@
+import type { EntryKind, Intake } from "#contract/jobs";
+import { parseQuantity, RESISTANCE } from "#core/quantity";
+import type {
+  CheckId,
+  Complaint,
+  Consequence,
+  Connection,
+  Disposition,
+  Family,
+  PastEvent,
+  ReadingValue,
+  WaitingFor,
+} from "#core/record";
+import { cautionsFor } from "#core/safety";
+
+/** A job of the scenario, in the fewest words. */
+export interface DemoJob {
+  readonly machine: string;
+  readonly owner: string;
+  readonly serial: string;
+  readonly family: Family;
+  readonly connection?: Connection;
+  readonly polePairs?: number;
+  readonly expected?: string;
+  readonly consequence?: Consequence;
+  readonly complaint: Complaint;
+  readonly words: string;
+  readonly events?: readonly PastEvent[];
+  readonly day: string;
+  readonly by?: string;
+  readonly safe?: boolean;
+  readonly turn?: string;
+  readonly play?: string;
+  readonly opened?: boolean;
+  readonly seen?: readonly string[];
+  readonly frame?: readonly string[];
+  readonly meter?: string;
+  readonly tips?: string;
+  readonly pairs?: readonly string[];
+  readonly decision?: { readonly what: Disposition; readonly why: string; readonly waiting?: WaitingFor };
+  readonly repair?: { readonly plan: string; readonly done: string; readonly minutes: number };
+  readonly after?: readonly string[];
+  readonly closed?: boolean;
+}
+
+function valueOf(typed: string): ReadingValue {
+  const parsed = parseQuantity(typed, RESISTANCE);
+  if (parsed.kind === "refused") throw new RangeError(`demo reading "${typed}": ${parsed.sentence}`);
+  return parsed.kind === "open" ? { kind: "open" } : { kind: "ohms", ohms: parsed.value };
+}
+
+interface Entry {
+  readonly kind: EntryKind;
+  readonly body: { readonly id: string; readonly by: string; readonly [field: string]: unknown };
+}
+
+/** The first meter of a new shop; used where a job names none. */
+const MAIN_METER = "meter-1";
+
+/** Temperature of the shed, and of motors that lay in it overnight, °C. */
+const WORKSHOP = 19;
+
+const block = (n: number, width: number) => n.toString(16).padStart(width, "0");
+
+/** One demo job as intake and entries, with ids and times that are the same at each run. */
+export function demoSteps(job: DemoJob, index: number): { id: string; intake: Intake; entries: Entry[] } {
+  let step = 0;
+  const nextId = () => `0198${block(index, 4)}-${block(0, 4)}-7000-8000-${block((step += 1), 12)}`;
+  const start = Date.parse(`${job.day}T08:30:00.000Z`);
+  const now = () => new Date(start + step * 60_000).toISOString();
+  const by = job.by ?? "MO";
+  const id = nextId();
+  const expected = job.expected === undefined ? null : valueOf(job.expected);
+  const intake: Intake = {
+    motor: {
+      id: nextId(),
+      name: job.machine,
+      owner: job.owner,
+      serial: job.serial,
+      family: job.family,
+      connection: job.connection ?? "unknown",
+      polePairs: job.polePairs ?? null,
+      expected:
+        expected?.kind === "ohms"
+          ? {
+              ohms: expected.ohms,
+              tolerance: 0.06,
+              atTemperature: 20,
+              source: "sound motors of this model in this shed",
+            }
+          : null,
+      wireColours: { A: "yellow", B: "green", C: "blue" },
+      consequence: job.consequence ?? "nuisance",
+      balanceLimit: null,
+    },
+    complaint: job.complaint,
+    complaintWords: job.words,
+    events: job.events ?? [],
+    takenInAt: now(),
+  };
+  const entries: Entry[] = [];
+  const read = (
+    check: CheckId,
+    slot: string,
+    value: ReadingValue,
+    typed = "",
+    epoch = 0,
+    instrumentId: string | null = null,
+  ) =>
+    entries.push({
+      kind: "reading",
+      body: {
+        id: nextId(),
+        check,
+        slot,
+        epoch,
+        value,
+        typed,
+        instrumentId,
+        takenAt: now(),
+        by,
+        supersedes: null,
+      },
+    });
+  const choose = (check: CheckId, slot: string, choice: string, epoch = 0) =>
+    read(check, slot, { kind: "choice", choice }, "", epoch);
+  const readPairs = (typed: readonly string[], epoch: number) =>
+    typed.forEach((text, i) =>
+      text
+        .split(" ")
+        .forEach((one) =>
+          read("winding", ["AB", "BC", "CA"][i]!, valueOf(one), one, epoch, job.meter ?? MAIN_METER),
+        ),
+    );
+
+  const makeSafe = (epoch: number) =>
+    cautionsFor(job.family).forEach((caution) => choose("safety", caution.id, "done", epoch));
+
+  if (job.safe) makeSafe(0);
+  if (job.turn) choose("mechanical", "turn", job.turn);
+  if (job.play) choose("mechanical", "axialPlay", job.play);
+  if (job.turn) choose("mechanical", "sight", job.opened ? "opened" : "outside");
+  if (job.turn) read("mechanical", "seen", { kind: "choices", choices: job.seen ?? [] });
+  job.frame?.forEach((text, i) => read("frame", ["A", "B", "C"][i]!, valueOf(text), text, 0, MAIN_METER));
+  if (job.pairs) read("winding", "temperature", { kind: "celsius", celsius: WORKSHOP }, String(WORKSHOP));
+  if (job.tips) read("winding", "tips", valueOf(job.tips), job.tips, 0, job.meter ?? MAIN_METER);
+  if (job.pairs) readPairs(job.pairs, 0);
+  const add = (kind: EntryKind, fields: Record<string, unknown>) =>
+    entries.push({ kind, body: { id: nextId(), ...fields, by, at: now() } });
+  if (job.decision)
+    add("decision", {
+      disposition: job.decision.what,
+      reason: job.decision.why,
+      waitingFor: job.decision.waiting ?? "nothing",
+    });
+  if (job.repair) add("repair", job.repair);
+  if (job.after) {
+    makeSafe(1);
+    choose("mechanical", "turn", "even", 1);
+    choose("mechanical", "axialPlay", "none", 1);
+    choose("mechanical", "sight", "opened", 1);
+    read("mechanical", "seen", { kind: "choices", choices: [] }, "", 1);
+    read("winding", "temperature", { kind: "celsius", celsius: WORKSHOP }, String(WORKSHOP), 1);
+    read("winding", "tips", valueOf("0.1m"), "0.1m", 1, job.meter ?? MAIN_METER);
+    readPairs(job.after, 1);
+  }
+  if (job.closed) add("closing", { reason: "" });
+  return { id, intake, entries };
+}

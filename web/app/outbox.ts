@@ -1,0 +1,136 @@
+import type { EntryKind, JobView } from "#contract/jobs";
+
+/** An entry on its way to the server, kept on this device until the server has it on disk. */
+export interface Parcel {
+  /** The entry's own id, a UUID v7: sorts by time, and makes a second delivery harmless. */
+  readonly id: string;
+  readonly job: string;
+  readonly kind: EntryKind;
+  readonly body: { readonly id: string };
+  /** The version of the job it was written on, earlier parcels of the same job counted in. */
+  readonly version: number;
+  /** Why the server would not take it when it was replayed; null while it waits. */
+  readonly refused: string | null;
+}
+
+export interface OutboxStore {
+  readonly all: () => Promise<Parcel[]>;
+  readonly put: (parcel: Parcel) => Promise<void>;
+  readonly remove: (id: string) => Promise<void>;
+}
+
+export type Answer =
+  | { readonly kind: "saved"; readonly view: JobView }
+  | { readonly kind: "unreachable" }
+  | { readonly kind: "refused"; readonly sentence: string };
+
+/** What became of an entry: on the server's disk, kept here until it answers, or refused with the reason. */
+export type Outcome =
+  | { readonly kind: "saved" }
+  | { readonly kind: "kept" }
+  | { readonly kind: "refused"; readonly sentence: string };
+
+export interface OutboxParts {
+  readonly store: OutboxStore;
+  readonly send: (parcel: Parcel) => Promise<Answer>;
+  /** The job's version on the server now; null where it does not answer. */
+  readonly versionOf: (job: string) => Promise<number | null>;
+  readonly onSaved: (view: JobView) => void;
+  readonly onChange: (parcels: readonly Parcel[]) => void;
+}
+
+/**
+ * A durable queue: an entry is stored on the device before it is sent and taken away only when the server
+ * has answered. Deliveries run one after another in the order of writing; a replay of something the server
+ * already has changes nothing, since ids are ours.
+ */
+export function createOutbox({ store, send, versionOf, onSaved, onChange }: OutboxParts) {
+  let parcels: Parcel[] = [];
+  let line: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const result = line.then(work);
+    line = result.catch(() => undefined);
+    return result;
+  };
+  const show = (next: Parcel[]) => {
+    parcels = next;
+    onChange(parcels);
+  };
+  const drop = async (id: string) => {
+    await store.remove(id);
+    show(parcels.filter((parcel) => parcel.id !== id));
+  };
+  const amend = async (changed: Parcel) => {
+    await store.put(changed);
+    show(parcels.map((parcel) => (parcel.id === changed.id ? changed : parcel)));
+  };
+
+  /** Delivers what waits, oldest first; stops at a job whose parcel was refused, and when nobody answers. */
+  const deliver = async (): Promise<void> => {
+    const halted = new Set(parcels.filter(({ refused }) => refused).map(({ job }) => job));
+    for (const parcel of parcels) {
+      if (halted.has(parcel.job)) continue;
+      const answer = await send(parcel);
+      if (answer.kind === "unreachable") return;
+      if (answer.kind === "saved") {
+        await drop(parcel.id);
+        onSaved(answer.view);
+      } else {
+        halted.add(parcel.job);
+        await amend({ ...parcel, refused: answer.sentence });
+      }
+    }
+  };
+
+  return {
+    /** Reads what an earlier visit left behind and tries to deliver it. */
+    open: () =>
+      inTurn(async () => {
+        const left = await store.all();
+        const known = new Set(parcels.map(({ id }) => id));
+        show([...left.filter(({ id }) => !known.has(id)), ...parcels].sort((a, b) => (a.id < b.id ? -1 : 1)));
+        await deliver();
+      }),
+
+    /** Stores, then sends. A refusal is handed back to the field it came from, and nothing is kept. */
+    async submit(parcel: Parcel): Promise<Outcome> {
+      await store.put(parcel);
+      show([...parcels, parcel]);
+      return inTurn(async () => {
+        await deliver();
+        const mine = parcels.find(({ id }) => id === parcel.id);
+        if (!mine) return { kind: "saved" };
+        // With others written behind it the refusal is shown with them, so that none is lost with its field.
+        const others = parcels.some(({ id, job }) => job === mine.job && id !== mine.id);
+        if (mine.refused === null || others) return { kind: "kept" };
+        await drop(mine.id);
+        return { kind: "refused", sentence: mine.refused };
+      });
+    },
+
+    replay: () => inTurn(deliver),
+
+    /** Adds what was refused after all, onto the job as it stands now. */
+    resend: (job: string) =>
+      inTurn(async () => {
+        const version = await versionOf(job);
+        if (version === null) return;
+        for (const [i, parcel] of parcels.filter((candidate) => candidate.job === job).entries())
+          await amend({ ...parcel, version: version + i, refused: null });
+        await deliver();
+      }),
+
+    /** Throws one away, by a person's choice; those written after it move up. */
+    discard: (id: string) =>
+      inTurn(async () => {
+        const gone = parcels.find((parcel) => parcel.id === id);
+        if (!gone) return;
+        await drop(id);
+        const later = parcels.filter(({ job, version }) => job === gone.job && version > gone.version);
+        for (const parcel of later) await amend({ ...parcel, version: parcel.version - 1 });
+        await deliver();
+      }),
+  };
+}
+
+export type Outbox = ReturnType<typeof createOutbox>;

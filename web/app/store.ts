@@ -1,0 +1,85 @@
+import { configureStore, createSlice, type PayloadAction } from "@reduxjs/toolkit";
+import { useDispatch, useSelector } from "react-redux";
+import { versionTag, ENTRY_PATHS, API } from "#contract/routes";
+import type { JobView } from "#contract/jobs";
+import { api, sentenceOf } from "./api.ts";
+import { createOutbox, type Answer, type Parcel } from "./outbox.ts";
+import { deviceStore } from "./outboxStore.ts";
+
+const WHO = "green-fable.who";
+
+const bench = createSlice({
+  name: "bench",
+  initialState: {
+    /** Initials of the person at this device; null until somebody says. */
+    who: localStorage.getItem(WHO),
+    parcels: [] as readonly Parcel[],
+  },
+  reducers: {
+    personChosen(state, { payload }: PayloadAction<string>) {
+      state.who = payload;
+    },
+    parcelsChanged(state, { payload }: PayloadAction<readonly Parcel[]>) {
+      state.parcels = [...payload];
+    },
+  },
+});
+
+export const store = configureStore({
+  reducer: { [api.reducerPath]: api.reducer, bench: bench.reducer },
+  middleware: (defaults) => defaults().concat(api.middleware),
+});
+type State = ReturnType<typeof store.getState>;
+
+export const useBench = <T>(select: (state: State["bench"]) => T): T =>
+  useSelector((state: State) => select(state.bench));
+
+export function useChoosePerson(): (initials: string) => void {
+  const dispatch = useDispatch();
+  return (initials) => {
+    localStorage.setItem(WHO, initials);
+    dispatch(bench.actions.personChosen(initials));
+  };
+}
+
+async function send({ job, kind, body, version }: Parcel): Promise<Answer> {
+  let response: Response;
+  try {
+    response = await fetch(`${API}/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`, {
+      method: "PUT",
+      headers: { "Content-Type": "application/json", "If-Match": versionTag(version) },
+      body: JSON.stringify(body),
+    });
+  } catch {
+    return { kind: "unreachable" };
+  }
+  if (response.ok) return { kind: "saved", view: (await response.json()) as JobView };
+  if (response.status >= 500 || response.status === 429) return { kind: "unreachable" };
+  if (response.status === 412) store.dispatch(api.util.invalidateTags(["Job"]));
+  return { kind: "refused", sentence: sentenceOf({ data: await response.json().catch(() => null) }) };
+}
+
+export const outbox = createOutbox({
+  store: deviceStore(),
+  send,
+  versionOf: async (job) => {
+    const { data } = await store.dispatch(api.endpoints.job.initiate(job, { forceRefetch: true }));
+    return data?.version ?? null;
+  },
+  onSaved: (view) => {
+    store.dispatch(api.util.upsertQueryData("job", view.id, view));
+    store.dispatch(api.util.invalidateTags(["Jobs"]));
+  },
+  onChange: (parcels) => store.dispatch(bench.actions.parcelsChanged(parcels)),
+});
+
+const RETRY_MILLISECONDS = 4000;
+
+/** Delivers what an earlier visit left, and tries again while anything waits. */
+export function startOutbox(): void {
+  void outbox.open();
+  window.addEventListener("online", () => void outbox.replay());
+  window.setInterval(() => {
+    if (store.getState().bench.parcels.some(({ refused }) => refused === null)) void outbox.replay();
+  }, RETRY_MILLISECONDS);
+}

@@ -1,0 +1,53 @@
+import { formatQuantity } from "#core/quantity";
+import { Button } from "../../ui/Button.tsx";
+import type { Entry } from "./useEntry.ts";
+
+function understood(entry: Entry, hint: string): string {
+  if (entry.disabled) return "This job is closed.";
+  if (!entry.parsed) return hint;
+  if (entry.parsed.kind === "refused") return entry.parsed.sentence;
+  if (entry.parsed.kind === "open") return "= open circuit";
+  const { number, unit } = formatQuantity(entry.parsed.value, entry.kind);
+  return `= ${number} ${unit}`;
+}
+
+/** The one field a reading is typed into, with what was understood under it. */
+export function EntryField({ entry, big = true }: { readonly entry: Entry; readonly big?: boolean }) {
+  const slot = entry.slots.find((candidate) => candidate.slot === entry.active)!;
+  const bad = entry.problem !== "";
+  return (
+    <form {...entry.form} noValidate className="min-w-0">
+      <input
+        key={entry.active}
+        {...entry.input}
+        autoFocus
+        autoComplete="off"
+        inputMode="text"
+        aria-label={slot.label}
+        aria-describedby="understood"
+        data-entry
+        className={`block w-full border-b-2 border-green bg-transparent font-semibold aria-invalid:border-red focus-visible:outline-none ${
+          big ? "h-10 text-4xl" : "h-8 text-xl"
+        }`}
+      />
+      <p
+        id="understood"
+        role={bad ? "alert" : undefined}
+        className={`mt-1 text-sm leading-snug ${bad || entry.parsed?.kind === "refused" ? "text-red" : entry.parsed ? "text-green" : "text-ink-2"}`}
+      >
+        {entry.problem || understood(entry, slot.hint)}
+      </p>
+      {entry.correcting && (
+        <div className="mt-2 flex flex-wrap items-center gap-2 text-sm">
+          <span className="text-amber">Correcting {entry.correcting.typed || "OL"}.</span>
+          <Button className="min-h-9" onClick={() => void entry.withdraw("taken back at the bench")}>
+            Take it back
+          </Button>
+          <Button look="quiet" className="min-h-9" onClick={() => entry.move(entry.active)} hotkey="Esc">
+            Leave it
+          </Button>
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,121 @@
+import { useState } from "react";
+import { quantityText, RESISTANCE } from "#core/quantity";
+import { latestIn, PHASES } from "#core/record";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { Caution, Judged } from "../../ui/Notice.tsx";
+import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { EntryField } from "../entry/EntryField.tsx";
+import { Repeats } from "../entry/Repeats.tsx";
+import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
+
+const SLOTS: readonly EntrySlot[] = PHASES.map((phase) => ({
+  slot: phase,
+  label: `Lead ${phase} to frame`,
+  kind: RESISTANCE,
+  hint: "O for open, or a value such as 2.2M",
+}));
+
+/** Each lead to the bare metal of the motor. */
+export function Frame() {
+  const { record, epoch, closed, verdict } = useOpenJob();
+  const [meter, setMeter] = useState(
+    () =>
+      record.readings.findLast(({ check, instrumentId }) => check === "frame" && instrumentId)
+        ?.instrumentId ??
+      record.instruments[0]?.id ??
+      "",
+  );
+  const entry = useEntry("frame", SLOTS, meter);
+  const finding = verdict.findings.find(({ variable }) => variable === "frame");
+  return (
+    <section aria-labelledby="check-title">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h2 id="check-title" className="text-xl font-bold">
+          Leads to frame
+        </h2>
+        <label className="text-sm text-ink-2">
+          read with{" "}
+          <select
+            value={meter}
+            disabled={closed}
+            onChange={(event) => setMeter(event.target.value)}
+            className="rounded border-b border-line-strong bg-transparent py-1 text-ink"
+          >
+            {record.instruments.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <p className="mb-4 max-w-2xl text-ink-2">
+        One probe on bare metal: scratch through paint, or take a screw. The other on each lead in turn,
+        highest range. Open is expected; anything finite is a fault or dirt, and the lowest lead is nearest to
+        it.
+      </p>
+      <ul className="flex max-w-2xl flex-col gap-2" aria-label="Leads as measured">
+        {PHASES.map((phase) => {
+          const value = latestIn(record.readings, "frame", phase, epoch)?.value;
+          const active = entry.active === phase;
+          const finite = value?.kind === "ohms";
+          return (
+            <li
+              key={phase}
+              className={`grid min-h-20 grid-cols-[5.5rem_1fr_8rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-2 ${active ? "border-2 border-green" : "border-line"}`}
+            >
+              <button
+                type="button"
+                aria-label={`Read lead ${phase}`}
+                onClick={() => entry.move(phase)}
+                className="min-h-11 text-left"
+              >
+                <strong className="block text-lg">Lead {phase}</strong>
+                <span className="text-sm text-ink-2">{record.motor.wireColours[phase]}</span>
+              </button>
+              <div className="min-w-0">
+                {active ? (
+                  <EntryField entry={entry} />
+                ) : (
+                  <p className={`text-4xl font-semibold leading-10 ${finite ? "text-copper" : ""}`}>
+                    {finite ? (
+                      quantityText(value.ohms, RESISTANCE)
+                    ) : value ? (
+                      "OL"
+                    ) : (
+                      <span className="text-base font-normal text-ink-2">not read</span>
+                    )}
+                  </p>
+                )}
+                <Repeats check="frame" slot={phase} onCorrect={(reading) => entry.correct(reading)} />
+              </div>
+              <p className="text-right text-sm text-ink-2">
+                {value && (
+                  <strong className={`block text-base ${finite ? "text-copper" : "text-ink"}`}>
+                    {finite ? "departs" : "agrees"}
+                  </strong>
+                )}
+                expects OL
+              </p>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="mt-4 flex max-w-2xl flex-col gap-3">
+        {finding && (
+          <Judged state={finding.departs ? "departs" : "agrees"}>
+            <strong>{finding.sentence}.</strong>{" "}
+            {finding.departs
+              ? "Dry and clean the leads, fingers off the probes, and read again before you believe it."
+              : "A meter's few volts cannot stress insulation, so open proves little above them."}
+          </Judged>
+        )}
+        <Caution>
+          Unplug position sensors and any electronics first. A winding that touches the frame makes the whole
+          machine live when it is powered.
+        </Caution>
+      </div>
+      <CheckRecord check="frame" />
+    </section>
+  );
+}

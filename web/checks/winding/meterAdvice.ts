@@ -1,0 +1,16 @@
+import { percentText, shareText, type Instrument, type Ohms, type Ratio } from "#core/quantity";
+import { canDecide } from "#core/winding";
+
+/** Whether this meter can decide this limit here, in a sentence, before the first reading. */
+export function meterAdvice(expected: Ohms, limit: Ratio, instrument: Instrument): string {
+  const advice = canDecide(expected, limit, instrument);
+  const asked = shareText(advice.limit);
+  const reached = percentText(advice.expanded, { signed: false });
+  if (advice.answer === "yes") return `This meter can decide ${asked} here: a reading is good to ${reached}.`;
+  if (advice.answer === "withRepeats")
+    return `This meter can decide ${asked} here with ${advice.repeats} readings a pair (+ reads again).`;
+  const better = advice.instead[0];
+  return `This meter cannot decide ${asked} here: one reading is good to ${reached} only. ${
+    better ? `A ${better.toLowerCase()} can, or ` : ""
+  }${advice.forcedCurrent} A from a bench supply with millivolts read at the leads${better ? "" : " can"}. It still shows open and shorted pairs.`;
+}

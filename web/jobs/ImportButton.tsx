@@ -1,0 +1,49 @@
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { uuidv7 } from "uuidv7";
+import { sentenceOf, useImportJobMutation } from "../app/api.ts";
+import { Button } from "../ui/Button.tsx";
+
+/** Reads a job saved as a file, on this bench or another; a refused file changes nothing and says why. */
+export function ImportButton() {
+  const navigate = useNavigate();
+  const chooser = useRef<HTMLInputElement>(null);
+  const [send] = useImportJobMutation();
+  const [problem, setProblem] = useState("");
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    // Joi is loaded with the reader, not with the bench.
+    const { readBundle } = await import("#contract/bundle");
+    const result = readBundle(await file.text());
+    if (result.kind === "refused") {
+      const { field, sentence } = result.problems[0]!;
+      return setProblem(field ? `${field}: ${sentence}` : sentence);
+    }
+    const id = uuidv7();
+    const answer = await send({ id, bundle: result.bundle });
+    if (answer.error) return setProblem(sentenceOf(answer.error));
+    await navigate(`/jobs/${id}`);
+  };
+  return (
+    <>
+      <input
+        ref={chooser}
+        type="file"
+        accept=".json,application/json"
+        aria-label="Job file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          void read(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      <Button onClick={() => chooser.current?.click()}>Open a job file</Button>
+      {problem && (
+        <p role="alert" className="mt-2 text-red">
+          {problem}
+        </p>
+      )}
+    </>
+  );
+}

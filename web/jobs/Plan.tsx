@@ -1,0 +1,61 @@
+import { Link } from "react-router";
+import type { JobStep } from "#contract/jobs";
+import { COMPLAINT_LABELS } from "#core/record";
+import { Mark } from "../ui/Mark.tsx";
+import { useOpenJob } from "./openJob.ts";
+import type { Step } from "./steps.ts";
+
+/** The plan: checks by stage, their state as a shape, what they said, and why one was skipped. */
+export function Plan({ steps, present }: { readonly steps: readonly Step[]; readonly present: JobStep }) {
+  const { id, record, epoch } = useOpenJob();
+  const stages = [...new Set(steps.map(({ stage }) => stage))];
+  return (
+    <nav aria-label="Plan" className="text-[0.95rem]">
+      {epoch > 0 && (
+        <p className="mb-3 rounded-lg bg-sunk px-3 py-2 text-sm">
+          After repair {epoch}: what is read now proves it.
+        </p>
+      )}
+      {stages.map((stage) => (
+        <div key={stage} className="mb-4">
+          <p className="mb-1 text-sm font-semibold text-ink-2">{stage}</p>
+          <ul>
+            {stage === "Take in" && (
+              <li className="flex min-h-8 items-center gap-3 px-2">
+                <Mark state="agrees" />
+                <span>Complaint</span>
+                <span className="ml-auto truncate pl-2 text-sm text-ink-2">
+                  {COMPLAINT_LABELS[record.complaint]}
+                </span>
+              </li>
+            )}
+            {steps
+              .filter((step) => step.stage === stage)
+              .map(({ step, title, state, note }) => (
+                <li key={step}>
+                  <Link
+                    to={`/jobs/${id}/${step}`}
+                    aria-current={step === present ? "step" : undefined}
+                    className="flex min-h-8 items-center gap-3 rounded-lg px-2 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
+                  >
+                    <Mark state={state} onGreen={step === present} />
+                    <span
+                      className={`shrink-0 ${state === "departs" && step !== present ? "font-semibold text-copper" : ""}`}
+                    >
+                      {title}
+                    </span>
+                    <span
+                      title={note}
+                      className={`ml-auto truncate text-sm ${step === present ? "" : "text-ink-2"}`}
+                    >
+                      {note}
+                    </span>
+                  </Link>
+                </li>
+              ))}
+          </ul>
+        </div>
+      ))}
+    </nav>
+  );
+}

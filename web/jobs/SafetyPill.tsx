@@ -1,0 +1,40 @@
+import { Link } from "react-router";
+import { cautionsFor, isDone, madeSafeAt, runningWait } from "#core/safety";
+import { useOpenJob } from "./openJob.ts";
+import { clockText, useSecondsLeft } from "./useSecondsLeft.ts";
+
+const PILL = "ml-auto flex min-h-9 items-center gap-2 rounded-full border px-4 text-sm font-semibold";
+
+/** The safety state in words, at the top right of every step. */
+export function SafetyPill() {
+  const { id, record, epoch } = useOpenJob();
+  const at = madeSafeAt(record, epoch);
+  const wait = runningWait(record, epoch);
+  const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);
+  if (at)
+    return (
+      <span className={`${PILL} border-green text-green`}>
+        <svg viewBox="0 0 16 16" className="size-3.5" aria-hidden>
+          <rect x="1" y="1" width="14" height="14" rx="3" fill="none" stroke="currentColor" strokeWidth="2" />
+          <path d="m4.5 8.5 2.5 2.5 4.5-6" fill="none" stroke="currentColor" strokeWidth="2" />
+        </svg>
+        Dead and safe, {new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
+      </span>
+    );
+  const open = cautionsFor(record.motor.family).filter((caution) => !isDone(record, caution, epoch)).length;
+  return (
+    <Link to={`/jobs/${id}/safety`} className={`${PILL} border-red text-red`}>
+      <svg viewBox="0 0 16 16" className="size-3.5" aria-hidden>
+        <path
+          d="M8 1.5 15 14.5H1Z"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="2"
+          strokeLinejoin="round"
+        />
+        <path d="M8 6v4m0 1.5v1.2" stroke="currentColor" strokeWidth="1.8" />
+      </svg>
+      {left > 0 ? `Bleeding down, ${clockText(left)}` : `Not made safe: ${open} open`}
+    </Link>
+  );
+}

@@ -1,0 +1,36 @@
+import { outbox } from "../app/store.ts";
+import { Button } from "../ui/Button.tsx";
+import { useOpenJob } from "./openJob.ts";
+
+/** Whether everything is on disk, said with the time; or what waits on this device. */
+export function SavedLine() {
+  const { savedAt, waiting } = useOpenJob();
+  const kept = waiting.length;
+  return (
+    <span role="status">
+      {kept > 0
+        ? `${kept} ${kept === 1 ? "entry" : "entries"} kept on this device, on the way to the server`
+        : `Saved ${new Date(savedAt).toLocaleTimeString("en-GB")}, on disk`}
+    </span>
+  );
+}
+
+/** Entries that the server would not take when they were delivered later: a person says what becomes of them. */
+export function RefusedEntries() {
+  const { id, waiting } = useOpenJob();
+  const refused = waiting.filter((parcel) => parcel.refused !== null);
+  if (refused.length === 0) return null;
+  return (
+    <div role="alert" className="border-b border-line bg-amber-soft px-5 py-3 text-sm">
+      {refused.map((parcel) => (
+        <p key={parcel.id} className="flex flex-wrap items-center gap-3">
+          <span className="grow">
+            <strong>Kept on this device, not in the job:</strong> {parcel.refused}
+          </span>
+          <Button onClick={() => void outbox.resend(id)}>Add it to the job as it is now</Button>
+          <Button onClick={() => void outbox.discard(parcel.id)}>Throw it away</Button>
+        </p>
+      ))}
+    </div>
+  );
+}

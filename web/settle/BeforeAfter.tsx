@@ -1,0 +1,113 @@
+import { quantityText, percentText, RESISTANCE } from "#core/quantity";
+import { balanceLimitOf, pairName, PAIRS, type Pair } from "#core/record";
+import {
+  compareSittings,
+  imbalanceOf,
+  sittingOf,
+  type MeasuredPair,
+  type PairChange,
+  type Sitting,
+} from "#core/winding";
+import { WindingDrawing, type DrawnPair } from "../checks/winding/WindingDrawing.tsx";
+import { useOpenJob } from "../jobs/openJob.ts";
+
+function text(pair: MeasuredPair | null): string {
+  if (!pair) return "not read";
+  if (pair.state === "open") return "OL";
+  if (pair.state === "contradictory") return "unsteady";
+  if (pair.state === "short") return "near zero";
+  return quantityText(pair.resistance, RESISTANCE, pair.expanded);
+}
+
+function changeText(change: PairChange | null): string {
+  if (!change) return "";
+  if (change.kind === "closed") return "closed again";
+  if (change.kind === "opened") return "opened";
+  if (change.kind === "stillOpen") return "still open";
+  if (change.kind === "notComparable") return "cannot tell";
+  const size = quantityText(Math.abs(change.ohms), RESISTANCE, change.expanded);
+  const U = quantityText(change.expanded, RESISTANCE, change.expanded);
+  if (!change.real) return `unchanged within ${U}`;
+  return `${change.ohms < 0 ? "down" : "up"} ${size} ± ${U}`;
+}
+
+function drawn(sitting: Sitting | null, limit: number): Record<Pair, DrawnPair> {
+  const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
+  return Object.fromEntries(
+    PAIRS.map((pair): [Pair, DrawnPair] => {
+      const found = sitting?.measured.pairs[pair] ?? null;
+      if (!found) return [pair, { state: "unread", text: "" }];
+      if (found.state === "open") return [pair, { state: "open", text: "OL" }];
+      const deviation = imbalance?.deviations[pair];
+      if (!deviation) return [pair, { state: "cannotTell", text: text(found) }];
+      const [low, high] = [
+        Math.abs(deviation.value) - deviation.expanded,
+        Math.abs(deviation.value) + deviation.expanded,
+      ];
+      return [
+        pair,
+        { state: low > limit ? "departs" : high <= limit ? "agrees" : "cannotTell", text: text(found) },
+      ];
+    }),
+  ) as Record<Pair, DrawnPair>;
+}
+
+/** The three pairs before and after the last repair, side by side, with what moved and how surely. */
+export function BeforeAfter() {
+  const { record, epoch } = useOpenJob();
+  const [before, after] = [sittingOf(record, epoch - 1), sittingOf(record, epoch)];
+  if (!before) return null;
+  const limit = balanceLimitOf(record.motor);
+  const lines = after ? compareSittings(before, after) : null;
+  const judged = (sitting: Sitting | null) => {
+    const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
+    if (!imbalance) return "";
+    const { value, expanded } = imbalance.deviations[imbalance.worst];
+    return `largest deviation ${percentText(value)} ± ${percentText(expanded, { signed: false })}`;
+  };
+  const panel = (title: string, sitting: Sitting | null) => (
+    <div className="grow basis-64 rounded-xl border border-line bg-sheet p-3">
+      <h4 className="font-semibold">{title}</h4>
+      <WindingDrawing
+        connection={record.motor.connection}
+        pairs={drawn(sitting, limit)}
+        suspect={null}
+        now={null}
+        size="h-44"
+      />
+      <p className="text-center text-sm text-ink-2">{sitting ? judged(sitting) : "not read again yet"}</p>
+    </div>
+  );
+  return (
+    <div>
+      <div className="flex flex-wrap gap-4">
+        {panel("Before the repair", before)}
+        {panel("After the repair", after)}
+      </div>
+      {lines && (
+        <table className="mt-3 w-full max-w-2xl text-left">
+          <thead className="text-sm text-ink-2">
+            <tr>
+              <th className="py-1 font-normal">Pair</th>
+              <th className="font-normal">Before</th>
+              <th className="font-normal">After</th>
+              <th className="font-normal">Moved</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line) => (
+              <tr key={line.pair} className="border-t border-line">
+                <th scope="row" className="py-1.5">
+                  {pairName(line.pair)}
+                </th>
+                <td>{text(line.before)}</td>
+                <td className="font-semibold">{text(line.after)}</td>
+                <td className="text-ink-2">{changeText(line.change)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import { ToggleGroup } from "radix-ui";
+
+interface ChoiceProps {
+  readonly label: string;
+  readonly options: readonly { readonly value: string; readonly words: string }[];
+  readonly disabled?: boolean;
+  readonly hideLabel?: boolean;
+}
+
+const ITEM =
+  "min-h-11 rounded-lg border border-line-strong bg-sheet px-3.5 font-medium hover:bg-sunk disabled:opacity-50 data-[state=on]:border-green data-[state=on]:bg-green data-[state=on]:text-on-green";
+
+function Items({ options }: Pick<ChoiceProps, "options">) {
+  return options.map(({ value, words }) => (
+    <ToggleGroup.Item key={value} value={value} className={ITEM}>
+      {words}
+    </ToggleGroup.Item>
+  ));
+}
+
+const label = (text: string, hidden: boolean | undefined) => (
+  <p className={hidden ? "sr-only" : "mb-1 text-sm font-semibold text-ink-2"}>{text}</p>
+);
+
+/** One of a few, side by side; arrows move, Enter or Space chooses. */
+export function OneOf({
+  label: text,
+  value,
+  onChoose,
+  options,
+  disabled = false,
+  hideLabel,
+}: ChoiceProps & { readonly value: string; readonly onChoose: (value: string) => void }) {
+  return (
+    <div>
+      {label(text, hideLabel)}
+      <ToggleGroup.Root
+        type="single"
+        aria-label={text}
+        value={value}
+        disabled={disabled}
+        onValueChange={(chosen) => chosen && onChoose(chosen)}
+        className="flex flex-wrap gap-2"
+      >
+        <Items options={options} />
+      </ToggleGroup.Root>
+    </div>
+  );
+}
+
+/** Any of a few. */
+export function AnyOf({
+  label: text,
+  value,
+  onChoose,
+  options,
+  disabled = false,
+  hideLabel,
+}: ChoiceProps & { readonly value: readonly string[]; readonly onChoose: (value: string[]) => void }) {
+  return (
+    <div>
+      {label(text, hideLabel)}
+      <ToggleGroup.Root
+        type="multiple"
+        aria-label={text}
+        value={[...value]}
+        disabled={disabled}
+        onValueChange={onChoose}
+        className="flex flex-wrap gap-2"
+      >
+        <Items options={options} />
+      </ToggleGroup.Root>
+    </div>
+  );
+}
