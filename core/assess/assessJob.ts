@@ -14,6 +14,7 @@ import {
   type Finding,
   type NextCheck,
 } from "../evidence/index.ts";
+import { chanceText } from "../quantity/index.ts";
 import type { CheckState } from "../check/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
 import {
@@ -167,8 +168,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
             : clearingTooEarly
               ? "Nothing points at the motor so far; checks are still open."
               : decided
-                ? `${DISPOSITION_LABELS[decided]}: ${Math.round(leading.probability * 100)} % of what fits.`
-                : `${DISPOSITION_LABELS[leading.disposition]} leads with ${Math.round(leading.probability * 100)} %; ${DECIDED_FROM * 100} % is asked.`,
+                ? `${DISPOSITION_LABELS[decided]}: ${chanceText(leading.probability)} of what fits.`
+                : `${DISPOSITION_LABELS[leading.disposition]} leads with ${chanceText(leading.probability)}; ${DECIDED_FROM * 100} % is asked.`,
     decided,
     conflict: inference.conflict,
     hardFact,

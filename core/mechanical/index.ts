@@ -16,8 +16,8 @@ const TURN_NOTES: Readonly<Record<string, string>> = {
   even: "even",
   smooth: "smooth",
   tightSpot: "tight spot",
-  grinding: "grinding",
-  scraping: "scraping",
+  grinding: "grinds",
+  scraping: "scrapes",
   stiff: "stiff",
   locked: "locked",
 };

@@ -89,3 +89,13 @@ export function percentText(ratio: number, options: { signed?: boolean } = {}): 
 export function shareText(ratio: number): string {
   return `${Number((ratio * 100).toPrecision(3))} %`;
 }
+
+/**
+ * Writes a probability in whole percent, never as certainty or impossibility, which no evidence gives.
+ * @example chanceText(0.9987) // ">99 %"
+ */
+export function chanceText(probability: number): string {
+  const percent = Math.round(probability * 100);
+  if (percent > 99) return ">99 %";
+  return percent < 1 ? "<1 %" : `${percent} %`;
+}

@@ -1,7 +1,7 @@
 import { assessJob, CHECKS, type Verdict } from "../assess/index.ts";
 import { skipReason } from "../check/index.ts";
 import { proofOf, type Proof } from "../decision/index.ts";
-import { percentText, quantityText, RESISTANCE, shareText } from "../quantity/index.ts";
+import { chanceText, percentText, quantityText, RESISTANCE, shareText } from "../quantity/index.ts";
 import {
   balanceLimitOf,
   COMPLAINT_LABELS,
@@ -135,7 +135,7 @@ function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWord
   if ((verdict.decided ?? chosen) === "notMotor")
     return { answer: "The motor is not at fault", plainWords: FAULT_IN_PLAIN_WORDS["outside"]! };
   const leading = verdict.faults.find(({ fault }) => fault !== "outside" && fault !== "unseen");
-  const share = leading ? `, ${Math.round(leading.probability * 100)} % likely` : "";
+  const share = leading ? `, ${chanceText(leading.probability)} likely` : "";
   return {
     answer: leading ? `${leading.name}${share}` : DISPOSITION_LABELS[chosen ?? "undecided"],
     plainWords: (leading && FAULT_IN_PLAIN_WORDS[leading.fault]) ?? "",

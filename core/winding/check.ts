@@ -5,6 +5,7 @@ import {
   balanceLimitOf,
   FAMILY_FACTS,
   latestIn,
+  pairName,
   PAIRS,
   standing,
   type JobRecord,
@@ -16,6 +17,7 @@ import { PAIR_OUTCOMES, LOCATED, windingAt, type PairOutcome } from "./faultTabl
 import { imbalanceOf } from "./imbalance.ts";
 import { measurePairs, type DisplayReading, type MeasuredPairs } from "./measurePairs.ts";
 import { recognisePattern, type PatternFit, type ScalePrior } from "./recognisePattern.ts";
+import { rivalsOf } from "./tellApart.ts";
 import { relativeSlope, resistanceAt } from "./temperature.ts";
 
 /** Winding temperature where nobody read it, and how far off that may be. */
@@ -27,6 +29,8 @@ const READ_DOUBT = 2;
 const HALF_WIDTH_SIGMAS = 2;
 /** The limit is taken as what 95 % of sound motors of the family stay within. */
 const LIMIT_SIGMAS = 2;
+/** More rival rows than this say only that the meter is too coarse. */
+const MOST_RIVALS = 2;
 /** Another row is said beside the best one while it is at least a tenth as likely. */
 const ALSO_FITS = Math.log(10);
 
@@ -167,13 +171,17 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
   const winding = windingAt(best.phase);
   const measured = measuredOf(job, epoch);
   const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job.motor)) : null;
-  const figure = imbalance ? `, ${percentText(imbalance.deviations[imbalance.worst].value)} at most` : "";
-  const rows = fittingRows(fits);
-  const also = rows.length > 1 ? " (not the only reading)" : "";
+  const figure = imbalance
+    ? `; largest deviation ${percentText(imbalance.deviations[imbalance.worst].value)}, ${pairName(imbalance.worst)}`
+    : "";
+  const rivals = rivalsOf(fittingRows(fits)).slice(0, MOST_RIVALS);
+  const also = rivals
+    .map((rival) => `, or ${PLAIN[rival.outcome](rival.phase, windingAt(rival.phase))}`)
+    .join("");
   return {
     variable: "pairs",
     likelihood,
-    sentence: `${PLAIN[best.outcome](best.phase, winding)}${figure}${also}`,
+    sentence: `${PLAIN[best.outcome](best.phase, winding)}${also}${figure}`,
     departs: best.outcome !== "balanced",
     place: LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
   };

@@ -6,6 +6,7 @@ export * from "./limbs.ts";
 export * from "./canDecide.ts";
 export * from "./faultTable.ts";
 export * from "./recognisePattern.ts";
+export * from "./tellApart.ts";
 export * from "./check.ts";
 export * from "./beforeAfter.ts";
 export * from "./againstExpected.ts";

@@ -4,6 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import { STAGES, type JobLine, type Stage } from "#contract/jobs";
 import type { CheckState } from "#core/check";
+import { chanceText } from "#core/quantity";
 import { sentenceOf, useJobsQuery } from "../app/api.ts";
 import { Person } from "../app/Person.tsx";
 import { useBench } from "../app/store.ts";
@@ -37,7 +38,7 @@ const linkOf = (job: JobLine) => `/jobs/${job.id}/${job.summary.to}`;
 
 function Line({ job }: { readonly job: JobLine }) {
   const { summary } = job;
-  const share = Math.round((summary.leading?.probability ?? 0) * 100);
+  const share = summary.leading?.probability ?? 0;
   return (
     <li className="border-t border-line first:border-0">
       <Link
@@ -65,14 +66,14 @@ function Line({ job }: { readonly job: JobLine }) {
           {summary.leading && (
             <span
               className="mt-1 flex items-center gap-2"
-              aria-label={`${summary.leading.name} ${share} %`}
+              aria-label={`${summary.leading.name} ${chanceText(share)}`}
               role="img"
             >
               <span className="h-1.5 grow rounded bg-sunk">
-                <span className="block h-1.5 rounded bg-ink" style={{ width: `${share}%` }} />
+                <span className="block h-1.5 rounded bg-ink" style={{ width: `${share * 100}%` }} />
               </span>
-              <span className="w-10 text-right text-sm text-ink-2" aria-hidden>
-                {share} %
+              <span className="w-12 shrink-0 text-right text-sm text-ink-2" aria-hidden>
+                {chanceText(share)}
               </span>
             </span>
           )}
@@ -87,9 +88,11 @@ function Line({ job }: { readonly job: JobLine }) {
                 : `here for ${formatDistanceToNowStrict(new Date(job.takenInAt))}`}
           </span>
         </span>
-        <span className="flex size-9 items-center justify-center rounded-full bg-sunk text-xs font-bold text-ink-2 max-md:hidden">
-          {summary.by}
-        </span>
+        {summary.by && (
+          <span className="flex size-9 items-center justify-center rounded-full bg-sunk text-xs font-bold text-ink-2 max-md:hidden">
+            {summary.by}
+          </span>
+        )}
       </Link>
     </li>
   );
@@ -170,7 +173,7 @@ export function Bench() {
   useHotkeys("escape", () => setSearch(""), { enableOnFormTags: ["INPUT"] });
   const jobs = data?.items ?? [];
   return (
-    <div className="flex min-h-screen flex-col">
+    <div className="flex min-h-screen flex-col lg:h-screen">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-5 py-1.5">
         <span className="flex items-center gap-2 font-semibold text-green">
           <Logo /> Green Fable
@@ -194,8 +197,8 @@ export function Bench() {
         </Link>
         <Person />
       </header>
-      <div className="grid grow grid-cols-[1fr_250px] max-lg:grid-cols-1">
-        <main className="min-w-0 p-5">
+      <div className="grid min-h-0 grow grid-cols-[1fr_250px] max-lg:grid-cols-1">
+        <main className="min-w-0 overflow-y-auto p-5">
           <h1 className="mb-3 text-xl font-bold">
             {new Date().toLocaleDateString("en-GB", { weekday: "long" })} at the bench
           </h1>

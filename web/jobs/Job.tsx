@@ -34,8 +34,8 @@ const ENTRY_KEYS = [
   [["O"], "open circuit"],
   [["Backspace"], "back"],
 ] as const;
-const CHECK_KEYS = [
-  [["S"], "skip with reason"],
+const SKIP_KEY = [[["S"], "skip with reason"]] as const;
+const STEP_KEYS = [
   [["N"], "next step"],
   [["B"], "bench"],
 ] as const;
@@ -132,7 +132,7 @@ function Zones({
     <Tabs.Root
       value={tab}
       onValueChange={setTab}
-      className={`grid grow grid-cols-[230px_1fr] max-lg:grid-cols-1 print:block ${wide ? "" : "xl:grid-cols-[230px_1fr_320px] max-xl:grid-cols-[230px_1fr_280px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
+      className={`grid min-h-0 grow grid-cols-[230px_1fr] max-lg:grid-cols-1 print:block ${wide ? "" : "xl:grid-cols-[230px_1fr_320px] max-xl:grid-cols-[230px_1fr_280px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
     >
       <Tabs.List
         aria-label="Parts of the job"
@@ -153,7 +153,7 @@ function Zones({
         ))}
       </Tabs.List>
       <div
-        className={`border-r border-line p-4 max-lg:col-span-full max-lg:border-b max-lg:border-r-0 max-lg:py-2 max-sm:border-0 print:hidden ${hiddenOnPhone("plan")}`}
+        className={`overflow-y-auto border-r border-line p-4 max-lg:col-span-full max-lg:border-b max-lg:border-r-0 max-lg:py-2 max-sm:border-0 print:hidden ${hiddenOnPhone("plan")}`}
       >
         <div className="hidden sm:max-lg:block">
           <Button look="quiet" aria-expanded={planOpen} onClick={() => setPlanOpen(!planOpen)}>
@@ -162,12 +162,12 @@ function Zones({
         </div>
         <div className={planOpen ? "" : "max-lg:hidden max-sm:block"}>{plan}</div>
       </div>
-      <main className={`min-w-0 p-5 ${hiddenOnPhone("check")}`}>
+      <main className={`min-w-0 overflow-y-auto p-5 print:overflow-visible ${hiddenOnPhone("check")}`}>
         <Suspense fallback={<p role="status">Fetching this step.</p>}>{centre}</Suspense>
       </main>
       {!wide && (
         <div
-          className={`border-l border-line bg-sheet max-sm:border-0 print:hidden ${hiddenOnPhone("verdict")}`}
+          className={`overflow-y-auto border-l border-line bg-sheet max-sm:border-0 print:hidden ${hiddenOnPhone("verdict")}`}
         >
           {verdict}
         </div>
@@ -195,7 +195,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   useHotkeys("b", () => go("/"), hotkeys);
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
-    <div className="flex min-h-screen flex-col">
+    <div className="flex min-h-screen flex-col lg:h-screen print:h-auto">
       <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-5 py-1.5 print:hidden">
         <Link
           to="/"
@@ -235,7 +235,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
         }
       />
       <Foot
-        keys={isCheck ? [...(GATED.includes(step) ? ENTRY_KEYS : []), ...CHECK_KEYS] : CHECK_KEYS.slice(1)}
+        keys={[...(GATED.includes(step) ? ENTRY_KEYS : []), ...(skippable ? SKIP_KEY : []), ...STEP_KEYS]}
       >
         <SavedLine />
       </Foot>

@@ -1,11 +1,14 @@
 import type { ReactNode } from "react";
 import type { Verdict } from "#core/assess";
 import { CHECKS } from "#core/assess";
+import { chanceText } from "#core/quantity";
 
 const LEAST_SHOWN = 0.05;
 const SHOWN = 4;
 const WEIGHTS_SHOWN = 3;
 const LEAST_WEIGHT = 0.3;
+/** Below this a fault is named without its reasons. */
+const LEAST_EXPLAINED = 0.3;
 
 function enough(verdict: Verdict): string {
   if (verdict.decided === "notMotor" && verdict.epoch > 0) return "Nothing departs any more. Close the job.";
@@ -25,7 +28,7 @@ export function VerdictPanel({
   const next = CHECKS.find(({ id }) => id === verdict.next?.check);
   return (
     <aside aria-label="Standing verdict" aria-live="polite" className="p-5">
-      <p className="text-xs font-semibold text-ink-2">Standing verdict</p>
+      <p className="text-sm font-semibold text-ink-2">Standing verdict</p>
       <h2 className="text-lg font-bold">{verdict.headline}</h2>
       <p className="mb-4 text-sm text-ink-2">{verdict.reason}</p>
       <ul className="space-y-4">
@@ -34,19 +37,23 @@ export function VerdictPanel({
           .slice(0, SHOWN)
           .map((fault) => (
             <li key={fault.fault}>
-              <p className="flex justify-between gap-2 font-semibold">
+              <p
+                className={`flex justify-between gap-2 ${fault.probability < LEAST_EXPLAINED ? "text-ink-2" : "font-semibold"}`}
+              >
                 <span>
                   {fault.name}
                   {fault.place ? `, ${fault.place.phase}` : ""}
                 </span>
-                <span className="shrink-0">{Math.round(fault.probability * 100)} %</span>
+                <span className="shrink-0">{chanceText(fault.probability)}</span>
               </p>
               <div className="my-1 h-2 rounded bg-sunk">
                 <div className="h-2 rounded bg-ink" style={{ width: `${fault.probability * 100}%` }} />
               </div>
               <ul className="text-sm text-ink-2">
                 {fault.weights
-                  .filter(({ weight }) => Math.abs(weight) >= LEAST_WEIGHT)
+                  .filter(
+                    ({ weight }) => fault.probability >= LEAST_EXPLAINED && Math.abs(weight) >= LEAST_WEIGHT,
+                  )
                   .slice(0, WEIGHTS_SHOWN)
                   .map(({ variable, sentence, weight }) => (
                     <li key={variable} className="flex gap-2">

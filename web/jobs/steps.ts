@@ -32,7 +32,7 @@ function repairStep(record: JobRecord): Step {
     title: "Repair and prove",
     stage: "Settle",
     state: proof ? states[proof] : "toDo",
-    note: proof === "open" ? "to prove" : (proof ?? ""),
+    note: "",
   };
 }
 

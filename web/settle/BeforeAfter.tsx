@@ -66,26 +66,24 @@ export function BeforeAfter() {
     return `largest deviation ${percentText(value)} ± ${percentText(expanded, { signed: false })}`;
   };
   const panel = (title: string, sitting: Sitting | null) => (
-    <div className="grow basis-64 rounded-xl border border-line bg-sheet p-3">
+    <div className="basis-60 rounded-xl border border-line bg-sheet p-3">
       <h4 className="font-semibold">{title}</h4>
       <WindingDrawing
         connection={record.motor.connection}
         pairs={drawn(sitting, limit)}
         suspect={null}
         now={null}
-        size="h-44"
+        size="h-40"
       />
       <p className="text-center text-sm text-ink-2">{sitting ? judged(sitting) : "not read again yet"}</p>
     </div>
   );
   return (
-    <div>
-      <div className="flex flex-wrap gap-4">
-        {panel("Before the repair", before)}
-        {panel("After the repair", after)}
-      </div>
+    <div className="flex flex-wrap items-start gap-4">
+      {panel("Before the repair", before)}
+      {panel("After the repair", after)}
       {lines && (
-        <table className="mt-3 w-full max-w-2xl text-left">
+        <table className="grow basis-80 text-left">
           <thead className="text-sm text-ink-2">
             <tr>
               <th className="py-1 font-normal">Pair</th>

@@ -1,6 +1,7 @@
 import { useId, useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import { plansFor } from "#core/decision";
+import { chanceText } from "#core/quantity";
 import { DECIDED_FROM } from "#core/assess";
 import {
   CONSEQUENCE_LABELS,
@@ -23,7 +24,6 @@ const WAITING_WORDS: Readonly<Record<WaitingFor, string>> = {
   parts: "Parts",
   answer: "An answer from the owner",
 };
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What a person chooses, with the reason; what the evidence says stands beside it. */
 export default function Decide() {
@@ -65,13 +65,13 @@ export default function Decide() {
     <section aria-labelledby="decide-title" className="max-w-5xl">
       <h2 id="decide-title" className="text-xl font-bold">
         {verdict.decided
-          ? `${verdict.headline}: ${percent(verdict.remedies[verdict.decided])}`
+          ? `${verdict.headline}: ${chanceText(verdict.remedies[verdict.decided])}`
           : verdict.headline}
       </h2>
-      <p className="mb-4 text-ink-2">
+      <p className="mb-2 line-clamp-2 text-[0.95rem] leading-snug text-ink-2">
         {verdict.findings.map(({ sentence }) => sentence).join(". ") || "Nothing has been read yet"}.
       </p>
-      <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-4">
+      <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-3">
         <fieldset disabled={closed}>
           <legend className="sr-only">What you could do</legend>
           <div className="grid grid-cols-[2rem_1.2fr_6rem_7rem_2fr] items-center gap-x-3 px-4 pb-1 text-sm text-ink-2 max-md:hidden">
@@ -87,7 +87,7 @@ export default function Decide() {
               return (
                 <label
                   key={disposition}
-                  className="grid min-h-14 cursor-pointer grid-cols-[2rem_1.2fr_6rem_7rem_2fr] items-center gap-x-3 border-t border-line px-4 py-1.5 first:border-0 has-checked:bg-green-soft max-md:grid-cols-[2rem_1fr_4rem]"
+                  className="grid min-h-11 cursor-pointer grid-cols-[2rem_1.2fr_6rem_7rem_2fr] items-center gap-x-3 border-t border-line px-4 py-1 first:border-0 has-checked:bg-green-soft max-md:grid-cols-[2rem_1fr_4rem]"
                 >
                   <input
                     type="radio"
@@ -98,7 +98,7 @@ export default function Decide() {
                     className="size-5 accent-[var(--green)]"
                   />
                   <span className="font-semibold">{DISPOSITION_LABELS[disposition]}</span>
-                  <span className="text-2xl font-semibold">{percent(verdict.remedies[disposition])}</span>
+                  <span className="text-xl font-semibold">{chanceText(verdict.remedies[disposition])}</span>
                   <span className="max-md:hidden">{plan ? `${plan.minutes} min` : "none"}</span>
                   <span className="text-sm text-ink-2 max-md:hidden">
                     {plan?.title ?? DISPOSITION_IN_PLAIN_WORDS[disposition]}
@@ -125,13 +125,9 @@ export default function Decide() {
             </>
           )}
         </Judged>
-        <Caution>
-          A failure in use would mean {CONSEQUENCE_LABELS[record.motor.consequence]}. Weigh that before money:
-          what may hurt somebody is not sent back in doubt.
-        </Caution>
         {!closed && (
           <>
-            <Field id="reason" label="Reason" problem={problem || undefined} hint="Stands in the report.">
+            <Field id="reason" label="Reason" problem={problem || undefined}>
               <textarea
                 id="reason"
                 rows={2}
@@ -162,6 +158,10 @@ export default function Decide() {
             </div>
           </>
         )}
+        <Caution>
+          A failure in use would mean {CONSEQUENCE_LABELS[record.motor.consequence]}. Weigh that before money:
+          what may hurt somebody is not sent back in doubt.
+        </Caution>
       </form>
       {record.decisions.length > 0 && (
         <ul aria-label="Decided so far" className="mt-5 text-sm text-ink-2">

@@ -8,7 +8,7 @@ interface ChoiceProps {
 }
 
 const ITEM =
-  "min-h-11 rounded-lg border border-line-strong bg-sheet px-3.5 font-medium hover:bg-sunk disabled:opacity-50 data-[state=on]:border-green data-[state=on]:bg-green data-[state=on]:text-on-green";
+  "min-h-11 rounded-lg border border-line-strong bg-sheet px-3 font-medium hover:bg-sunk disabled:opacity-50 data-[state=on]:border-green data-[state=on]:bg-green data-[state=on]:text-on-green";
 
 function Items({ options }: Pick<ChoiceProps, "options">) {
   return options.map(({ value, words }) => (
@@ -40,7 +40,7 @@ export function OneOf({
         value={value}
         disabled={disabled}
         onValueChange={(chosen) => chosen && onChoose(chosen)}
-        className="flex flex-wrap gap-2"
+        className="flex flex-wrap gap-1.5"
       >
         <Items options={options} />
       </ToggleGroup.Root>
@@ -66,7 +66,7 @@ export function AnyOf({
         value={[...value]}
         disabled={disabled}
         onValueChange={onChoose}
-        className="flex flex-wrap gap-2"
+        className="flex flex-wrap gap-1.5"
       >
         <Items options={options} />
       </ToggleGroup.Root>

@@ -18,11 +18,11 @@ import { CheckRecord } from "../entry/CheckRecord.tsx";
 const WORDS: Readonly<Record<string, string>> = {
   even: "Even steps",
   smooth: "Smooth",
-  tightSpot: "One tight spot",
+  tightSpot: "Tight spot",
   grinding: "Grinding",
   scraping: "Scraping",
   stiff: "Stiff",
-  locked: "Does not turn",
+  locked: "Locked",
   free: "Free now",
   stillStiff: "Still stiff",
   none: "None",
@@ -33,6 +33,16 @@ const WORDS: Readonly<Record<string, string>> = {
   scrape: "A scrape",
   outside: "From outside",
   opened: "Opened up",
+};
+/** Shorter than what the findings say, to fit side by side. */
+const MARK_WORDS: Readonly<Record<string, string>> = {
+  dark: "Dark windings",
+  scratched: "Scratched magnets",
+  chipped: "Broken or loose magnet",
+  torn: "Torn laminations",
+  chips: "Chips in the gap",
+  taped: "Taped wires",
+  broken: "Broken wire",
 };
 const options = (values: readonly string[]) =>
   values.map((value) => ({ value, words: WORDS[value] ?? value }));
@@ -116,16 +126,16 @@ export function Mechanical() {
         Turn the shaft slowly by hand, a full turn each way; even cogging steps are normal. Push and pull it,
         rock it, turn 90 degrees, rock again. Then look.
       </p>
-      <div className="flex flex-col gap-3">
+      <div className="flex flex-col gap-2.5">
         {one("turn", "Turned by hand, it is", TURN_CHOICES)}
         {chosen("turn") === "stiff" &&
           one("turnUnplugged", "With its electronics unplugged", UNPLUGGED_CHOICES)}
-        <div className="flex flex-wrap gap-x-8 gap-y-3">
+        <div className="flex flex-wrap gap-x-4 gap-y-2.5">
           {one("axialPlay", "Play, push and pull", PLAY_CHOICES)}
           {one("radialPlay0", "Play, rocked", PLAY_CHOICES)}
-          {one("radialPlay90", "Rocked at 90 degrees", PLAY_CHOICES)}
+          {one("radialPlay90", "Rocked at 90°", PLAY_CHOICES)}
         </div>
-        <div className="flex flex-wrap gap-x-8 gap-y-3">
+        <div className="flex flex-wrap gap-x-4 gap-y-2.5">
           {one("noise", "Sound", NOISE_CHOICES)}
           {one("sight", "How far you could see", SIGHT_CHOICES)}
         </div>
@@ -134,7 +144,7 @@ export function Mechanical() {
             label="What you saw"
             value={marks}
             onChoose={saw}
-            options={MARKS.map(({ code, words }) => ({ value: code, words }))}
+            options={MARKS.map(({ code, words }) => ({ value: code, words: MARK_WORDS[code] ?? words }))}
             disabled={closed}
           />
           <Button

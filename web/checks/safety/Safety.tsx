@@ -24,16 +24,16 @@ function Wait({
   if (!started)
     return (
       <Button
-        look="main"
-        autoFocus={focus}
+        look={focus ? "main" : "plain"}
+        className="shrink-0"
         onClick={() => void read("safety", caution.id, { kind: "choice", choice: "started" })}
       >
-        Supply is off: start {caution.wait} minutes
+        Start {caution.wait} minutes
       </Button>
     );
   if (left > 0)
     return (
-      <p className="text-right text-amber">
+      <p className="shrink-0 text-right text-amber">
         <strong role="timer" className="block text-4xl">
           {clockText(left)}
         </strong>
@@ -41,7 +41,7 @@ function Wait({
       </p>
     );
   return (
-    <Button look="main" autoFocus={focus} onClick={onDone}>
+    <Button look={focus ? "main" : "plain"} className="shrink-0" onClick={onDone}>
       Waited, and measured dead
     </Button>
   );

@@ -12,9 +12,12 @@ import {
 } from "#core/record";
 import {
   againstExpected,
+  fittingRows,
   healthyPairPrior,
   imbalanceOf,
+  pairFits,
   sittingOf,
+  tellApart,
   windingInstrument,
   windingTemperature,
   type MeasuredPair,
@@ -307,7 +310,7 @@ export function Winding() {
           </ul>
           {finding && (
             <Judged state={finding.departs ? "departs" : (imbalance?.judgement ?? "cannotTell")}>
-              <strong>{finding.sentence}.</strong>{" "}
+              <strong>{finding.sentence}.</strong> {tellApart(fittingRows(pairFits(record, epoch)))}{" "}
               {imbalance &&
                 `Balance ${WORDS[imbalance.judgement]} at ±${shareText(limit)} of the mean; spread ${percentText(imbalance.spread, { signed: false })}.`}
             </Judged>
