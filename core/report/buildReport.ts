@@ -43,6 +43,7 @@ export interface Report {
   readonly complaint: string;
   readonly answer: string;
   readonly plainWords: string;
+  /** What departs first. */
   readonly findings: readonly { readonly sentence: string; readonly departs: boolean }[];
   readonly tables: readonly PairTable[];
   readonly decision: {
@@ -181,7 +182,9 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
       .filter(Boolean)
       .join("; "),
     ...answerOf(verdict, job),
-    findings: verdict.findings.map(({ sentence, departs }) => ({ sentence, departs })),
+    findings: verdict.findings
+      .map(({ sentence, departs }) => ({ sentence, departs }))
+      .sort((a, b) => Number(b.departs) - Number(a.departs)),
     tables: Array.from({ length: epoch + 1 }, (_, at) => pairTable(job, at)).filter(
       (table) => table !== null,
     ),

@@ -65,6 +65,11 @@ function sitting({ title, rows, summary }: PairTable): Content {
   };
 }
 
+function halves(lines: Content[]): Content[] {
+  const middle = Math.ceil(lines.length / 2);
+  return [{ stack: lines.slice(0, middle) }, { stack: lines.slice(middle) }];
+}
+
 function definition(report: Report): TDocumentDefinitions {
   const found = report.findings.map(({ sentence, departs }) => ({
     text: [
@@ -99,7 +104,7 @@ function definition(report: Report): TDocumentDefinitions {
       heading(report.answer),
       line(report.plainWords, { fontSize: 11 }),
       heading("What we found"),
-      found.length > 0 ? { stack: found } : line("Nothing was measured yet."),
+      found.length > 0 ? { columns: halves(found) } : line("Nothing was measured yet."),
       ...(report.tables.length > 0
         ? [heading("Resistance between the leads"), { columns: report.tables.map(sitting) }]
         : []),

@@ -7,10 +7,10 @@ export interface RunningServer {
 }
 
 /** Starts the built server on a free port of 127.0.0.1 with a data folder of its own. */
-export async function startServer(data: string, args: readonly string[]): Promise<RunningServer> {
+export async function startServer(data: string, args: readonly string[], port = 0): Promise<RunningServer> {
   const child: ChildProcess = spawn(
     process.execPath,
-    ["dist/server/main.js", "--demo", "--port", "0", "--data", data, ...args],
+    ["dist/server/main.js", "--demo", "--port", String(port), "--data", data, ...args],
     { stdio: ["ignore", "pipe", "inherit"] },
   );
   let said = "";

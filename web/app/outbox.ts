@@ -73,8 +73,9 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       const answer = await send(parcel);
       if (answer.kind === "unreachable") return;
       if (answer.kind === "saved") {
-        await drop(parcel.id);
+        // First what the server has, then without the parcel: the entry never leaves the screen between.
         onSaved(answer.view);
+        await drop(parcel.id);
       } else {
         halted.add(parcel.job);
         await amend({ ...parcel, refused: answer.sentence });

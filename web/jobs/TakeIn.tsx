@@ -51,9 +51,11 @@ const KEYS = [
 
 function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
-    <fieldset className="rounded-xl border border-line bg-sheet p-4 pt-2">
+    <fieldset className="rounded-xl border border-line bg-sheet p-4 pt-1">
       <legend className="px-1 font-semibold text-ink-2">{title}</legend>
-      <div className="grid grid-cols-2 items-start gap-x-4 gap-y-3 max-md:grid-cols-1">{children}</div>
+      <div className="grid grid-cols-4 items-start gap-x-4 gap-y-3 max-md:grid-cols-2 max-sm:grid-cols-1 max-sm:*:col-span-1">
+        {children}
+      </div>
     </fieldset>
   );
 }
@@ -131,77 +133,79 @@ export function TakeIn() {
         </Link>
         <h1 className="text-lg font-bold">Take a motor in</h1>
       </header>
-      <main className="mx-auto w-full max-w-4xl grow p-5">
+      <main className="mx-auto w-full max-w-6xl grow px-5 py-3">
         <form
           onSubmit={(event) => void handleSubmit(submit)(event)}
           noValidate
           className="flex flex-col gap-4"
         >
           <Group title="Machine and complaint">
-            {typed("name", "Machine and place", { autoFocus: true, placeholder: "Cargo trike 3, rear hub" })}
+            <div className="col-span-2">
+              {typed("name", "Machine and place", {
+                autoFocus: true,
+                placeholder: "Cargo trike 3, rear hub",
+              })}
+            </div>
             {typed("owner", "Owner")}
+            {typed("serial", "Serial")}
             {chosen(
               "complaint",
               "Complaint",
               COMPLAINTS.map((code) => [code, COMPLAINT_LABELS[code]] as const),
             )}
-            {typed("complaintWords", "In the customer's words")}
-            <div className="col-span-full" role="group" aria-label="What happened before">
-              <p className="text-sm font-semibold">What happened before</p>
-              <div className="flex flex-wrap gap-x-5">
-                {EVENTS.map((event) => (
-                  <label key={event} className="flex min-h-11 items-center gap-2">
-                    <input
-                      type="checkbox"
-                      value={event}
-                      {...register("events")}
-                      className="size-5 accent-[var(--green)]"
-                    />
-                    {EVENT_LABELS[event]}
-                  </label>
-                ))}
-              </div>
-            </div>
-          </Group>
-          <Group title="Motor">
-            {chosen(
-              "family",
-              "Family",
-              FAMILIES.map((family) => [family, FAMILY_FACTS[family].label] as const),
-            )}
-            {chosen(
-              "connection",
-              "Connection",
-              CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const),
-            )}
-            {typed("expected", "Expected pair resistance", {
-              placeholder: "128m",
-              hint: "Line to line. Empty if unknown.",
-            })}
-            <div className="grid grid-cols-2 gap-4">
-              {typed("expectedAt", "at", { placeholder: "20 °C" })}
-              {typed("expectedSource", "Source", { placeholder: "nameplate" })}
-            </div>
-            {typed("polePairs", "Pole pairs", {
-              inputMode: "numeric",
-              hint: "Half the magnets. Empty if unknown.",
-            })}
-            {typed("limit", "Balance limit, %", {
-              inputMode: "decimal",
-              placeholder: shareText(facts.balanceLimit),
-              hint: `Empty takes the family's: ${facts.limitReason}.`,
-            })}
-            {typed("serial", "Serial")}
+            <div className="col-span-2">{typed("complaintWords", "In the customer's words")}</div>
             {chosen(
               "consequence",
               "A failure in use would mean",
               CONSEQUENCES.map((one) => [one, CONSEQUENCE_LABELS[one]] as const),
             )}
-            <div className="col-span-full grid grid-cols-3 gap-4">
-              {PHASES.map((phase) => (
-                <div key={phase}>{typed(`wire${phase}`, `Wire colour of ${phase}`)}</div>
+            <div
+              className="col-span-full flex flex-wrap items-center gap-x-5"
+              role="group"
+              aria-label="What happened before"
+            >
+              <span className="text-sm font-semibold">What happened before</span>
+              {EVENTS.map((event) => (
+                <label key={event} className="flex min-h-11 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    value={event}
+                    {...register("events")}
+                    className="size-5 accent-[var(--green)]"
+                  />
+                  {EVENT_LABELS[event]}
+                </label>
               ))}
             </div>
+          </Group>
+          <Group title="Motor">
+            <div className="col-span-2">
+              {chosen(
+                "family",
+                "Family",
+                FAMILIES.map((family) => [family, FAMILY_FACTS[family].label] as const),
+              )}
+            </div>
+            {chosen(
+              "connection",
+              "Connection",
+              CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const),
+            )}
+            {typed("polePairs", "Pole pairs", { inputMode: "numeric", placeholder: "half the magnets" })}
+            {typed("expected", "Expected pair resistance", { placeholder: "128m, line to line" })}
+            {typed("expectedAt", "at", { placeholder: "20 °C" })}
+            {typed("expectedSource", "Source", { placeholder: "nameplate" })}
+            {typed("limit", "Balance limit, %", {
+              inputMode: "decimal",
+              placeholder: shareText(facts.balanceLimit),
+            })}
+            {PHASES.map((phase) => (
+              <div key={phase}>{typed(`wire${phase}`, `Wire colour of ${phase}`)}</div>
+            ))}
+            <p className="self-center text-sm text-ink-2">
+              Limit if empty: {shareText(facts.balanceLimit)}; {facts.limitReason}. What you do not know stays
+              empty.
+            </p>
           </Group>
           {refusal && (
             <p role="alert" className="text-red">

@@ -3,6 +3,7 @@ import type { CheckState } from "#core/check";
 import type { Verdict } from "#core/assess";
 import { proofOf } from "#core/decision";
 import { DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
+import { madeSafeAt } from "#core/safety";
 
 /** A line of the plan: a check, or what settles the job. */
 export interface Step {
@@ -61,16 +62,17 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): S
 /** Where the next key leads: safety first, then what the verdict proposes, else the decision or what follows it. */
 export function nextStepOf(record: JobRecord, verdict: Verdict, closed: boolean): JobStep {
   if (closed) return "report";
-  const safety = verdict.plan.find(({ check }) => check === "safety");
+  // From the record, not the verdict: the verdict comes a moment later.
+  const safe = madeSafeAt(record, epochOf(record)) !== null;
   const undecided = (record.decisions.at(-1)?.disposition ?? "undecided") === "undecided";
   if (epochOf(record) > 0) {
     const { lines, answer } = proofOf(record);
     if (answer !== "open") return "repair";
-    if (safety?.state !== "agrees") return "safety";
+    if (!safe) return "safety";
     return lines.find(({ state }) => state === "notRepeated")?.check ?? "repair";
   }
   if (!undecided) return "repair";
   if (verdict.decided && verdict.decided !== "notMotor") return "decide";
-  if (safety?.state !== "agrees" && verdict.next) return "safety";
+  if (!safe && verdict.next) return "safety";
   return verdict.next?.check ?? "decide";
 }

@@ -80,9 +80,9 @@ export default function ReportPage() {
         </div>
         {part("What we found")}
         {report.findings.length === 0 && <p>Nothing was measured yet.</p>}
-        <ul>
+        <ul className="columns-2 gap-6 max-sm:columns-1">
           {report.findings.map(({ sentence, departs }) => (
-            <li key={sentence} className="flex items-center gap-2">
+            <li key={sentence} className="flex break-inside-avoid items-baseline gap-2">
               <Mark state={departs ? "departs" : "agrees"} /> {sentence}
             </li>
           ))}

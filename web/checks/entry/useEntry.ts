@@ -1,4 +1,4 @@
-import { useRef, useState, type FormEvent, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
 import { parseQuantity, type QuantityKind, TEMPERATURE } from "#core/quantity";
 import { latestIn, standing, type CheckId, type Reading, type ReadingValue } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
@@ -40,6 +40,12 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const [problem, setProblem] = useState("");
   const [correcting, setCorrecting] = useState<Reading | null>(null);
   const field = useRef<HTMLInputElement>(null);
+  // Once the old text stands in the field, it is selected: typing replaces it.
+  useEffect(() => {
+    if (!correcting) return;
+    field.current?.focus();
+    field.current?.select();
+  }, [correcting]);
   const index = slots.findIndex(({ slot }) => slot === active);
   const { kind, optional } = slots[index]!;
   const parsed = text === "" ? null : parseQuantity(text, kind);
@@ -117,8 +123,6 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       setText(reading.typed);
       setProblem("");
       setCorrecting(reading);
-      field.current?.focus();
-      field.current?.select();
     },
     async withdraw(reason: string) {
       if (!correcting) return;

@@ -66,7 +66,7 @@ export function Frame() {
             >
               <button
                 type="button"
-                aria-label={`Read lead ${phase}`}
+                aria-label={`Go to ${phase}`}
                 onClick={() => entry.move(phase)}
                 className="min-h-11 text-left"
               >

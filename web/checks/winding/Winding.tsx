@@ -169,7 +169,7 @@ function PairRow({
     >
       <button
         type="button"
-        aria-label={`Read pair ${pairName(pair)}`}
+        aria-label={`Go to ${pairName(pair)}`}
         onClick={() => entry.move(pair)}
         className="min-h-11 text-left"
       >
@@ -269,7 +269,7 @@ export function Winding() {
         Equal pairs mean three sound limbs. {instrument && meterAdvice(usual, limit, instrument)}
       </p>
       <div className="grid grid-cols-[17rem_1fr] gap-4 max-xl:grid-cols-[14rem_1fr] max-lg:grid-cols-1">
-        <div className="flex flex-col justify-between rounded-xl border border-line bg-sheet p-3 max-lg:flex-row max-lg:items-center">
+        <div className="flex flex-col justify-between rounded-xl border border-line bg-sheet p-3 sm:max-lg:flex-row sm:max-lg:items-center">
           <WindingDrawing
             connection={motor.connection}
             pairs={drawn}

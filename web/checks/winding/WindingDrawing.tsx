@@ -93,7 +93,7 @@ export function WindingDrawing({
       viewBox="0 0 260 240"
       role="img"
       aria-label={`${star ? "Star" : "Delta"} winding: ${spoken}${mark}`}
-      className={`mx-auto ${size}`}
+      className={`mx-auto aspect-[13/12] w-auto shrink-0 ${size}`}
     >
       {PAIRS.map((pair) => {
         const { state, text } = pairs[pair];

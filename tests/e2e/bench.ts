@@ -1,0 +1,77 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test as base, type Page } from "@playwright/test";
+import { startServer, type RunningServer } from "./server.ts";
+
+/** A server with a data folder of its own that a test may end and start again. */
+export class Bench {
+  private server: RunningServer | null = null;
+  private constructor(private readonly folder: string) {}
+
+  static async open(): Promise<Bench> {
+    const bench = new Bench(mkdtempSync(join(tmpdir(), "green-fable-e2e-")));
+    await bench.start([]);
+    return bench;
+  }
+
+  get url(): string {
+    return this.server!.url;
+  }
+
+  private async start(args: readonly string[], port = 0) {
+    this.server = await startServer(this.folder, args, port);
+  }
+
+  async end(signal: NodeJS.Signals): Promise<void> {
+    await this.server?.kill(signal);
+  }
+
+  /** Comes back on the same file and the same port, as a restarted machine would. */
+  async comeBack(): Promise<void> {
+    await this.start(["--keep"], Number(new URL(this.url).port));
+  }
+
+  async close(): Promise<void> {
+    await this.end("SIGTERM");
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+export const test = base.extend<object, { bench: Bench }>({
+  bench: [
+    // eslint-disable-next-line no-empty-pattern -- the runner reads the names out of this pattern
+    async ({}, use) => {
+      const bench = await Bench.open();
+      await use(bench);
+      await bench.close();
+    },
+    { scope: "worker", timeout: 120_000 },
+  ],
+});
+
+/** Opens the bench as Maud Oakhanger, whom this device knows already. */
+export async function atTheBench(page: Page, bench: Bench): Promise<void> {
+  await page.addInitScript(() => localStorage.setItem("green-fable.who", "MO"));
+  await page.goto(bench.url);
+  await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
+}
+
+export async function openJob(page: Page, bench: Bench, name: RegExp): Promise<void> {
+  await atTheBench(page, bench);
+  await page.getByRole("main").getByRole("link", { name }).click();
+  await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+}
+
+export async function goTo(page: Page, step: string): Promise<void> {
+  await page.getByRole("navigation", { name: "Plan" }).getByRole("link", { name: step }).click();
+}
+
+export async function noSeriousProblem(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
+  expect(grave.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
+}
+
+export { expect };

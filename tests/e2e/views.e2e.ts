@@ -1,0 +1,91 @@
+import type { Page } from "@playwright/test";
+import { atTheBench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+
+test.setTimeout(180_000);
+
+async function fitsTheWidth(page: Page) {
+  const { wide, there } = await page.evaluate(() => ({
+    wide: document.documentElement.scrollWidth,
+    there: document.documentElement.clientWidth,
+  }));
+  expect(wide).toBeLessThanOrEqual(there);
+}
+
+for (const colorScheme of ["light", "dark"] as const)
+  test(`axe finds nothing serious on any view, ${colorScheme}`, async ({ page, bench }) => {
+    await page.emulateMedia({ colorScheme });
+    await atTheBench(page, bench);
+    await noSeriousProblem(page);
+    await openJob(page, bench, /Cargo trike 1, front hub/u);
+    for (const step of [
+      "Made safe",
+      "Look and turn",
+      "Leads to frame",
+      "Three pairs",
+      "Decide",
+      "Repair and prove",
+      "Report",
+    ]) {
+      await goTo(page, step);
+      await expect(page.getByRole("link", { name: new RegExp(step, "u") }).first()).toHaveAttribute(
+        "aria-current",
+        "step",
+      );
+      await expect(page.getByText("Fetching this step.")).toHaveCount(0);
+      await noSeriousProblem(page);
+    }
+    await page.keyboard.press("b");
+    await page.keyboard.press("n");
+    await expect(page.getByLabel("Machine and place")).toBeFocused();
+    await noSeriousProblem(page);
+  });
+
+test("at 1280 by 800 the pairs, the verdict and the saved line are in view without scrolling", async ({
+  page,
+  bench,
+}) => {
+  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await expect(page.getByLabel("Pair C–A")).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole("img", { name: /^Star winding/u })).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeInViewport({ ratio: 1 });
+});
+
+test("on a tablet the plan folds away and opens again", async ({ page, bench }) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await expect(page.getByRole("link", { name: /Leads to frame/u })).toBeHidden();
+  await page.getByRole("button", { name: "Show the plan" }).click();
+  await goTo(page, "Leads to frame");
+  await expect(page.getByRole("heading", { name: "Leads to frame" })).toBeVisible();
+  await fitsTheWidth(page);
+});
+
+test("on a phone plan, step and verdict are tabs", async ({ page, bench }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await fitsTheWidth(page);
+  await expect(page.getByRole("complementary", { name: "Standing verdict" })).toBeHidden();
+  await page.getByRole("tab", { name: "Verdict" }).click();
+  await expect(page.getByRole("heading", { name: "Not decided yet" })).toBeVisible();
+  await page.getByRole("tab", { name: "Plan" }).click();
+  await expect(page.getByRole("link", { name: /Leads to frame/u })).toBeVisible();
+  await fitsTheWidth(page);
+});
+
+test("capacitors are waited out: the caution opens only when its clock is over, and the bench shows it", async ({
+  page,
+  bench,
+}) => {
+  await page.clock.install();
+  await openJob(page, bench, /Fan bay 4, greenhouse/u);
+  await expect(page.getByRole("heading", { name: "Made safe" })).toBeVisible();
+  await page.getByRole("button", { name: "Start 5 minutes" }).click();
+  await expect(page.getByRole("timer")).toHaveText(/^[45]:\d\d$/u);
+  await expect(page.getByRole("button", { name: "Waited, and measured dead" })).toHaveCount(0);
+  await page.getByRole("link", { name: "Green Fable" }).click();
+  await expect(page.getByRole("link", { name: /Fan bay 4, greenhouse/u }).getByRole("timer")).toBeVisible();
+  await page.goBack();
+  await page.clock.fastForward("05:01");
+  await page.getByRole("button", { name: "Waited, and measured dead" }).click();
+  await expect(page.getByRole("button", { name: "Done" })).toHaveCount(3);
+});

@@ -1,0 +1,191 @@
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { expect, noSeriousProblem, test } from "./bench.ts";
+
+test.setTimeout(240_000);
+
+const onDisk = (page: Page) => page.getByRole("status").filter({ hasText: "on disk" });
+
+/** Acknowledges caution after caution; each Enter moves the focus to the next. */
+async function makeSafe(page: Page) {
+  const done = page.getByText(/^done \d\d:\d\d/u);
+  for (let i = 0; i < 4; i += 1) {
+    await expect(done).toHaveCount(i);
+    await expect(page.getByRole("button", { name: "Done" }).first()).toBeFocused();
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByText(/Dead and safe/u)).toBeVisible();
+}
+
+async function typePairs(page: Page, tips: string, pairs: readonly string[]) {
+  await expect(page.getByLabel("Probe tips together")).toBeFocused();
+  await page.keyboard.type(tips);
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("Winding temperature")).toBeFocused();
+  await page.keyboard.type("21");
+  await page.keyboard.press("Enter");
+  for (const [i, pair] of pairs.entries()) {
+    await expect(page.getByLabel(`Pair ${["A–B", "B–C", "C–A"][i]!}`)).toBeFocused();
+    await page.keyboard.type(pair);
+    await page.keyboard.press("Enter");
+  }
+}
+
+test("a motor goes the whole way by keyboard: in, safe, looked at, measured, decided, mended, proved, closed, reported", async ({
+  page,
+  bench,
+}) => {
+  await page.goto(bench.url);
+  await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
+
+  // Take in: a missing name is said at its field.
+  await page.keyboard.press("n");
+  await expect(page.getByLabel("Machine and place")).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toHaveText("Name the machine and where the motor sits in it.");
+  await page.keyboard.type("Lock gate winch");
+  await page.getByLabel("Family").selectOption({ label: "Hub motor" });
+  await page.getByLabel("Connection").selectOption({ label: "star (wye)" });
+  await page.getByLabel("Expected pair resistance").fill("0,3 V");
+  await page.getByLabel("Pole pairs").fill("2.5");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Pole pairs come whole.")).toBeVisible();
+  await expect(page.getByText(/does not fit a resistance/u)).toBeVisible();
+  await page.getByLabel("Pole pairs").fill("10");
+  await page.getByLabel("Expected pair resistance").fill("160m");
+  await page.getByLabel("In the customer's words").fill("hums and does not lift");
+  await noSeriousProblem(page);
+  await page.keyboard.press("Enter");
+
+  // Nobody has said yet who works here.
+  await expect(page.getByRole("button", { name: "MO, Maud Oakhanger" })).toBeFocused();
+  await noSeriousProblem(page);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Lock gate winch" })).toBeVisible();
+
+  // No meter before the cautions.
+  await page.getByRole("link", { name: /Three pairs/u }).click();
+  await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
+  await page.keyboard.press("n");
+  await noSeriousProblem(page);
+  await makeSafe(page);
+
+  // Look and turn.
+  await page.keyboard.press("n");
+  await expect(page.getByRole("heading", { name: "Look and turn" })).toBeVisible();
+  await page.getByRole("radio", { name: "Even steps" }).focus();
+  await page.keyboard.press("Enter");
+  await page
+    .getByRole("group", { name: "Play, push and pull" })
+    .getByRole("radio", { name: "None" })
+    .press("Enter");
+  await page.getByRole("radio", { name: "Opened up" }).press("Enter");
+  await page.getByRole("button", { name: "Nothing of these" }).press("Enter");
+  await page.getByLabel("Note").fill("joint looks brittle");
+  await page.getByLabel("Note").press("Enter");
+  await expect(onDisk(page)).toBeVisible();
+  await expect(page.getByRole("link", { name: /agrees Look and turn even/u })).toBeVisible();
+  await noSeriousProblem(page);
+
+  // The server is restarted in the middle; nothing typed before is lost.
+  await bench.end("SIGTERM");
+  await bench.comeBack();
+  await page.reload();
+  await expect(page.getByLabel("Note")).toHaveValue("joint looks brittle");
+
+  // Frame: three keys.
+  await page.getByRole("link", { name: /Leads to frame/u }).click();
+  for (const lead of ["A", "B", "C"]) {
+    await expect(page.getByLabel(`Lead ${lead} to frame`)).toBeFocused();
+    await page.keyboard.press("o");
+  }
+  await expect(page.getByRole("link", { name: /agrees Leads to frame open/u })).toBeVisible();
+  await expect(onDisk(page)).toBeVisible();
+  await noSeriousProblem(page);
+
+  // Three pairs, all open, killed in the middle.
+  await page.getByRole("link", { name: /Three pairs/u }).click();
+  await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
+  await page.getByLabel("Probe tips together").focus();
+  await typePairs(page, "0.1m", ["OL", "OL"]);
+  await expect(onDisk(page)).toBeVisible();
+  await bench.end("SIGKILL");
+  await bench.comeBack();
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Correct OL" })).toHaveCount(2);
+  await expect(page.getByLabel("Pair C–A")).toBeFocused();
+  await page.keyboard.press("o");
+  const verdict = page.getByRole("complementary", { name: "Standing verdict" });
+  await expect(verdict.getByRole("heading")).toHaveText("Star joint open");
+  await noSeriousProblem(page);
+
+  // Decide: a reason is asked for.
+  await page.keyboard.press("n");
+  await expect(page.getByRole("radio", { name: /Resolder/u })).toBeChecked();
+  await page.getByRole("button", { name: "Decide: resolder" }).press("Enter");
+  await expect(page.getByRole("alert")).toContainText("Say why");
+  await page.getByRole("button", { name: "Take the findings as the reason" }).press("Enter");
+  await noSeriousProblem(page);
+  await page.getByRole("button", { name: "Decide: resolder" }).press("Enter");
+
+  // Repair: plan first, then what was done.
+  await expect(page.getByLabel("Plan", { exact: true })).toHaveValue("starJoint");
+  await page.getByLabel("What was done").fill("Joint cleaned, tinned and soldered through.");
+  await page.getByLabel("Minutes").fill("soon");
+  await page.getByRole("button", { name: "Record the repair" }).press("Enter");
+  await expect(page.getByRole("alert")).toContainText("Give the minutes as a number");
+  await noSeriousProblem(page);
+  await page.getByLabel("Minutes").fill("40");
+  await page.getByLabel("Minutes").press("Enter");
+  await expect(page.getByText("Not proved yet: repeat what departed.")).toBeVisible();
+
+  // Prove: safe again, then the pairs that were open.
+  await page.keyboard.press("n");
+  await makeSafe(page);
+  await page.keyboard.press("n");
+  await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
+  await page.getByLabel("Probe tips together").focus();
+  await typePairs(page, "0.1m", ["160.2m", "160.6m", "160.1m"]);
+  await expect(verdict).toContainText("Pairs read equal, as expected");
+  await page.getByRole("link", { name: /Repair and prove/u }).click();
+  await expect(page.getByText("Proved: everything that departed was read again and agrees.")).toBeVisible();
+  await expect(page.getByRole("row", { name: /A–B OL 160.1 mΩ closed again/u })).toBeVisible();
+  await noSeriousProblem(page);
+
+  // Close, and what is closed takes no more readings.
+  await page.getByRole("button", { name: "Close the job" }).press("Enter");
+  await expect(page.getByRole("heading", { name: "Closed" })).toBeVisible();
+  await page.getByRole("link", { name: /Three pairs/u }).click();
+  await expect(page.getByLabel("Pair C–A")).toBeDisabled();
+
+  // Report, on screen and as PDF.
+  await page.getByRole("link", { name: /Report/u }).click();
+  await expect(page.getByRole("heading", { name: /^Star joint open, 9\d % likely$/u })).toBeVisible();
+  await expect(page.getByText("“hums and does not lift”")).toBeVisible();
+  await noSeriousProblem(page);
+  const [pdf] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Save as PDF" }).click(),
+  ]);
+  expect(
+    readFileSync(await pdf.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe("%PDF-");
+
+  // As a file to another bench: refused here, where its readings are already.
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Save the job as a file" }).click(),
+  ]);
+  const bundle = await file.path();
+  await page.getByRole("link", { name: "Green Fable" }).click();
+  await page.getByLabel("Job file").setInputFiles(bundle);
+  await expect(page.getByRole("alert")).toContainText("on this bench already");
+  await page.getByLabel("Job file").setInputFiles({
+    name: "newer.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(JSON.stringify({ ...JSON.parse(readFileSync(bundle, "utf8")), version: 99 })),
+  });
+  await expect(page.getByRole("alert")).toContainText(/version/iu);
+});
