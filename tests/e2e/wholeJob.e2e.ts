@@ -75,10 +75,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await expect(page.getByRole("heading", { name: "Look and turn" })).toBeVisible();
   await page.getByRole("radio", { name: "Even steps" }).focus();
   await page.keyboard.press("Enter");
-  await page
-    .getByRole("group", { name: "Play, push and pull" })
-    .getByRole("radio", { name: "None" })
-    .press("Enter");
+  await page.getByLabel("Play, push and pull").getByRole("radio", { name: "None" }).press("Enter");
   await page.getByRole("radio", { name: "Opened up" }).press("Enter");
   await page.getByRole("button", { name: "Nothing of these" }).press("Enter");
   await page.getByLabel("Note").fill("joint looks brittle");

@@ -7,7 +7,7 @@ export interface Parcel {
   readonly job: string;
   readonly kind: EntryKind;
   readonly body: { readonly id: string };
-  /** The version of the job it was written on, earlier parcels of the same job counted in. */
+  /** The version of the job it is written onto: what the screen had, earlier parcels of the job counted in. */
   readonly version: number;
   /** Why the server would not take it when it was replayed; null while it waits. */
   readonly refused: string | null;
@@ -46,6 +46,8 @@ export interface OutboxParts {
  */
 export function createOutbox({ store, send, versionOf, onSaved, onChange }: OutboxParts) {
   let parcels: Parcel[] = [];
+  /** By job: the version that stands once everything of ours is delivered. */
+  const expected = new Map<string, number>();
   let line: Promise<unknown> = Promise.resolve();
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
     const result = line.then(work);
@@ -56,10 +58,13 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
     parcels = next;
     onChange(parcels);
   };
-  const drop = async (id: string) => {
+  const drop = async ({ id, job }: Parcel) => {
     await store.remove(id);
     show(parcels.filter((parcel) => parcel.id !== id));
+    if (!parcels.some((parcel) => parcel.job === job)) expected.delete(job);
   };
+  const countIn = ({ job, version }: Parcel) =>
+    expected.set(job, Math.max(version + 1, expected.get(job) ?? 0));
   const amend = async (changed: Parcel) => {
     await store.put(changed);
     show(parcels.map((parcel) => (parcel.id === changed.id ? changed : parcel)));
@@ -75,7 +80,7 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       if (answer.kind === "saved") {
         // First what the server has, then without the parcel: the entry never leaves the screen between.
         onSaved(answer.view);
-        await drop(parcel.id);
+        await drop(parcel);
       } else {
         halted.add(parcel.job);
         await amend({ ...parcel, refused: answer.sentence });
@@ -89,12 +94,17 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       inTurn(async () => {
         const left = await store.all();
         const known = new Set(parcels.map(({ id }) => id));
+        left.forEach(countIn);
         show([...left.filter(({ id }) => !known.has(id)), ...parcels].sort((a, b) => (a.id < b.id ? -1 : 1)));
         await deliver();
       }),
 
     /** Stores, then sends. A refusal is handed back to the field it came from, and nothing is kept. */
-    async submit(parcel: Parcel): Promise<Outcome> {
+    async submit(written: Parcel): Promise<Outcome> {
+      // Two entries typed within one breath see the same screen; the second is written onto the first.
+      const version = Math.max(written.version, expected.get(written.job) ?? 0);
+      const parcel = { ...written, version };
+      countIn(parcel);
       await store.put(parcel);
       show([...parcels, parcel]);
       return inTurn(async () => {
@@ -104,7 +114,7 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
         // With others written behind it the refusal is shown with them, so that none is lost with its field.
         const others = parcels.some(({ id, job }) => job === mine.job && id !== mine.id);
         if (mine.refused === null || others) return { kind: "kept" };
-        await drop(mine.id);
+        await drop(mine);
         return { kind: "refused", sentence: mine.refused };
       });
     },
@@ -116,8 +126,11 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       inTurn(async () => {
         const version = await versionOf(job);
         if (version === null) return;
-        for (const [i, parcel] of parcels.filter((candidate) => candidate.job === job).entries())
+        expected.delete(job);
+        for (const [i, parcel] of parcels.filter((candidate) => candidate.job === job).entries()) {
           await amend({ ...parcel, version: version + i, refused: null });
+          countIn({ ...parcel, version: version + i });
+        }
         await deliver();
       }),
 
@@ -126,9 +139,10 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       inTurn(async () => {
         const gone = parcels.find((parcel) => parcel.id === id);
         if (!gone) return;
-        await drop(id);
+        await drop(gone);
         const later = parcels.filter(({ job, version }) => job === gone.job && version > gone.version);
         for (const parcel of later) await amend({ ...parcel, version: parcel.version - 1 });
+        if (expected.has(gone.job)) expected.set(gone.job, expected.get(gone.job)! - 1);
         await deliver();
       }),
   };

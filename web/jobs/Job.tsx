@@ -1,5 +1,5 @@
 import { Tabs } from "radix-ui";
-import { lazy, Suspense, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useEffect, useMemo, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
@@ -58,6 +58,19 @@ function isTyping(event: KeyboardEvent): boolean {
   return (
     target instanceof HTMLInputElement && !(target.dataset["entry"] !== undefined && target.value === "")
   );
+}
+
+/** Digits typed while nothing is being typed into belong to the reading. */
+function useDigitsToEntry() {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,]$/u.test(event.key)) return;
+      if (event.target instanceof HTMLElement && event.target.matches("input, textarea, select")) return;
+      document.querySelector<HTMLInputElement>("input[data-entry]")?.focus();
+    };
+    document.addEventListener("keydown", onKey);
+    return () => document.removeEventListener("keydown", onKey);
+  }, []);
 }
 
 function Gate({ check }: { readonly check: CheckId }) {
@@ -193,6 +206,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   useHotkeys("n", () => go(`/jobs/${job.id}/${next}`), hotkeys);
   useHotkeys("s", () => skippable && setSkipping(true), hotkeys);
   useHotkeys("b", () => go("/"), hotkeys);
+  useDigitsToEntry();
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
     <div className="flex min-h-screen flex-col lg:h-screen print:h-auto">

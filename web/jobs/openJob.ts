@@ -90,7 +90,7 @@ export function useJobParts(view: JobView): JobParts {
         job: view.id,
         kind,
         body,
-        version: view.version + waiting.length,
+        version: view.version,
         refused: null,
       });
     };
