@@ -1,5 +1,5 @@
 import { uniformFloat64 } from "pure-rand/distribution/uniformFloat64";
-import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
+import { mersenne } from "pure-rand/generator/mersenne";
 
 /** Everything the simulated bench leaves to chance, from one seed: the same seed, the same bench. */
 export interface Chance {
@@ -15,9 +15,9 @@ export interface Chance {
   readonly oneOf: <T>(items: readonly T[], weights?: readonly number[]) => T;
 }
 
-/** @param seed any whole number */
+/** @param seed any whole number; neighbouring seeds give unrelated benches (Mersenne twister) */
 export function chanceFrom(seed: number): Chance {
-  const generator = xoroshiro128plus(seed);
+  const generator = mersenne(seed);
   const uniform = () => uniformFloat64(generator);
   return {
     uniform,

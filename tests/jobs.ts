@@ -1,5 +1,15 @@
 import { INSTRUMENT_TEMPLATES, parseQuantity, RESISTANCE, type Instrument } from "#core/quantity";
-import { PAIRS, PHASES, type JobRecord, type Motor, type Reading, type ReadingValue } from "#core/record";
+import {
+  PAIRS,
+  PHASES,
+  type Decision,
+  type JobRecord,
+  type Motor,
+  type Reading,
+  type ReadingValue,
+  type Repair,
+} from "#core/record";
+import { cautionsFor } from "#core/safety";
 
 export const METERS = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({
   ...template,
@@ -23,7 +33,7 @@ export const HUB: Motor = {
 };
 
 let count = 0;
-function reading(part: Pick<Reading, "check" | "slot" | "value"> & Partial<Reading>): Reading {
+export function reading(part: Pick<Reading, "check" | "slot" | "value"> & Partial<Reading>): Reading {
   count += 1;
   return {
     id: `01980000-0000-7000-9000-${String(count).padStart(12, "0")}`,
@@ -87,6 +97,50 @@ export function frameOpen(epoch = 0): Reading[] {
     }),
   );
 }
+
+export function celsius(degrees: number, epoch = 0): Reading {
+  return reading({
+    check: "winding",
+    slot: "temperature",
+    epoch,
+    value: { kind: "celsius", celsius: degrees },
+  });
+}
+
+export function skipped(check: Reading["check"], reason: string, epoch = 0): Reading {
+  return reading({ check, slot: "skipped", epoch, value: { kind: "skipped", reason } });
+}
+
+/** Every caution of the family acknowledged, one minute after the other. */
+export function madeSafe(family: Motor["family"], epoch = 0): Reading[] {
+  return cautionsFor(family).map(({ id }, minute) =>
+    reading({
+      check: "safety",
+      slot: id,
+      epoch,
+      value: { kind: "choice", choice: "done" },
+      takenAt: `2026-03-02T09:0${minute}:00.000Z`,
+    }),
+  );
+}
+
+export const REPAIR: Repair = {
+  id: "01980000-0000-7000-8000-00000000000a",
+  plan: "Resolder the star joint",
+  done: "Resoldered.",
+  minutes: 40,
+  by: "MO",
+  at: "2026-03-02T10:00:00.000Z",
+};
+
+export const DECISION: Decision = {
+  id: "01980000-0000-7000-8000-00000000000b",
+  disposition: "resolder",
+  reason: "All pairs open.",
+  waitingFor: "nothing",
+  by: "MO",
+  at: "2026-03-02T09:45:00.000Z",
+};
 
 export function job(readings: readonly Reading[], part: Partial<JobRecord> = {}): JobRecord {
   return {

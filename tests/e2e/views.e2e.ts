@@ -35,6 +35,7 @@ for (const colorScheme of ["light", "dark"] as const)
       await noSeriousProblem(page);
     }
     await page.keyboard.press("b");
+    await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
     await page.keyboard.press("n");
     await expect(page.getByLabel("Machine and place")).toBeFocused();
     await noSeriousProblem(page);

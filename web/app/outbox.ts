@@ -58,10 +58,9 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
     parcels = next;
     onChange(parcels);
   };
-  const drop = async ({ id, job }: Parcel) => {
+  const drop = async ({ id }: Parcel) => {
     await store.remove(id);
     show(parcels.filter((parcel) => parcel.id !== id));
-    if (!parcels.some((parcel) => parcel.job === job)) expected.delete(job);
   };
   const countIn = ({ job, version }: Parcel) =>
     expected.set(job, Math.max(version + 1, expected.get(job) ?? 0));
@@ -115,6 +114,8 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
         const others = parcels.some(({ id, job }) => job === mine.job && id !== mine.id);
         if (mine.refused === null || others) return { kind: "kept" };
         await drop(mine);
+        // The count was broken by somebody else's entry: the next one starts from what the screen then shows.
+        expected.delete(mine.job);
         return { kind: "refused", sentence: mine.refused };
       });
     },

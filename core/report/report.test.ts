@@ -1,0 +1,107 @@
+import { describe, expect, it } from "vitest";
+import { MODEL } from "#core/evidence";
+import { DISPOSITIONS } from "#core/record";
+import {
+  BASIC,
+  celsius,
+  choice,
+  DECISION,
+  frameOpen,
+  HUB,
+  job,
+  lookedAndTurned,
+  MILLIOHM,
+  pairs,
+  REPAIR,
+  seen,
+  skipped,
+} from "../../tests/jobs.ts";
+import { buildReport, DISPOSITION_IN_PLAIN_WORDS, FAULT_IN_PLAIN_WORDS } from "./index.ts";
+
+const HEAD = { number: 129, takenInAt: "2026-03-02T09:00:00.000Z", closedAt: null };
+const rest = [...lookedAndTurned(), ...frameOpen()];
+
+describe("the report", () => {
+  it("has plain words for every fault of the catalogue and every disposition", () => {
+    for (const { id } of MODEL.faults) expect(FAULT_IN_PLAIN_WORDS[id], id).toMatch(/\.$/u);
+    for (const disposition of DISPOSITIONS) expect(DISPOSITION_IN_PLAIN_WORDS[disposition]).toMatch(/\.$/u);
+  });
+
+  it("tells a customer the fault, the measured values with their range, what was done and that it is proved", () => {
+    const report = buildReport(
+      job(
+        [
+          ...rest,
+          celsius(20),
+          ...pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m"),
+          celsius(20, 1),
+          ...pairs(["127.8m", "128.1m", "128.0m"], MILLIOHM, "0.1m", 1),
+        ],
+        {
+          decisions: [DECISION],
+          repairs: [REPAIR],
+          complaint: "noRun",
+          complaintWords: "dead after the hill",
+          events: ["heat"],
+        },
+      ),
+      HEAD,
+    );
+    expect(report.motor).toContainEqual(["Job", "J-0129"]);
+    expect(report.complaint).toBe("does not run; “dead after the hill”; before it: overheated");
+    expect(report.answer).toMatch(/^Star joint open, (9\d|>99) % likely$/u);
+    expect(report.plainWords).toMatch(/three windings .* one soldered joint/u);
+    expect(report.findings[0]).toEqual({
+      sentence: "All pairs open: star joint, plug or all leads",
+      departs: true,
+    });
+    expect(report.tables.map(({ title }) => title)).toEqual(["As found", "After the repair"]);
+    expect(report.tables[1]!.rows[0]).toMatchObject({ pair: "A–B", wires: "yellow, green" });
+    expect(report.tables[1]!.rows[0]!.value).toMatch(/^127\.7 mΩ ± 0?\.?\d+ [mμ]Ω$/u);
+    expect(report.tables[1]!.summary).toMatch(
+      /^The three are equal within the limit of 5 %\. Milliohm meter, four-wire, winding at 20 °C\.$/u,
+    );
+    expect(report.decision).toMatchObject({ what: "Resolder", reason: "All pairs open." });
+    expect(report.proof?.answer).toBe("proved");
+    expect(report.foot).toMatch(/19 times in 20/u);
+  });
+
+  it("names what was not checked and why", () => {
+    const { notDone } = buildReport(
+      job([choice("mechanical", "turn", "even"), skipped("frame", "casing is plastic")]),
+      HEAD,
+    );
+    expect(notDone).toEqual(["Leads to frame: casing is plastic", "Three pairs: not made"]);
+  });
+
+  it("claims nothing while nothing is decided", () => {
+    const { answer, tables, decision, proof } = buildReport(job([]), HEAD);
+    expect(answer).toBe("Not decided");
+    expect([tables, decision, proof]).toEqual([[], null, null]);
+  });
+
+  it("says that a cleared motor is not at fault, and where to look", () => {
+    const blower = { ...HUB, family: "ecm" as const, connection: "unknown" as const, expected: null };
+    const report = buildReport(
+      job([...rest, celsius(20), ...pairs(["9.4", "9.4", "9.4"], BASIC, "0.2")], {
+        motor: blower,
+        decisions: [{ ...DECISION, disposition: "notMotor", reason: "Winding sound." }],
+      }),
+      HEAD,
+    );
+    expect(report.answer).toBe("The motor is not at fault");
+    expect(report.plainWords).toMatch(/feeds or commands/u);
+  });
+
+  it("puts a hard fact before any probability", () => {
+    expect(buildReport(job([choice("mechanical", "sight", "opened"), seen(["torn"])]), HEAD).answer).toBe(
+      "Torn laminations condemn the motor.",
+    );
+  });
+
+  it("says open with the range it is above, and an assumed temperature as assumed", () => {
+    const [table] = buildReport(job([...rest, ...pairs(["OL", "0.3", "OL"], BASIC, "0.2")]), HEAD).tables;
+    expect(table!.rows[0]!.value).toBe("open (above 2 MΩ)");
+    expect(table!.summary).toMatch(/winding taken to be at 20 °C/u);
+  });
+});

@@ -1,0 +1,69 @@
+import { describe, expect, it } from "vitest";
+import { FAMILIES } from "#core/record";
+import { choice, HUB, job, madeSafe, reading, REPAIR } from "../../tests/jobs.ts";
+import { CAUTIONS, cautionsFor, madeSafeAt, runningWait, safetyCheck } from "./index.ts";
+
+const ECM = { ...HUB, family: "ecm" as const };
+
+describe("cautions", () => {
+  it("of every family begin with isolating and hold verifying dead", () => {
+    for (const family of FAMILIES) {
+      const ids = cautionsFor(family).map(({ id }) => id);
+      expect(ids[0]).toBe("isolate");
+      expect(ids).toContain("verifyDead");
+    }
+    expect(new Set(CAUTIONS.map(({ id }) => id)).size).toBe(CAUTIONS.length);
+  });
+
+  it("of motors with capacitors wait five minutes before verifying dead (common practice)", () => {
+    for (const family of ["ecm", "ecmSealed", "miniSplit"] as const) {
+      const ids = cautionsFor(family).map(({ id }) => id);
+      expect(cautionsFor(family).find(({ id }) => id === "discharge")?.wait).toBe(5);
+      expect(ids.indexOf("discharge")).toBeLessThan(ids.indexOf("verifyDead"));
+    }
+    expect(cautionsFor("hub").some(({ wait }) => wait)).toBe(false);
+  });
+
+  it("above 60 V DC or 30 V AC call for qualified people", () => {
+    expect(cautionsFor("traction").find(({ id }) => id === "highVoltage")?.text).toMatch(
+      /60 V DC or 30 V AC/u,
+    );
+  });
+});
+
+describe("made safe", () => {
+  it("is so when the last caution is acknowledged, at its time, and again only anew after a repair", () => {
+    const all = madeSafe("hub");
+    expect(madeSafeAt(job(all.slice(1)), 0)).toBeNull();
+    expect(madeSafeAt(job(all), 0)).toBe("2026-03-02T09:03:00.000Z");
+    expect(safetyCheck.state(job(all.slice(1)), 0)).toBe("inProgress");
+    expect(safetyCheck.note(job(all.slice(1)), 0)).toBe("3 of 4");
+    const repaired = job(all, { repairs: [REPAIR] });
+    expect(safetyCheck.state(repaired, 1)).toBe("toDo");
+    expect(madeSafeAt(repaired, 1)).toBeNull();
+  });
+
+  it("is not so while a wait is only started", () => {
+    const others = madeSafe("ecm").filter(({ slot }) => slot !== "discharge");
+    const started = job([...others, choice("safety", "discharge", "started")], { motor: ECM });
+    expect(madeSafeAt(started, 0)).toBeNull();
+    expect(runningWait(started, 0)).toMatchObject({ minutes: 5, startedAt: "2026-03-02T09:15:00.000Z" });
+  });
+
+  it("ends the wait with its acknowledgement", () => {
+    const begun = choice("safety", "discharge", "started");
+    const done = reading({
+      check: "safety",
+      slot: "discharge",
+      value: { kind: "choice", choice: "done" },
+      supersedes: begun.id,
+    });
+    expect(runningWait(job([begun, done], { motor: ECM }), 0)).toBeNull();
+    expect(runningWait(job([], { motor: ECM }), 0)).toBeNull();
+  });
+
+  it("finds nothing about the motor and offers nothing to find", () => {
+    expect(safetyCheck.findings(job(madeSafe("hub")), 0)).toEqual([]);
+    expect(safetyCheck.open(job([]), 0)).toBeNull();
+  });
+});

@@ -1,0 +1,74 @@
+import { describe, expect, it } from "vitest";
+import { readIntake, type IntakeFields } from "./intakeForm.ts";
+
+const MOTOR = "01980000-0000-7000-8000-000000000001";
+const NOW = "2026-03-02T09:00:00.000Z";
+const FIELDS: IntakeFields = {
+  name: "Lock gate winch",
+  owner: "",
+  serial: "",
+  complaint: "hot",
+  complaintWords: "",
+  events: ["water"],
+  family: "hub",
+  connection: "star",
+  consequence: "property",
+  polePairs: "10",
+  expected: "128m",
+  expectedAt: "68 F",
+  expectedSource: "nameplate",
+  limit: "4 %",
+  wireA: "yellow",
+  wireB: "",
+  wireC: "",
+};
+const problemsOf = (part: Partial<IntakeFields>) => {
+  const result = readIntake({ ...FIELDS, ...part }, MOTOR, NOW);
+  return result.kind === "problems" ? result.problems : {};
+};
+
+describe("the take-in form", () => {
+  it("reads quantities as people type them", () => {
+    const result = readIntake(FIELDS, MOTOR, NOW);
+    expect(result.kind === "intake" && result.intake.motor).toMatchObject({
+      id: MOTOR,
+      polePairs: 10,
+      balanceLimit: 0.04,
+      expected: { ohms: 0.128, atTemperature: 20, source: "nameplate", tolerance: 0.1 },
+    });
+  });
+
+  it("takes what is unknown as unknown", () => {
+    const result = readIntake({ ...FIELDS, polePairs: "", expected: " ", limit: "" }, MOTOR, NOW);
+    expect(result.kind === "intake" && result.intake.motor).toMatchObject({
+      polePairs: null,
+      expected: null,
+      balanceLimit: null,
+    });
+  });
+
+  it.each([
+    [{ name: "  " }, "name", /Name the machine/u],
+    [{ polePairs: "2.5" }, "polePairs", /come whole/u],
+    [{ polePairs: "0" }, "polePairs", /at least one pole pair/u],
+    [{ polePairs: "ten" }, "polePairs", /whole number/u],
+    [{ expected: "0.3 V" }, "expected", /does not fit/u],
+    [{ expected: "OL" }, "expected", /not open/u],
+    [{ expected: "0" }, "expected", /above zero/u],
+    [{ expectedAt: "900" }, "expectedAt", /./u],
+    [{ limit: "much" }, "limit", /in percent/u],
+    [{ limit: "80" }, "limit", /./u],
+  ] as const)("refuses %o at its field", (part, field, sentence) => {
+    const problems = problemsOf(part);
+    expect(Object.keys(problems)).toEqual([field]);
+    expect(problems[field]).toMatch(sentence);
+  });
+
+  it("tells every problem at once", () => {
+    expect(Object.keys(problemsOf({ name: "", polePairs: "x", expected: "1k2k" })).toSorted()).toEqual([
+      "expected",
+      "name",
+      "polePairs",
+    ]);
+  });
+});
