@@ -4,8 +4,10 @@ import {
   leadingAction,
   MODEL,
   oddsFactors,
+  timesOdds,
   rankChecks,
   RULES_VERSION,
+  uncomplainedFactors,
   whatWouldChange,
   type ActionBeliefs,
   type Change,
@@ -15,7 +17,7 @@ import {
   type NextCheck,
 } from "../evidence/index.ts";
 import { chanceText } from "../quantity/index.ts";
-import type { CheckState } from "../check/index.ts";
+import type { CheckDefinition, CheckState } from "../check/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
 import {
   DISPOSITION_LABELS,
@@ -93,6 +95,16 @@ function headlineOf(
 }
 
 /**
+ * Whether a verdict waits for a check: one not made or half made; after a repair only one that departed
+ * before it, since what agreed still stands.
+ */
+function isAwaited(job: JobRecord, check: CheckDefinition, epoch: number): boolean {
+  const state = check.state(job, epoch);
+  if (state !== "toDo" || epoch === 0) return state === "toDo" || state === "inProgress";
+  return check.findings(job, epoch - 1).some(({ departs }) => departs);
+}
+
+/**
  * Judges a job from its record alone: the same record gives the same verdict in browser, server and
  * command line. No clock, no randomness.
  * @param job the record; instruments must include those its readings name
@@ -100,12 +112,16 @@ function headlineOf(
  */
 export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const findings = findingsOf(job, epoch);
+  const complained = epoch === 0 && job.complaint !== "routine";
   const circumstances: Circumstances = {
     family: job.motor.family,
     connection: job.motor.connection,
     tipsProven: measuredOf(job, epoch)?.tips === "nearZero",
-    oddsFactors: epoch === 0 ? oddsFactors(job.complaint, job.events) : {},
-    complained: epoch === 0 && job.complaint !== "routine",
+    oddsFactors: timesOdds(
+      epoch === 0 ? oddsFactors(job.complaint, job.events) : {},
+      complained ? {} : uncomplainedFactors(MODEL.faults),
+    ),
+    complained,
   };
   const inference = infer(MODEL, circumstances, findings);
   const remedies = actionBeliefs(MODEL.faults, inference.sets);
@@ -115,7 +131,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const hardFact = hardFactOf(job, epoch);
 
   const applicable = CHECKS.filter((check) => !check.notApplicable(job));
-  const waiting = applicable.filter((check) => ["toDo", "inProgress"].includes(check.state(job, epoch)));
+  const waiting = applicable.filter((check) => isAwaited(job, check, epoch));
   const known = new Set(findings.map(({ variable }) => variable));
   const open = applicable.flatMap((check) => {
     const offer = check.state(job, epoch) === "skipped" ? null : check.open(job, epoch);

@@ -1,4 +1,5 @@
 import type { Complaint, PastEvent } from "../record/index.ts";
+import type { Fault } from "./types.ts";
 
 type Factors = Readonly<Record<string, number>>;
 
@@ -34,10 +35,28 @@ export const EVENT_ODDS: Readonly<Record<PastEvent, Factors>> = {
   standing: { bearing: 1.5, debris: 1.5 },
 };
 
-/** Odds factors of a complaint and past events together: they multiply. */
-export function oddsFactors(complaint: Complaint, events: readonly PastEvent[]): Record<string, number> {
+/**
+ * A motor that nobody complains of, or whose trouble was just repaired, is far less likely to have one more
+ * than one that came in with a complaint. Bench judgement.
+ */
+export const UNCOMPLAINED_ODDS = 0.3;
+
+/** Odds factors where no complaint stands: every fault that could cause one, alike. */
+export function uncomplainedFactors(faults: readonly Fault[]): Record<string, number> {
+  return Object.fromEntries(
+    faults.filter(({ causesComplaint }) => causesComplaint).map(({ id }) => [id, UNCOMPLAINED_ODDS]),
+  );
+}
+
+/** Odds factors of several circumstances together: they multiply. */
+export function timesOdds(...several: readonly Factors[]): Record<string, number> {
   const combined: Record<string, number> = {};
-  for (const factors of [COMPLAINT_ODDS[complaint], ...events.map((event) => EVENT_ODDS[event])])
+  for (const factors of several)
     for (const [fault, factor] of Object.entries(factors)) combined[fault] = (combined[fault] ?? 1) * factor;
   return combined;
+}
+
+/** Odds factors of a complaint and past events. */
+export function oddsFactors(complaint: Complaint, events: readonly PastEvent[]): Record<string, number> {
+  return timesOdds(COMPLAINT_ODDS[complaint], ...events.map((event) => EVENT_ODDS[event]));
 }

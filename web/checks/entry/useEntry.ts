@@ -40,6 +40,8 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const [problem, setProblem] = useState("");
   const [correcting, setCorrecting] = useState<Reading | null>(null);
   const field = useRef<HTMLInputElement>(null);
+  /** O saves at once; who writes "OL" and Enter in full means the same reading, not another one. */
+  const justOpened = useRef(false);
   // Once the old text stands in the field, it is selected: typing replaces it.
   useEffect(() => {
     if (!correcting) return;
@@ -97,6 +99,9 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       event.stopPropagation();
       act();
     };
+    const afterOpen = justOpened.current;
+    justOpened.current = afterOpen && /^l$/iu.test(event.key);
+    if (afterOpen && /^(l|enter)$/iu.test(event.key)) return take(() => undefined);
     if (event.key === "Escape" && correcting) take(() => move(active));
     else if (event.key === "+" && text !== "") take(() => enter(true));
     else if (event.key === "+" && mine.length > 0) {
@@ -104,7 +109,11 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       take(() => void save(last.value, last.typed, true));
     } else if (text !== "") return;
     else if (event.key === "Backspace") take(() => move(slots[Math.max(0, index - 1)]!.slot));
-    else if (/^o$/iu.test(event.key) && kind.canBeOpen) take(() => void save({ kind: "open" }, "OL", false));
+    else if (/^o$/iu.test(event.key) && kind.canBeOpen)
+      take(() => {
+        justOpened.current = true;
+        void save({ kind: "open" }, "OL", false);
+      });
   };
 
   return {

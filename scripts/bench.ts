@@ -1,0 +1,10 @@
+import { benchCalibration } from "./bench/calibration.ts";
+import { benchJournal } from "./bench/journal.ts";
+import { benchStartAndSize } from "./bench/startAndSize.ts";
+import { benchVerdict } from "./bench/verdict.ts";
+
+// Every figure this project claims, printed. Nothing here fails a build: numbers depend on the machine.
+benchVerdict();
+await benchStartAndSize();
+await benchJournal();
+benchCalibration();

@@ -1,0 +1,145 @@
+import { mkdtempSync, rmSync, statSync } from "node:fs";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pino } from "pino";
+import { uuidv7 } from "uuidv7";
+import { API, ENTRY_PATHS, versionTag } from "#contract/routes";
+import { createApp } from "../../server/app.ts";
+import { openDatabase, type Database } from "../../server/database.ts";
+import { demoSteps } from "../../server/demo/build.ts";
+import { DEMO_JOBS } from "../../server/demo/scenario.ts";
+import { firstInstruments } from "../../server/services/firstInstruments.ts";
+import { jobService, type JobService } from "../../server/services/jobs.ts";
+import { printTimes } from "./print.ts";
+
+const JOBS = 50_000;
+const BATCH = 500;
+const READINGS = 300;
+const SEARCHES = 60;
+const PLACES = ["rear hub", "front hub", "arm 3", "bay 7", "left drive", "pump", "fan", "winch"];
+
+/** Fills a database with finished jobs of one demo shape each, past the services: only their number matters. */
+async function fill({ models, sequelize }: Database, jobs: JobService): Promise<void> {
+  const shape = DEMO_JOBS[0]!;
+  const first = demoSteps(shape, 1);
+  let { version, id } = (await jobs.takeIn(first.id, first.intake)).view;
+  for (const { kind, body } of first.entries)
+    version = (await jobs.append(id, kind, body, version)).view.version;
+  const [line] = (await jobs.list({ page: 1 })).items;
+  await sequelize.query("PRAGMA synchronous = OFF");
+  for (let from = 1; from < JOBS; from += BATCH) {
+    const batch = Array.from({ length: Math.min(BATCH, JOBS - from) }, (_, i) => from + i);
+    const made = batch.map((n) => {
+      const motor = {
+        ...first.intake.motor,
+        id: uuidv7(),
+        name: `Machine ${n}, ${PLACES[n % PLACES.length]}`,
+        serial: `SN-${n}`,
+      };
+      return { n, motor, id: uuidv7(), entries: first.entries.map((entry) => ({ ...entry, id: uuidv7() })) };
+    });
+    await models.Motor.bulkCreate(
+      made.map(({ motor }) => ({
+        id: motor.id,
+        name: motor.name,
+        owner: motor.owner,
+        serial: motor.serial,
+        body: motor,
+      })),
+    );
+    await models.Job.bulkCreate(
+      made.map(({ n, motor, id, entries }) => ({
+        id,
+        number: n + 1,
+        motorId: motor.id,
+        complaint: first.intake.complaint,
+        complaintWords: "",
+        events: [],
+        version: entries.length,
+        summarised: entries.length,
+        stage: n % 1000 === 0 ? "reading" : "closed",
+        summary: line!.summary,
+        search: `j-${n + 1} ${motor.name} ${motor.owner} ${motor.serial}`.toLowerCase(),
+        takenInAt: first.intake.takenInAt,
+        closedAt: n % 1000 === 0 ? null : first.intake.takenInAt,
+      })),
+    );
+    await models.Entry.bulkCreate(
+      made.flatMap(({ id: jobId, entries }) =>
+        entries.map(({ id: entry, kind, body }, i) => ({
+          id: entry,
+          jobId,
+          version: i + 1,
+          kind,
+          body: { ...body, id: entry },
+          byWhom: "MO",
+          savedAt: first.intake.takenInAt,
+        })),
+      ),
+    );
+  }
+  await sequelize.query("PRAGMA synchronous = FULL");
+}
+
+/** Saving a reading and searching, over HTTP, on a file that holds fifty thousand jobs. */
+export async function benchJournal(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), "green-fable-bench-"));
+  const file = join(folder, "shop.sqlite");
+  const database = await openDatabase(file);
+  const jobs = jobService(database, () => new Date());
+  await firstInstruments(jobs);
+  await fill(database, jobs);
+  const app = createApp({ jobs, log: pino({ level: "silent" }), hosts: ["127.0.0.1"], web: null });
+  const server = app.listen(0, "127.0.0.1");
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}${API}`;
+  const { intake } = demoSteps(DEMO_JOBS[0]!, 1);
+  const job = uuidv7();
+  const headers = { "Content-Type": "application/json" };
+  const motor = { ...intake.motor, id: uuidv7() };
+  await fetch(`${base}/jobs/${job}`, { method: "PUT", headers, body: JSON.stringify({ ...intake, motor }) });
+
+  const saving: number[] = [];
+  for (let n = 0; n < READINGS; n += 1) {
+    const body = {
+      id: uuidv7(),
+      check: "winding",
+      slot: "AB",
+      epoch: 0,
+      value: { kind: "ohms", ohms: 0.128 },
+      typed: "128m",
+      instrumentId: "meter-3",
+      takenAt: new Date().toISOString(),
+      by: "MO",
+      supersedes: null,
+    };
+    const start = performance.now();
+    const answer = await fetch(`${base}/jobs/${job}/${ENTRY_PATHS.reading}/${body.id}`, {
+      method: "PUT",
+      headers: { ...headers, "If-Match": versionTag(n) },
+      body: JSON.stringify(body),
+    });
+    await answer.arrayBuffer();
+    saving.push(performance.now() - start);
+    if (answer.status !== 201) throw new Error(`saving answered ${answer.status}`);
+  }
+  const bytes = statSync(file).size;
+  printTimes(
+    `reading saved and synced to disk, over HTTP, ${JOBS} jobs (${(bytes / 1e6).toFixed(0)} MB), up to ${READINGS} readings in the job`,
+    saving,
+    20,
+  );
+
+  const searching: number[] = [];
+  for (let n = 0; n < SEARCHES; n += 1) {
+    const q = [`sn-${n * 700 + 3}`, `machine ${n}`, "nothing such", PLACES[n % PLACES.length]!][n % 4]!;
+    const start = performance.now();
+    await (await fetch(`${base}/jobs?q=${encodeURIComponent(q)}`)).arrayBuffer();
+    searching.push(performance.now() - start);
+  }
+  printTimes(`search, ${JOBS} jobs`, searching, 100);
+
+  await new Promise((done) => server.close(done));
+  await database.close();
+  rmSync(folder, { recursive: true, force: true });
+}
