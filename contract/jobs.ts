@@ -71,6 +71,15 @@ export interface Technician {
   readonly name: string;
 }
 
+/** What the server says once an entry is on its disk. */
+export interface Receipt {
+  readonly job: string;
+  /** The job's version now. */
+  readonly version: number;
+  readonly closedAt: string | null;
+  readonly savedAt: string;
+}
+
 export interface JournalChange {
   readonly version: number;
   readonly kind: string;

@@ -6,6 +6,7 @@ import request from "supertest";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { API } from "#contract/routes";
 import { assessJob } from "#core/assess";
+import { RULES_VERSION } from "#core/evidence";
 import type { JobView } from "#contract/jobs";
 import { HUB } from "../tests/jobs.ts";
 import { createApp } from "./app.ts";
@@ -178,7 +179,7 @@ describe("a job's end", () => {
     expect((await put("closings", turning(1), 1).expect(201)).body.closedAt).not.toBeNull();
     await put("readings", reading(8), 2).expect(409);
     const snapshot = await database.models.Snapshot.findOne();
-    expect(snapshot).toMatchObject({ jobId: JOB, rules: "1" });
+    expect(snapshot).toMatchObject({ jobId: JOB, rules: RULES_VERSION });
     await put("reopenings", turning(2), 2).expect(201);
     await put("readings", reading(8), 3).expect(201);
   });
@@ -206,6 +207,88 @@ describe("a bundle", () => {
       .put(`${API}/jobs/${uuid(4)}/import`)
       .send({ ...bundle, version: 2 })
       .expect(422);
+  });
+});
+
+describe("people", () => {
+  const person = (n: number, initials: string) => ({ id: uuid(n), initials, name: "Ottilie Brackwater" });
+  const add = (body: { id: string; initials: string; name: string }) =>
+    agent.put(`${API}/technicians/${body.id}`).send(body);
+
+  it("are listed by initials, and may be renamed", async () => {
+    await add(person(20, "ZB")).expect(200);
+    await add(person(21, "AB")).expect(200);
+    await add({ ...person(20, "ZB"), name: "Zelda Brackwater" }).expect(200);
+    const { body } = await agent.get(`${API}/technicians`).expect(200);
+    expect(body).toMatchObject([{ initials: "AB" }, { initials: "ZB", name: "Zelda Brackwater" }]);
+  });
+
+  it("cannot share initials, and need both initials and a name", async () => {
+    await add(person(20, "OB")).expect(200);
+    const taken = await add(person(21, "OB")).expect(409);
+    expect(taken.body.fields).toMatchObject([{ field: "initials" }]);
+    await add(person(22, "")).expect(422);
+    await add(person(22, "TOOLONG")).expect(422);
+    await add({ ...person(22, "XY"), name: "" }).expect(422);
+    await agent
+      .put(`${API}/technicians/${uuid(30)}`)
+      .send(person(22, "XY"))
+      .expect(422);
+  });
+});
+
+describe("the report", () => {
+  it("comes as a PDF of one page with our own fonts in it", async () => {
+    await takeIn();
+    await put("readings", reading(1), 0);
+    const { body, headers } = await agent
+      .get(`${API}/jobs/${JOB}/report.pdf`)
+      .buffer(true)
+      .parse((response, done) => {
+        const chunks: Buffer[] = [];
+        response.on("data", (chunk: Buffer) => chunks.push(chunk));
+        response.on("end", () => done(null, Buffer.concat(chunks)));
+      })
+      .expect(200);
+    expect(headers["content-type"]).toBe("application/pdf");
+    expect(headers["content-disposition"]).toContain("J-0001-report.pdf");
+    const text = (body as Buffer).toString("latin1");
+    expect(text.startsWith("%PDF-")).toBe(true);
+    expect(text.match(/\/Type \/Page\b/gu)).toHaveLength(1);
+    expect(text).toContain("AtkinsonHyperlegible");
+    expect(text).toContain("NotoSans");
+  });
+
+  it("of an unknown job is not found", async () => {
+    await agent.get(`${API}/jobs/${uuid(99)}/report.pdf`).expect(404);
+  });
+});
+
+describe("migrations", () => {
+  it("bring an earlier, filled file up to date and lose nothing of it", async () => {
+    await database.close();
+    rmSync(join(folder, "shop.sqlite"));
+    const old = await openDatabase(join(folder, "shop.sqlite"), "001-first-tables");
+    const tables = await old.sequelize.getQueryInterface().showAllTables();
+    expect(tables).not.toContain("technicians");
+    const earlier = jobService(old, () => new Date("2026-03-02T10:00:00.000Z"));
+    await firstInstruments(earlier);
+    await earlier.takeIn(JOB, INTAKE as never);
+    await earlier.append(JOB, "reading", reading(1), 0);
+    await old.close();
+    await open();
+    const { body } = await agent.get(`${API}/jobs/${JOB}`).expect(200);
+    expect((body as JobView).record.readings).toMatchObject([{ id: uuid(1), typed: "128m" }]);
+    expect((await agent.get(`${API}/technicians`).expect(200)).body).toEqual([]);
+    expect((await agent.get(`${API}/jobs`).expect(200)).body.items).toMatchObject([
+      { id: JOB, stage: "reading" },
+    ]);
+  });
+
+  it("run on an empty file and again on their own work", async () => {
+    await database.close();
+    await open();
+    await agent.get(`${API}/health`).expect(200);
   });
 });
 

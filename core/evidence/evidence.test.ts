@@ -137,6 +137,69 @@ describe("inference", () => {
     found.marginals.forEach((p, i) => expect(p).toBeCloseTo(sums[i]! / total, 10));
   });
 
+  it("equals brute force on the whole model: every set of up to three faults, by plain multiplication", () => {
+    const priors = priorsOf(MODEL, HUB);
+    const sets = MODEL.faults.flatMap((_, a) => [
+      [a],
+      ...MODEL.faults.flatMap((_, b) =>
+        b > a ? [[a, b], ...MODEL.faults.flatMap((_, c) => (c > b ? [[a, b, c]] : []))] : [],
+      ),
+    ]);
+    const weigh = (set: readonly number[]) => {
+      let weight = priors.reduce((product, p, i) => product * (set.includes(i) ? p : 1 - p), 1);
+      if (!set.some((i) => MODEL.faults[i]!.causesComplaint)) weight *= 0.05;
+      for (const { variable: id, likelihood } of FINDINGS) {
+        const variable = MODEL.variables.find((candidate) => candidate.id === id)!;
+        const masked = new Set(set.flatMap((i) => MODEL.faults[i]!.masks[id] ?? {}));
+        const draws: Readonly<Record<string, number>>[] = [
+          variable.leak,
+          ...set
+            .filter((i) => !masked.has(MODEL.faults[i]!.id))
+            .map(
+              (i) =>
+                MODEL.rows.find(
+                  ({ fault, variable: of, when }) =>
+                    fault === MODEL.faults[i]!.id &&
+                    of === id &&
+                    when?.connection !== "delta" &&
+                    when?.tips !== "unproven",
+                )?.outcomes ?? {},
+            ),
+        ];
+        // The dominant outcome of independent draws, by running through every combination of them.
+        const shown = new Map<number, number>([[0, 1]]);
+        for (const draw of draws) {
+          const next = new Map<number, number>();
+          const rest = 1 - Object.values(draw).reduce((sum, p) => sum + p, 0);
+          for (const [top, p] of shown)
+            variable.outcomes.forEach((outcome, k) => {
+              const chance = (draw[outcome] ?? 0) + (k === 0 ? rest : 0);
+              next.set(Math.max(top, k), (next.get(Math.max(top, k)) ?? 0) + p * chance);
+            });
+          shown.clear();
+          for (const [k, p] of next) shown.set(k, p);
+        }
+        const floored = variable.outcomes.map((_, k) => Math.max(OUTCOME_FLOOR, shown.get(k) ?? 0));
+        const total = floored.reduce((sum, p) => sum + p, 0);
+        weight *= variable.outcomes.reduce(
+          (sum, outcome, k) => sum + (likelihood[outcome] ?? 0) * (floored[k]! / total),
+          0,
+        );
+      }
+      return weight;
+    };
+    const weights = [[], ...sets].map((set) => ({ set, weight: weigh(set) }));
+    const total = weights.reduce((sum, { weight }) => sum + weight, 0);
+    const { marginals } = infer(MODEL, HUB, FINDINGS);
+    MODEL.faults.forEach(({ id }, i) => {
+      const mass = weights.reduce(
+        (sum, { set, weight }) => sum + ((set as number[]).includes(i) ? weight : 0),
+        0,
+      );
+      expect(marginals[i], id).toBeCloseTo(mass / total, 9);
+    });
+  });
+
   it("does not mind the order of findings", () => {
     const straight = infer(MODEL, HUB, FINDINGS).marginals;
     fc.assert(

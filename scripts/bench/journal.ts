@@ -1,3 +1,4 @@
+import { once } from "node:events";
 import { mkdtempSync, rmSync, statSync } from "node:fs";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
@@ -15,7 +16,9 @@ import { printTimes } from "./print.ts";
 
 const JOBS = 50_000;
 const BATCH = 500;
-const READINGS = 300;
+const READINGS = 600;
+/** A long job: three visits' worth of readings. */
+const READINGS_A_JOB = 60;
 const SEARCHES = 60;
 const PLACES = ["rear hub", "front hub", "arm 3", "bay 7", "left drive", "pump", "fan", "winch"];
 
@@ -23,9 +26,10 @@ const PLACES = ["rear hub", "front hub", "arm 3", "bay 7", "left drive", "pump",
 async function fill({ models, sequelize }: Database, jobs: JobService): Promise<void> {
   const shape = DEMO_JOBS[0]!;
   const first = demoSteps(shape, 1);
-  let { version, id } = (await jobs.takeIn(first.id, first.intake)).view;
+  const { id } = first;
+  let { version } = (await jobs.takeIn(first.id, first.intake)).view;
   for (const { kind, body } of first.entries)
-    version = (await jobs.append(id, kind, body, version)).view.version;
+    version = (await jobs.append(id, kind, body, version)).receipt.version;
   const [line] = (await jobs.list({ page: 1 })).items;
   await sequelize.query("PRAGMA synchronous = OFF");
   for (let from = 1; from < JOBS; from += BATCH) {
@@ -92,15 +96,23 @@ export async function benchJournal(): Promise<void> {
   await fill(database, jobs);
   const app = createApp({ jobs, log: pino({ level: "silent" }), hosts: ["127.0.0.1"], web: null });
   const server = app.listen(0, "127.0.0.1");
+  await once(server, "listening");
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}${API}`;
   const { intake } = demoSteps(DEMO_JOBS[0]!, 1);
-  const job = uuidv7();
   const headers = { "Content-Type": "application/json" };
-  const motor = { ...intake.motor, id: uuidv7() };
-  await fetch(`${base}/jobs/${job}`, { method: "PUT", headers, body: JSON.stringify({ ...intake, motor }) });
-
   const saving: number[] = [];
+  let job = "";
   for (let n = 0; n < READINGS; n += 1) {
+    const version = n % READINGS_A_JOB;
+    if (version === 0) {
+      job = uuidv7();
+      const motor = { ...intake.motor, id: uuidv7() };
+      await fetch(`${base}/jobs/${job}`, {
+        method: "PUT",
+        headers,
+        body: JSON.stringify({ ...intake, motor }),
+      });
+    }
     const body = {
       id: uuidv7(),
       check: "winding",
@@ -116,7 +128,7 @@ export async function benchJournal(): Promise<void> {
     const start = performance.now();
     const answer = await fetch(`${base}/jobs/${job}/${ENTRY_PATHS.reading}/${body.id}`, {
       method: "PUT",
-      headers: { ...headers, "If-Match": versionTag(n) },
+      headers: { ...headers, "If-Match": versionTag(version) },
       body: JSON.stringify(body),
     });
     await answer.arrayBuffer();
@@ -125,7 +137,7 @@ export async function benchJournal(): Promise<void> {
   }
   const bytes = statSync(file).size;
   printTimes(
-    `reading saved and synced to disk, over HTTP, ${JOBS} jobs (${(bytes / 1e6).toFixed(0)} MB), up to ${READINGS} readings in the job`,
+    `reading saved and synced to disk, over HTTP, ${JOBS} jobs (${(bytes / 1e6).toFixed(0)} MB), up to ${READINGS_A_JOB} readings in a job`,
     saving,
     20,
   );

@@ -8,6 +8,7 @@ export async function fillDemo(jobs: JobService): Promise<void> {
   for (const job of DEMO_JOBS) {
     const { id, intake, entries } = demoSteps(job, DEMO_JOBS.indexOf(job) + 1);
     let { version } = (await jobs.takeIn(id, intake)).view;
-    for (const { kind, body } of entries) version = (await jobs.append(id, kind, body, version)).view.version;
+    for (const { kind, body } of entries)
+      version = (await jobs.append(id, kind, body, version)).receipt.version;
   }
 }

@@ -76,8 +76,8 @@ export function routes(jobs: JobService): Router {
           "Version missing",
           "Say with If-Match which version of the job this is based on.",
         );
-      const { created, view } = await jobs.append(idOf(request, "job"), kind, body, version);
-      response.status(created ? 201 : 200).json(view);
+      const { created, receipt } = await jobs.append(idOf(request, "job"), kind, body, version);
+      response.status(created ? 201 : 200).json(receipt);
     });
   router.get("/jobs/:job/bundle", async (request, response) => {
     const { number, record } = await jobs.view(idOf(request, "job"));

@@ -6,30 +6,24 @@ import type {
   Intake,
   JobLine,
   JobView,
-  JournalChange,
+  Receipt,
   Stage,
   Summary,
   Technician,
 } from "#contract/jobs";
 import { assessJob } from "#core/assess";
 import type { Instrument } from "#core/quantity";
-import { epochOf, type Decision, type JobRecord, type Motor, type Reading, type Repair } from "#core/record";
+import type { JobRecord } from "#core/record";
 import type { Database } from "../database.ts";
-import type { EntryRow, JobRow } from "../models/index.ts";
+import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
+import { changesSince, journalOf, receiptOf, recordOf, viewOf } from "./journal.ts";
+import { checkEntry, type EntryBody } from "./entryRules.ts";
 import { summarise } from "./summary.ts";
 
 export type Clock = () => Date;
 const PAGE = 50;
 const ALREADY_THERE = "An entry with this id is there already, with another content.";
-
-function describe(entry: EntryRow): string {
-  const body = entry.body as Partial<Reading & Decision & Repair>;
-  if (entry.kind === "reading")
-    return `${body.check} ${body.slot}: ${body.typed || (body.value?.kind ?? "")}`;
-  if (entry.kind === "decision") return `decided: ${body.disposition}`;
-  return entry.kind;
-}
 
 function firstTime(record: JobRecord): string | undefined {
   return [
@@ -39,76 +33,17 @@ function firstTime(record: JobRecord): string | undefined {
 }
 
 export function jobService({ sequelize, models }: Database, clock: Clock) {
-  async function recordOf(
-    job: JobRow,
-    transaction?: Transaction,
-  ): Promise<{ record: JobRecord; entries: EntryRow[] }> {
-    const options = transaction ? { transaction } : {};
-    const [motor, entries, instruments] = [
-      await models.Motor.findByPk(job.motorId, options),
-      await models.Entry.findAll({ where: { jobId: job.id }, order: [["version", "ASC"]], ...options }),
-      await models.Instrument.findAll({ order: [["id", "ASC"]], ...options }),
-    ];
-    const of = <T>(kind: EntryKind) =>
-      entries.filter((entry) => entry.kind === kind).map(({ body }) => body as T);
-    return {
-      entries,
-      record: {
-        motor: motor!.body as Motor,
-        complaint: job.complaint as JobRecord["complaint"],
-        complaintWords: job.complaintWords,
-        events: job.events as JobRecord["events"],
-        readings: of<Reading>("reading"),
-        decisions: of<Decision>("decision"),
-        repairs: of<Repair>("repair"),
-        instruments: instruments.map(({ body }) => body as Instrument),
-      },
-    };
-  }
-
   async function found(id: string, transaction?: Transaction): Promise<JobRow> {
     const job = await models.Job.findByPk(id, transaction ? { transaction } : {});
     if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
     return job;
   }
 
-  async function viewOf(job: JobRow, transaction?: Transaction): Promise<JobView> {
-    const { record, entries } = await recordOf(job, transaction);
-    return {
-      id: job.id,
-      number: job.number,
-      version: job.version,
-      takenInAt: job.takenInAt,
-      closedAt: job.closedAt,
-      savedAt: entries.at(-1)?.savedAt ?? job.takenInAt,
-      record,
-    };
-  }
-
-  async function changesSince(
-    job: JobRow,
-    version: number,
-    transaction: Transaction,
-  ): Promise<JournalChange[]> {
-    const rows = await models.Entry.findAll({
-      where: { jobId: job.id, version: { [Op.gt]: version } },
-      order: [["version", "ASC"]],
-      transaction,
-    });
-    return rows.map((row) => ({
-      version: row.version,
-      kind: row.kind,
-      what: describe(row),
-      by: row.byWhom,
-      at: row.savedAt,
-    }));
-  }
-
   /** Works out stage and summary of jobs written to since: once, when somebody looks, not at each reading. */
   async function summariseStale(): Promise<void> {
     const stale = await models.Job.findAll({ where: { summarised: { [Op.ne]: col("version") } } });
     for (const job of stale) {
-      const { record } = await recordOf(job);
+      const record = await recordOf(models, job, await journalOf(models, job.id));
       const { summary, stage } = summarise(record, job.closedAt !== null);
       // Only while nobody wrote meanwhile; otherwise the next look does it.
       await models.Job.update(
@@ -116,33 +51,6 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
         { where: { id: job.id, version: job.version } },
       );
     }
-  }
-
-  function checkBody(
-    job: JobRow,
-    record: JobRecord,
-    kind: EntryKind,
-    body: { epoch?: number; instrumentId?: string | null; supersedes?: string | null },
-  ) {
-    if (kind !== "reopening" && job.closedAt)
-      throw new Problem(409, "Job is closed", "This job is closed and frozen. Reopen it to add to it.");
-    if (kind === "reopening" && !job.closedAt)
-      throw new Problem(409, "Job is open", "This job is not closed.");
-    if (kind === "closing" && record.decisions.length === 0)
-      throw new Problem(
-        409,
-        "Not decided",
-        "Decide first, if only to leave it undecided: a closed job says what became of the motor.",
-      );
-    if (kind !== "reading") return;
-    const field = (name: string, sentence: string) =>
-      new Problem(422, "Reading refused", sentence, { fields: [{ field: name, sentence }] });
-    if (body.epoch !== epochOf(record))
-      throw field("epoch", "A repair was recorded since this reading was started. Take it again.");
-    if (body.instrumentId && !record.instruments.some(({ id }) => id === body.instrumentId))
-      throw field("instrumentId", "This instrument is not on the shop's list.");
-    if (body.supersedes && !record.readings.some(({ id }) => id === body.supersedes))
-      throw field("supersedes", "The reading to correct is not in this job.");
   }
 
   async function createJob(id: string, intake: Intake, transaction: Transaction): Promise<JobRow> {
@@ -209,7 +117,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
     },
 
     async view(id: string): Promise<JobView> {
-      return viewOf(await found(id));
+      return viewOf(models, await found(id));
     },
 
     /** Takes a motor in. The same id with the same content again changes nothing. */
@@ -217,7 +125,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
       return sequelize.transaction(async (transaction) => {
         const existing = await models.Job.findByPk(id, { transaction });
         if (existing) {
-          const view = await viewOf(existing, transaction);
+          const view = await viewOf(models, existing, transaction);
           const { motor, complaint, complaintWords, events } = view.record;
           const same = isDeepStrictEqual(
             { motor, complaint, complaintWords, events: [...events] },
@@ -237,7 +145,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
           { transaction },
         );
         const job = await createJob(id, intake, transaction);
-        return { created: true, view: await viewOf(job, transaction) };
+        return { created: true, view: await viewOf(models, job, transaction) };
       });
     },
 
@@ -248,22 +156,16 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
     async append(
       jobId: string,
       kind: EntryKind,
-      body: {
-        id: string;
-        by: string;
-        epoch?: number;
-        instrumentId?: string | null;
-        supersedes?: string | null;
-      },
+      body: EntryBody,
       seenVersion: number,
-    ): Promise<{ created: boolean; view: JobView }> {
+    ): Promise<{ created: boolean; receipt: Receipt }> {
       return sequelize.transaction(async (transaction) => {
         const job = await found(jobId, transaction);
         const twin = await models.Entry.findByPk(body.id, { transaction });
         if (twin) {
           if (twin.jobId !== jobId || twin.kind !== kind || !isDeepStrictEqual(twin.body, body))
             throw new Problem(409, "Entry exists", ALREADY_THERE);
-          return { created: false, view: await viewOf(job, transaction) };
+          return { created: false, receipt: receiptOf(job, twin.savedAt) };
         }
         if (seenVersion !== job.version)
           throw new Problem(
@@ -272,11 +174,10 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
             "Somebody else wrote to this job since you opened it. Nothing of yours was saved.",
             {
               version: job.version,
-              changes: await changesSince(job, seenVersion, transaction),
+              changes: await changesSince(models, job, seenVersion, transaction),
             },
           );
-        const { record } = await recordOf(job, transaction);
-        checkBody(job, record, kind, body);
+        await checkEntry(models, job, kind, body, transaction);
         job.version += 1;
         const savedAt = clock().toISOString();
         await models.Entry.create(
@@ -285,7 +186,9 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
         );
         if (kind === "closing") {
           job.closedAt = savedAt;
-          const verdict = assessJob(record);
+          const verdict = assessJob(
+            await recordOf(models, job, await journalOf(models, jobId, transaction), transaction),
+          );
           await models.Snapshot.create(
             { id: newId(), jobId, rules: verdict.rules, body: verdict, at: savedAt },
             { transaction },
@@ -293,7 +196,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
         }
         if (kind === "reopening") job.closedAt = null;
         await job.save({ transaction });
-        return { created: true, view: await viewOf(job, transaction) };
+        return { created: true, receipt: receiptOf(job, savedAt) };
       });
     },
 
@@ -301,7 +204,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
     async importJob(id: string, record: JobRecord): Promise<{ created: boolean; view: JobView }> {
       const ids = [...record.readings, ...record.decisions, ...record.repairs].map((entry) => entry.id);
       const existing = await models.Job.findByPk(id);
-      if (existing) return { created: false, view: await viewOf(existing) };
+      if (existing) return { created: false, view: await viewOf(models, existing) };
       const taken = await models.Entry.findOne({ where: { id: ids } });
       if (taken)
         throw new Problem(
@@ -348,7 +251,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
         );
         job.version = parts.length;
         await job.save({ transaction });
-        return { created: true, view: await viewOf(job, transaction) };
+        return { created: true, view: await viewOf(models, job, transaction) };
       });
     },
 

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import type { JobView } from "#contract/jobs";
+import type { Receipt } from "#contract/jobs";
 import { createOutbox, type Answer, type Outbox, type OutboxStore, type Parcel } from "./outbox.ts";
 
 /** A device's disk that outlives the page. */
@@ -35,7 +35,7 @@ class Server {
     if (this.losesAnswers) return Promise.resolve({ kind: "unreachable" });
     return Promise.resolve({
       kind: "saved",
-      view: { id: parcel.job, version: this.journal.length } as JobView,
+      receipt: { job: parcel.job, version: this.journal.length, closedAt: null, savedAt: "" },
     });
   };
 }
@@ -52,13 +52,13 @@ const parcel = (id: string, version: number, job = "job"): Parcel => ({
 let store: ReturnType<typeof memoryStore>;
 let server: Server;
 let shown: readonly Parcel[];
-let saved: JobView[];
+let saved: Receipt[];
 const open = (): Outbox =>
   createOutbox({
     store,
     send: (one) => server.send(one),
     versionOf: () => Promise.resolve(server.reachable ? server.journal.length : null),
-    onSaved: (view) => saved.push(view),
+    onSaved: (_parcel, receipt) => saved.push(receipt),
     onChange: (parcels) => (shown = parcels),
   });
 

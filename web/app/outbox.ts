@@ -1,4 +1,4 @@
-import type { EntryKind, JobView } from "#contract/jobs";
+import type { EntryKind, Receipt } from "#contract/jobs";
 
 /** An entry on its way to the server, kept on this device until the server has it on disk. */
 export interface Parcel {
@@ -20,7 +20,7 @@ export interface OutboxStore {
 }
 
 export type Answer =
-  | { readonly kind: "saved"; readonly view: JobView }
+  | { readonly kind: "saved"; readonly receipt: Receipt }
   | { readonly kind: "unreachable" }
   | { readonly kind: "refused"; readonly sentence: string };
 
@@ -35,7 +35,7 @@ export interface OutboxParts {
   readonly send: (parcel: Parcel) => Promise<Answer>;
   /** The job's version on the server now; null where it does not answer. */
   readonly versionOf: (job: string) => Promise<number | null>;
-  readonly onSaved: (view: JobView) => void;
+  readonly onSaved: (parcel: Parcel, receipt: Receipt) => void;
   readonly onChange: (parcels: readonly Parcel[]) => void;
 }
 
@@ -78,7 +78,7 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       if (answer.kind === "unreachable") return;
       if (answer.kind === "saved") {
         // First what the server has, then without the parcel: the entry never leaves the screen between.
-        onSaved(answer.view);
+        onSaved(parcel, answer.receipt);
         await drop(parcel);
       } else {
         halted.add(parcel.job);

@@ -1,7 +1,8 @@
 import { configureStore, createSlice, type PayloadAction } from "@reduxjs/toolkit";
 import { useDispatch, useSelector } from "react-redux";
 import { versionTag, ENTRY_PATHS, API } from "#contract/routes";
-import type { JobView } from "#contract/jobs";
+import type { JobView, Receipt } from "#contract/jobs";
+import type { Decision, Reading, Repair } from "#core/record";
 import { api, sentenceOf } from "./api.ts";
 import { createOutbox, type Answer, type Parcel } from "./outbox.ts";
 import { deviceStore } from "./outboxStore.ts";
@@ -53,10 +54,24 @@ async function send({ job, kind, body, version }: Parcel): Promise<Answer> {
   } catch {
     return { kind: "unreachable" };
   }
-  if (response.ok) return { kind: "saved", view: (await response.json()) as JobView };
+  if (response.ok) return { kind: "saved", receipt: (await response.json()) as Receipt };
   if (response.status >= 500 || response.status === 429) return { kind: "unreachable" };
   if (response.status === 412) store.dispatch(api.util.invalidateTags(["Job"]));
   return { kind: "refused", sentence: sentenceOf({ data: await response.json().catch(() => null) }) };
+}
+
+/** The view with one more entry, as the server has it now. */
+function withEntry(view: JobView, { kind, body }: Parcel, receipt: Receipt): JobView {
+  const { record } = view;
+  const lists = {
+    reading: { readings: [...record.readings, body as Reading] },
+    decision: { decisions: [...record.decisions, body as Decision] },
+    repair: { repairs: [...record.repairs, body as Repair] },
+    closing: {},
+    reopening: {},
+  } as const;
+  const { version, savedAt, closedAt } = receipt;
+  return { ...view, version, savedAt, closedAt, record: { ...record, ...lists[kind] } };
 }
 
 export const outbox = createOutbox({
@@ -66,8 +81,12 @@ export const outbox = createOutbox({
     const { data } = await store.dispatch(api.endpoints.job.initiate(job, { forceRefetch: true }));
     return data?.version ?? null;
   },
-  onSaved: (view) => {
-    store.dispatch(api.util.upsertQueryData("job", view.id, view));
+  onSaved: (parcel, receipt) => {
+    const { data } = api.endpoints.job.select(parcel.job)(store.getState());
+    // One step on from what the screen has: added there. Anything else is fetched anew.
+    if (data && data.version + 1 === receipt.version)
+      store.dispatch(api.util.updateQueryData("job", parcel.job, (view) => withEntry(view, parcel, receipt)));
+    else store.dispatch(api.util.invalidateTags(["Job"]));
     store.dispatch(api.util.invalidateTags(["Jobs"]));
   },
   onChange: (parcels) => store.dispatch(bench.actions.parcelsChanged(parcels)),

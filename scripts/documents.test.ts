@@ -1,0 +1,37 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, it } from "vitest";
+import { assessJob } from "#core/assess";
+import { readBundle } from "#contract/bundle";
+import { documents } from "./documents.ts";
+
+describe("the generated documents", () => {
+  it("are committed as they would be written: run npm run docs after a change", async () => {
+    for (const [path, text] of Object.entries(await documents()))
+      expect(readFileSync(path, "utf8"), path).toBe(text);
+  });
+
+  it("describe every part of a bundle", async () => {
+    const schema = JSON.parse((await documents())["docs/job-bundle.schema.json"]!);
+    expect(schema.properties.job.required.toSorted()).toEqual(
+      [
+        "complaint",
+        "complaintWords",
+        "decisions",
+        "events",
+        "instruments",
+        "motor",
+        "readings",
+        "repairs",
+      ].toSorted(),
+    );
+  });
+});
+
+describe("the example bundle", () => {
+  it("is read, and judged as its text says: a star joint, to be resoldered", () => {
+    const result = readBundle(readFileSync("docs/examples/star-joint.json", "utf8"));
+    expect(result.kind).toBe("read");
+    if (result.kind !== "read") return;
+    expect(assessJob(result.bundle.job)).toMatchObject({ headline: "Star joint open", decided: "resolder" });
+  });
+});

@@ -1,0 +1,69 @@
+import { format, resolveConfig } from "prettier";
+import { jsonSchemaOf } from "#contract/openApi";
+import { bundleSchema } from "#contract/schemas";
+import { pairResistances, type WindingFault } from "#bench/windings";
+import { PAIRS, type ByPhase } from "#core/record";
+
+const limbs = (ohms: number): ByPhase<number> => ({ A: ohms, B: ohms, C: ohms });
+/** Limbs whose healthy pair reads 1. */
+const UNIT = { star: 0.5, delta: 1.5 } as const;
+
+/** A row of the table: the same fault in a star and in a delta; null where it cannot be. */
+const ROWS: readonly (readonly [string, (unit: number) => readonly WindingFault[], onlyStar?: true])[] = [
+  ["sound", () => []],
+  ["limb open", () => [{ kind: "limbOpen", limb: "A" }]],
+  ["lead A open", () => [{ kind: "leadOpen", lead: "A" }]],
+  ["star joint open", () => [{ kind: "starJointOpen" }], true],
+  ["10 % of turns shorted", () => [{ kind: "turnsShorted", limb: "A", share: 0.1 }]],
+  ["30 % of turns shorted", () => [{ kind: "turnsShorted", limb: "A", share: 0.3 }]],
+  ["whole limb shorted", () => [{ kind: "turnsShorted", limb: "A", share: 1 }]],
+  ["leads A and B shorted", () => [{ kind: "leadsShorted", leads: ["A", "B"] }]],
+  ["limb +30 % by a bad joint", (unit) => [{ kind: "jointHigh", limb: "A", ohms: 0.3 * unit }]],
+  ["the same ohms in lead A", (unit) => [{ kind: "leadHigh", lead: "A", ohms: 0.3 * unit }]],
+  ["one of two parallel paths open", () => [{ kind: "pathOpen", limb: "A" }]],
+];
+
+function ratios(connection: "star" | "delta", faults: readonly WindingFault[]): string {
+  const pairs = pairResistances({ connection, limb: limbs(UNIT[connection]), faults });
+  return PAIRS.map((pair) =>
+    pairs[pair] === Infinity ? "OL" : Number(pairs[pair].toFixed(3)).toString(),
+  ).join(" / ");
+}
+
+function faultTable(): string {
+  const lines = ROWS.map(([name, faults, onlyStar]) => {
+    const delta = onlyStar ? "–" : ratios("delta", faults(UNIT.delta));
+    return `| ${name} | ${ratios("star", faults(UNIT.star))} | ${delta} |`;
+  });
+  return `# Pairs at rest, by fault
+
+Readings A–B / B–C / C–A as ratios to a healthy pair; the fault sits in limb A of a star, or in the winding from
+A to B of a delta. Solved by nodal analysis of the winding as a network of resistors (\`bench/windings.ts\`), which
+knows nothing of the pattern reader in \`core/winding\`. Written by \`npm run docs\`.
+
+| fault | star | delta |
+| --- | --- | --- |
+${lines.join("\n")}
+
+Three terminals cannot tell a sound star from a sound delta. Where two rows read alike within the meter's
+uncertainty, the program says both, and what tells them apart.
+`;
+}
+
+/** Every generated document by its path. */
+export async function documents(): Promise<Record<string, string>> {
+  const schema = {
+    $schema: "https://json-schema.org/draft/2020-12/schema",
+    title: "Green Fable job bundle",
+    ...jsonSchemaOf(bundleSchema),
+  };
+  const files = {
+    "docs/job-bundle.schema.json": JSON.stringify(schema),
+    "docs/fault-table.md": faultTable(),
+  };
+  const styled = Object.entries(files).map(async ([path, text]) => {
+    const options = await resolveConfig(path);
+    return [path, await format(text, { ...options, filepath: path })] as const;
+  });
+  return Object.fromEntries(await Promise.all(styled));
+}

@@ -1,0 +1,91 @@
+import { describe, expect, it } from "vitest";
+import { assessJob } from "#core/assess";
+import {
+  BASIC,
+  DECISION,
+  frameOpen,
+  job,
+  lookedAndTurned,
+  madeSafe,
+  MILLIOHM,
+  pairs,
+  REPAIR,
+  skipped,
+} from "../../tests/jobs.ts";
+import { nextStepOf, stepsOf } from "./steps.ts";
+
+const OPEN = [
+  ...madeSafe("hub"),
+  ...lookedAndTurned(),
+  ...frameOpen(),
+  ...pairs(["OL", "OL", "OL"], BASIC, "0.2"),
+];
+const next = (record: ReturnType<typeof job>, closed = false) =>
+  nextStepOf(record, assessJob(record), closed);
+
+describe("the next step", () => {
+  it("is safety first, then what tells most, then the decision, the repair, the proof, the report", () => {
+    expect(next(job([]))).toBe("safety");
+    expect(next(job(OPEN))).toBe("decide");
+    expect(next(job(OPEN, { decisions: [DECISION] }))).toBe("repair");
+    const repaired = { decisions: [DECISION], repairs: [REPAIR] };
+    expect(next(job(OPEN, repaired))).toBe("safety");
+    expect(next(job([...OPEN, ...madeSafe("hub", 1)], repaired))).toBe("winding");
+    expect(
+      next(
+        job(
+          [...OPEN, ...madeSafe("hub", 1), ...pairs(["127.9m", "128m", "128.1m"], MILLIOHM, "0.1m", 1)],
+          repaired,
+        ),
+      ),
+    ).toBe("repair");
+    expect(next(job(OPEN), true)).toBe("report");
+  });
+
+  it("does not wait for the verdict to see that a motor was made safe", () => {
+    const stale = assessJob(job([]));
+    expect(nextStepOf(job(madeSafe("hub")), stale, false)).not.toBe("safety");
+  });
+});
+
+describe("the plan", () => {
+  it("shows each check's state with its result, and a skipped one with its reason", () => {
+    const record = job([
+      ...madeSafe("hub"),
+      ...lookedAndTurned(),
+      skipped("frame", "casing is plastic"),
+      ...pairs(["127.9m", "128m", "128.1m"], MILLIOHM, "0.1m"),
+    ]);
+    const steps = stepsOf(record, assessJob(record), false);
+    expect(steps.map(({ step, state, note }) => [step, state, note])).toEqual([
+      ["safety", "agrees", ""],
+      ["mechanical", "agrees", "even"],
+      ["frame", "skipped", "casing is plastic"],
+      ["winding", "agrees", "equal"],
+      ["decide", "toDo", ""],
+      ["repair", "toDo", ""],
+      ["report", "toDo", ""],
+    ]);
+  });
+
+  it("gives the minutes of what is still to do", () => {
+    const record = job([]);
+    expect(stepsOf(record, assessJob(record), false).find(({ step }) => step === "winding")?.note).toBe(
+      "4 min",
+    );
+  });
+
+  it("marks an undecided decision as such and a failed proof as departing", () => {
+    const undecided = job(OPEN, { decisions: [{ ...DECISION, disposition: "undecided" }] });
+    expect(stepsOf(undecided, assessJob(undecided), false).find(({ step }) => step === "decide")?.state).toBe(
+      "cannotTell",
+    );
+    const failed = job([...OPEN, ...pairs(["OL", "OL", "OL"], BASIC, "0.2", 1)], {
+      decisions: [DECISION],
+      repairs: [REPAIR],
+    });
+    expect(stepsOf(failed, assessJob(failed), false).find(({ step }) => step === "repair")?.state).toBe(
+      "departs",
+    );
+  });
+});
