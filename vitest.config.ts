@@ -5,7 +5,7 @@ export default defineConfig({
     include: ["{core,bench,contract,server,web,scripts,tests}/**/*.test.{ts,tsx}"],
     exclude: ["tests/e2e/**", "node_modules/**"],
     coverage: {
-      include: ["core/**/*.ts"],
+      include: ["core/**/*.ts", "bench/**/*.ts"],
       exclude: ["**/*.test.ts"],
       thresholds: { lines: 90 },
       reporter: ["text-summary"],

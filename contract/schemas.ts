@@ -39,7 +39,7 @@ const celsius = Joi.number()
     "number.max": `Above ${TEMPERATURE.most} °C the winding would be gone. Check the figure.`,
   });
 
-export const readingValueSchema = Joi.alternatives()
+const readingValueSchema = Joi.alternatives()
   .conditional(".kind", {
     switch: [
       { is: "ohms", then: Joi.object({ kind: Joi.string(), ohms: ohms.required() }) },
@@ -154,7 +154,7 @@ export const repairSchema = Joi.object({
   at: instant.required(),
 });
 
-export const jobRecordSchema = Joi.object({
+const jobRecordSchema = Joi.object({
   motor: motorSchema.required(),
   complaint: Joi.string()
     .valid(...COMPLAINTS)

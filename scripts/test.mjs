@@ -17,11 +17,16 @@ const STEPS = [
       "--config",
       ".dependency-cruiser.cjs",
       "core",
+      "bench",
       "contract",
       "server",
       "web",
       "scripts",
     ],
+  },
+  {
+    name: "unused files and packages",
+    command: ["knip", "--include", "files,dependencies,unlisted,unresolved"],
   },
   {
     name: "unit and property tests",

@@ -1,4 +1,4 @@
-import { combine, rectangular, type Component } from "./uncertainty.ts";
+import { rectangular, type Component } from "./uncertainty.ts";
 import type { Ohms, Ratio } from "./units.ts";
 
 /** One resistance range: ±(percent of reading + digits × resolution), as the maker's sheet states it. */
@@ -35,11 +35,6 @@ export function rangeFor(instrument: Instrument, reading: Ohms): ResistanceRange
   return found;
 }
 
-/** Whether any range of the instrument holds the reading. */
-export function withinReach(instrument: Instrument, reading: Ohms): boolean {
-  return instrument.ranges.some(({ fullScale }) => reading <= fullScale);
-}
-
 export interface InstrumentUncertainty {
   /** One digit of the accuracy, independent from reading to reading. */
   readonly perReading: Component;
@@ -61,10 +56,4 @@ export function accuracyOf(range: ResistanceRange): InstrumentUncertainty {
     commonOffset: rectangular((range.digits - independentDigits) * range.resolution),
     commonGain: rectangular(range.ofReading),
   };
-}
-
-/** Whole standard uncertainty of one reading of this value, all parts together. */
-export function singleReadingUncertainty(range: ResistanceRange, reading: Ohms): Component {
-  const { perReading, commonOffset, commonGain } = accuracyOf(range);
-  return combine([perReading, commonOffset, { ...commonGain, u: commonGain.u * Math.abs(reading) }]);
 }

@@ -1,4 +1,4 @@
-import { percentText } from "#core/quantity";
+import { JUDGEMENT_WORDS, percentText } from "#core/quantity";
 
 export interface StripRow {
   readonly label: string;
@@ -55,7 +55,7 @@ export function IntervalStrip({
         aria-label={rows
           .map(
             ({ label, value, expanded, state }) =>
-              `${label} ${percentText(value)} ± ${percentText(expanded, { signed: false })}, ${state === "cannotTell" ? "cannot tell" : state}`,
+              `${label} ${percentText(value)} ± ${percentText(expanded, { signed: false })}, ${JUDGEMENT_WORDS[state]}`,
           )
           .join("; ")}
       >

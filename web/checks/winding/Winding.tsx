@@ -1,5 +1,12 @@
 import { useState } from "react";
-import { percentText, quantityText, RESISTANCE, TEMPERATURE, shareText } from "#core/quantity";
+import {
+  percentText,
+  quantityText,
+  RESISTANCE,
+  TEMPERATURE,
+  shareText,
+  JUDGEMENT_WORDS,
+} from "#core/quantity";
 import {
   balanceLimitOf,
   latestIn,
@@ -66,7 +73,6 @@ interface PairLook {
   readonly detail: string;
 }
 
-const WORDS = { agrees: "agrees", departs: "departs", cannotTell: "cannot tell" } as const;
 const TONE: Readonly<Record<ArcState, string>> = {
   agrees: "",
   departs: "text-copper",
@@ -92,7 +98,7 @@ function useLooks() {
     if (judged && expected)
       return {
         state: judged.judgement,
-        word: WORDS[judged.judgement],
+        word: JUDGEMENT_WORDS[judged.judgement],
         detail:
           judged.judgement === "departs"
             ? `${percentText(Math.abs(judged.value), { signed: false })} ${judged.value > 0 ? "over" : "under"} expected`
@@ -103,7 +109,7 @@ function useLooks() {
     const outside = Math.abs(deviation.value) - deviation.expanded > limit;
     const inside = Math.abs(deviation.value) + deviation.expanded <= limit;
     const state = outside ? "departs" : inside ? "agrees" : "cannotTell";
-    return { state, word: WORDS[state], detail: `${percentText(deviation.value)} of the mean` };
+    return { state, word: JUDGEMENT_WORDS[state], detail: `${percentText(deviation.value)} of the mean` };
   };
   return {
     sitting,
@@ -312,7 +318,7 @@ export function Winding() {
             <Judged state={finding.departs ? "departs" : (imbalance?.judgement ?? "cannotTell")}>
               <strong>{finding.sentence}.</strong> {tellApart(fittingRows(pairFits(record, epoch)))}{" "}
               {imbalance &&
-                `Balance ${WORDS[imbalance.judgement]} at ±${shareText(limit)} of the mean; spread ${percentText(imbalance.spread, { signed: false })}.`}
+                `Balance ${JUDGEMENT_WORDS[imbalance.judgement]} at ±${shareText(limit)} of the mean; spread ${percentText(imbalance.spread, { signed: false })}.`}
             </Judged>
           )}
         </div>
