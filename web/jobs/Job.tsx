@@ -1,5 +1,4 @@
-import { Tabs } from "radix-ui";
-import { lazy, Suspense, useEffect, useMemo, useState, type ReactNode } from "react";
+import { lazy, useEffect, useMemo, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
@@ -19,6 +18,7 @@ import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
 import { nextStepOf, stepsOf } from "./steps.ts";
+import { Zones } from "./Zones.tsx";
 import { useVerdict } from "./useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
@@ -124,68 +124,6 @@ function Centre({
       {skipping && <SkipForm check={step} onDone={onSkipped} />}
       <Screen key={`${step}-${epoch}`} />
     </>
-  );
-}
-
-function Zones({
-  plan,
-  centre,
-  verdict,
-  wide,
-}: {
-  readonly plan: ReactNode;
-  readonly centre: ReactNode;
-  readonly verdict: ReactNode;
-  readonly wide: boolean;
-}) {
-  const [tab, setTab] = useState("check");
-  const [planOpen, setPlanOpen] = useState(false);
-  const hiddenOnPhone = (name: string) => (tab === name ? "" : "max-sm:hidden");
-  return (
-    <Tabs.Root
-      value={tab}
-      onValueChange={setTab}
-      className={`grid min-h-0 grow grid-cols-[230px_1fr] max-lg:grid-cols-1 max-lg:grid-rows-[auto_1fr] print:block ${wide ? "" : "xl:grid-cols-[230px_1fr_320px] max-xl:grid-cols-[230px_1fr_280px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
-    >
-      <Tabs.List
-        aria-label="Parts of the job"
-        className="flex border-b border-line bg-sheet sm:hidden print:hidden"
-      >
-        {[
-          ["plan", "Plan"],
-          ["check", "Step"],
-          ["verdict", "Verdict"],
-        ].map(([name, words]) => (
-          <Tabs.Trigger
-            key={name}
-            value={name!}
-            className="min-h-11 grow border-b-2 border-transparent font-semibold data-[state=active]:border-green data-[state=active]:text-green"
-          >
-            {words}
-          </Tabs.Trigger>
-        ))}
-      </Tabs.List>
-      <div
-        className={`overflow-y-auto border-r border-line p-4 max-lg:col-span-full max-lg:border-b max-lg:border-r-0 max-lg:py-2 max-sm:border-0 print:hidden ${hiddenOnPhone("plan")}`}
-      >
-        <div className="hidden sm:max-lg:block">
-          <Button look="quiet" aria-expanded={planOpen} onClick={() => setPlanOpen(!planOpen)}>
-            {planOpen ? "Fold the plan" : "Show the plan"}
-          </Button>
-        </div>
-        <div className={planOpen ? "" : "max-lg:hidden max-sm:block"}>{plan}</div>
-      </div>
-      <main className={`min-w-0 overflow-y-auto p-5 print:overflow-visible ${hiddenOnPhone("check")}`}>
-        <Suspense fallback={<p role="status">Fetching this step.</p>}>{centre}</Suspense>
-      </main>
-      {!wide && (
-        <div
-          className={`overflow-y-auto border-l border-line bg-sheet max-sm:border-0 print:hidden ${hiddenOnPhone("verdict")}`}
-        >
-          {verdict}
-        </div>
-      )}
-    </Tabs.Root>
   );
 }
 

@@ -5,6 +5,7 @@ import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { EntryField } from "../entry/EntryField.tsx";
+import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { Repeats } from "../entry/Repeats.tsx";
 import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
 
@@ -33,21 +34,7 @@ export function Frame() {
         <h2 id="check-title" className="text-xl font-bold">
           Leads to frame
         </h2>
-        <label className="text-sm text-ink-2">
-          read with{" "}
-          <select
-            value={meter}
-            disabled={closed}
-            onChange={(event) => setMeter(event.target.value)}
-            className="rounded border-b border-line-strong bg-transparent py-1 text-ink"
-          >
-            {record.instruments.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <MeterSelect instruments={record.instruments} value={meter} disabled={closed} onChoose={setMeter} />
       </div>
       <p className="mb-4 max-w-2xl text-ink-2">
         One probe on bare metal: scratch through paint, or take a screw. The other on each lead in turn,

@@ -7,37 +7,25 @@ import {
   shareText,
   JUDGEMENT_WORDS,
 } from "#core/quantity";
+import { latestIn, pairName, PAIRS, PHASES, type Pair } from "#core/record";
 import {
-  balanceLimitOf,
-  latestIn,
-  pairName,
-  PAIRS,
-  phasesOf,
-  PHASES,
-  type Motor,
-  type Pair,
-} from "#core/record";
-import {
-  againstExpected,
   fittingRows,
   healthyPairPrior,
-  imbalanceOf,
   pairFits,
-  sittingOf,
   tellApart,
   windingInstrument,
   windingTemperature,
-  type MeasuredPair,
 } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
-import { EntryField } from "../entry/EntryField.tsx";
-import { Repeats } from "../entry/Repeats.tsx";
-import { useEntry, type Entry, type EntrySlot } from "../entry/useEntry.ts";
+import { MeterSelect } from "../entry/MeterSelect.tsx";
+import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
 import { IntervalStrip, type StripRow } from "./IntervalStrip.tsx";
 import { meterAdvice } from "./meterAdvice.ts";
-import { WindingDrawing, type ArcState, type DrawnPair } from "./WindingDrawing.tsx";
+import { PairRow, SmallCell } from "./PairRow.tsx";
+import { usePairLooks, valueOf } from "./usePairLooks.ts";
+import { WindingDrawing, type DrawnPair } from "./WindingDrawing.tsx";
 
 const TIPS: EntrySlot = {
   slot: "tips",
@@ -53,156 +41,6 @@ const HEAT: EntrySlot = {
   hint: "°C. Enter leaves it out.",
 };
 
-function coloursOf(motor: Motor, pair: Pair): string {
-  const [from, to] = phasesOf(pair);
-  return [motor.wireColours[from], motor.wireColours[to]].filter(Boolean).join(", ");
-}
-
-function valueOf(pair: MeasuredPair | undefined): { number: string; unit: string } {
-  if (!pair) return { number: "", unit: "" };
-  if (pair.state === "open") return { number: "OL", unit: "" };
-  if (pair.state === "contradictory") return { number: "unsteady", unit: "" };
-  if (pair.state === "short") return { number: "≈ 0", unit: "Ω" };
-  const [number = "", unit = ""] = quantityText(pair.resistance, RESISTANCE, pair.expanded).split(" ");
-  return { number, unit };
-}
-
-interface PairLook {
-  readonly state: ArcState;
-  readonly word: string;
-  readonly detail: string;
-}
-
-const TONE: Readonly<Record<ArcState, string>> = {
-  agrees: "",
-  departs: "text-copper",
-  open: "text-copper",
-  cannotTell: "text-slate",
-  unread: "",
-};
-
-/** How each pair stands: against the expected value where one is known, else against the mean of three. */
-function useLooks() {
-  const { record, epoch } = useOpenJob();
-  const sitting = sittingOf(record, epoch);
-  const limit = balanceLimitOf(record.motor);
-  const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
-  const expected = sitting && record.motor.expected ? againstExpected(sitting, record.motor.expected) : null;
-  const lookOf = (pair: Pair): PairLook => {
-    const found = sitting?.measured.pairs[pair];
-    if (!found) return { state: "unread", word: "", detail: "" };
-    if (found.state === "open") return { state: "open", word: "open", detail: "no path between these leads" };
-    if (found.state === "contradictory")
-      return { state: "cannotTell", word: "cannot tell", detail: "a value and OL: read it again" };
-    const judged = expected?.pairs[pair];
-    if (judged && expected)
-      return {
-        state: judged.judgement,
-        word: JUDGEMENT_WORDS[judged.judgement],
-        detail:
-          judged.judgement === "departs"
-            ? `${percentText(Math.abs(judged.value), { signed: false })} ${judged.value > 0 ? "over" : "under"} expected`
-            : `expects ${quantityText(expected.expected, RESISTANCE, expected.expected * expected.tolerance)} ± ${shareText(expected.tolerance)}`,
-      };
-    const deviation = imbalance?.deviations[pair];
-    if (!deviation) return { state: "cannotTell", word: "read", detail: "two more to compare" };
-    const outside = Math.abs(deviation.value) - deviation.expanded > limit;
-    const inside = Math.abs(deviation.value) + deviation.expanded <= limit;
-    const state = outside ? "departs" : inside ? "agrees" : "cannotTell";
-    return { state, word: JUDGEMENT_WORDS[state], detail: `${percentText(deviation.value)} of the mean` };
-  };
-  return {
-    sitting,
-    limit,
-    imbalance,
-    expected,
-    looks: Object.fromEntries(PAIRS.map((pair) => [pair, lookOf(pair)])) as Record<Pair, PairLook>,
-  };
-}
-
-function SmallCell({
-  entry,
-  slot,
-  children,
-}: {
-  readonly entry: Entry;
-  readonly slot: EntrySlot;
-  readonly children: string;
-}) {
-  const active = entry.active === slot.slot;
-  return (
-    <div
-      className={`min-h-12 grow basis-0 rounded-xl border bg-sheet px-3 py-1.5 ${active ? "border-2 border-green" : "border-line"}`}
-    >
-      {active ? (
-        <>
-          <p className="text-xs font-semibold text-ink-2">{slot.label}</p>
-          <EntryField entry={entry} big={false} />
-        </>
-      ) : (
-        <button
-          type="button"
-          onClick={() => entry.move(slot.slot)}
-          className="block size-full text-left text-sm"
-        >
-          <span className="text-ink-2">{slot.label}</span>
-          <strong className="block">{children}</strong>
-        </button>
-      )}
-    </div>
-  );
-}
-
-function PairRow({
-  entry,
-  pair,
-  look,
-  found,
-}: {
-  readonly entry: Entry;
-  readonly pair: Pair;
-  readonly look: PairLook;
-  readonly found: MeasuredPair | undefined;
-}) {
-  const { record } = useOpenJob();
-  const active = entry.active === pair;
-  const { number, unit } = valueOf(found);
-  return (
-    <li
-      className={`grid min-h-20 grid-cols-[5rem_1fr_8rem] items-center gap-2 rounded-xl border bg-sheet px-4 py-1 max-sm:grid-cols-[4.5rem_1fr] ${
-        active ? "border-2 border-green" : "border-line"
-      }`}
-    >
-      <button
-        type="button"
-        aria-label={`Go to ${pairName(pair)}`}
-        onClick={() => entry.move(pair)}
-        className="min-h-11 text-left"
-      >
-        <strong className="block text-lg">{pairName(pair)}</strong>
-        <span className="text-sm text-ink-2">{coloursOf(record.motor, pair)}</span>
-      </button>
-      <div className="min-w-0">
-        {active ? (
-          <EntryField entry={entry} />
-        ) : (
-          <p className={`text-4xl font-semibold leading-10 ${TONE[look.state]}`}>
-            {number || <span className="text-base font-normal text-ink-2">not read</span>}
-            {unit && <span className="ml-2 text-xl font-normal text-ink-2">{unit}</span>}
-          </p>
-        )}
-        <Repeats check="winding" slot={pair} onCorrect={(reading) => entry.correct(reading)} />
-      </div>
-      <p className="text-right text-sm leading-snug text-ink-2 max-sm:col-span-2 max-sm:text-left">
-        {look.word && (
-          <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
-        )}
-        {look.detail}
-      </p>
-    </li>
-  );
-}
-
 /** Three pairs at rest: the reading, what it means, and where it points. */
 export function Winding() {
   const job = useOpenJob();
@@ -211,7 +49,7 @@ export function Winding() {
   const [meter, setMeter] = useState(
     () => (windingInstrument(record, epoch) ?? record.instruments.at(-1))?.id ?? "",
   );
-  const { sitting, limit, imbalance, expected, looks } = useLooks();
+  const { sitting, limit, imbalance, expected, looks } = usePairLooks();
   const heat = windingTemperature(record, epoch);
   const slots: EntrySlot[] = [
     TIPS,
@@ -255,21 +93,12 @@ export function Winding() {
         <h2 id="check-title" className="text-xl font-bold">
           Three pairs at rest
         </h2>
-        <label className="text-sm text-ink-2">
-          read with{" "}
-          <select
-            value={meter}
-            disabled={job.closed}
-            onChange={(event) => setMeter(event.target.value)}
-            className="rounded border-b border-line-strong bg-transparent py-1 text-ink"
-          >
-            {record.instruments.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <MeterSelect
+          instruments={record.instruments}
+          value={meter}
+          disabled={job.closed}
+          onChoose={setMeter}
+        />
       </div>
       <p className="mb-3 text-[0.95rem] leading-snug text-ink-2">
         Equal pairs mean three sound limbs. {instrument && meterAdvice(usual, limit, instrument)}

@@ -1,0 +1,106 @@
+import { pairName, phasesOf, type Motor, type Pair } from "#core/record";
+import type { MeasuredPair } from "#core/winding";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { EntryField } from "../entry/EntryField.tsx";
+import { Repeats } from "../entry/Repeats.tsx";
+import type { Entry, EntrySlot } from "../entry/useEntry.ts";
+import { valueOf, type PairLook } from "./usePairLooks.ts";
+import type { ArcState } from "./WindingDrawing.tsx";
+
+const TONE: Readonly<Record<ArcState, string>> = {
+  agrees: "",
+  departs: "text-copper",
+  open: "text-copper",
+  cannotTell: "text-slate",
+  unread: "",
+};
+
+function coloursOf(motor: Motor, pair: Pair): string {
+  const [from, to] = phasesOf(pair);
+  return [motor.wireColours[from], motor.wireColours[to]].filter(Boolean).join(", ");
+}
+
+/** Tips or temperature: one line until it is being read. */
+export function SmallCell({
+  entry,
+  slot,
+  children,
+}: {
+  readonly entry: Entry;
+  readonly slot: EntrySlot;
+  readonly children: string;
+}) {
+  const active = entry.active === slot.slot;
+  return (
+    <div
+      className={`min-h-12 grow basis-0 rounded-xl border bg-sheet px-3 py-1.5 ${active ? "border-2 border-green" : "border-line"}`}
+    >
+      {active ? (
+        <>
+          <p className="text-xs font-semibold text-ink-2">{slot.label}</p>
+          <EntryField entry={entry} big={false} />
+        </>
+      ) : (
+        <button
+          type="button"
+          onClick={() => entry.move(slot.slot)}
+          className="block size-full text-left text-sm"
+        >
+          <span className="text-ink-2">{slot.label}</span>
+          <strong className="block">{children}</strong>
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** One pair: its value large, what it means beside it, the repeats under it. */
+export function PairRow({
+  entry,
+  pair,
+  look,
+  found,
+}: {
+  readonly entry: Entry;
+  readonly pair: Pair;
+  readonly look: PairLook;
+  readonly found: MeasuredPair | undefined;
+}) {
+  const { record } = useOpenJob();
+  const active = entry.active === pair;
+  const { number, unit } = valueOf(found);
+  return (
+    <li
+      className={`grid min-h-20 grid-cols-[5rem_1fr_8rem] items-center gap-2 rounded-xl border bg-sheet px-4 py-1 max-sm:grid-cols-[4.5rem_1fr] ${
+        active ? "border-2 border-green" : "border-line"
+      }`}
+    >
+      <button
+        type="button"
+        aria-label={`Go to ${pairName(pair)}`}
+        onClick={() => entry.move(pair)}
+        className="min-h-11 text-left"
+      >
+        <strong className="block text-lg">{pairName(pair)}</strong>
+        <span className="text-sm text-ink-2">{coloursOf(record.motor, pair)}</span>
+      </button>
+      <div className="min-w-0">
+        {active ? (
+          <EntryField entry={entry} />
+        ) : (
+          <p className={`text-4xl font-semibold leading-10 ${TONE[look.state]}`}>
+            {number || <span className="text-base font-normal text-ink-2">not read</span>}
+            {unit && <span className="ml-2 text-xl font-normal text-ink-2">{unit}</span>}
+          </p>
+        )}
+        <Repeats check="winding" slot={pair} onCorrect={(reading) => entry.correct(reading)} />
+      </div>
+      <p className="text-right text-sm leading-snug text-ink-2 max-sm:col-span-2 max-sm:text-left">
+        {look.word && (
+          <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
+        )}
+        {look.detail}
+      </p>
+    </li>
+  );
+}

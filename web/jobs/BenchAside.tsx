@@ -1,0 +1,61 @@
+import { formatDistanceToNowStrict } from "date-fns";
+import { Link } from "react-router";
+import type { JobLine } from "#contract/jobs";
+import { linkOf } from "./BenchLine.tsx";
+import { ImportButton } from "./ImportButton.tsx";
+import { clockText, useSecondsLeft } from "./useSecondsLeft.ts";
+
+function Clock({ job }: { readonly job: JobLine }) {
+  const { clock, to } = job.summary;
+  const left = useSecondsLeft(clock?.startedAt ?? null, clock?.minutes ?? 0);
+  return (
+    <Link to={`/jobs/${job.id}/${to}`} className="mb-3 block rounded-xl border-2 border-amber p-4">
+      <span className="block font-semibold">{job.name}</span>
+      <strong role="timer" className="block text-4xl">
+        {left > 0 ? clockText(left) : "Over"}
+      </strong>
+      <span className="text-sm text-ink-2">
+        {left > 0 ? "Capacitors bleed down. Then measure before you touch." : "Measure before you touch."}
+      </span>
+    </Link>
+  );
+}
+
+/** What runs while nobody looks: clocks first. */
+export function BenchAside({ jobs }: { readonly jobs: readonly JobLine[] }) {
+  const clocks = jobs.filter(({ summary, stage }) => summary.clock && stage !== "closed");
+  const minutes = jobs
+    .filter(({ stage }) => stage !== "closed")
+    .reduce((sum, { summary }) => sum + summary.minutes, 0);
+  const oldest = jobs
+    .filter(({ stage }) => stage !== "closed")
+    .toSorted((a, b) => a.takenInAt.localeCompare(b.takenInAt))
+    .slice(0, 3);
+  return (
+    <aside className="border-l border-line bg-sheet p-5 text-sm max-lg:border-l-0 max-lg:border-t">
+      <h2 className="mb-2 font-semibold text-ink-2">Clocks</h2>
+      {clocks.length === 0 && <p className="mb-3 text-ink-2">None running.</p>}
+      {clocks.map((job) => (
+        <Clock key={job.id} job={job} />
+      ))}
+      <h2 className="mb-1 mt-5 font-semibold text-ink-2">Next steps of everything open</h2>
+      <p className="text-2xl font-semibold">
+        {Math.floor(minutes / 60) > 0 && `${Math.floor(minutes / 60)} h `}
+        {minutes % 60} min
+      </p>
+      <h2 className="mb-1 mt-5 font-semibold text-ink-2">Longest here</h2>
+      <ul className="space-y-1.5">
+        {oldest.map((job) => (
+          <li key={job.id}>
+            <Link to={linkOf(job)} className="hover:underline">
+              {job.name}
+            </Link>
+            <span className="block text-ink-2">{formatDistanceToNowStrict(new Date(job.takenInAt))}</span>
+          </li>
+        ))}
+      </ul>
+      <h2 className="mb-1 mt-5 font-semibold text-ink-2">From another bench</h2>
+      <ImportButton />
+    </aside>
+  );
+}

@@ -1,0 +1,73 @@
+import { formatDistanceToNowStrict } from "date-fns";
+import { Link } from "react-router";
+import type { JobLine } from "#contract/jobs";
+import type { CheckState } from "#core/check";
+import { chanceText } from "#core/quantity";
+import { Mark } from "../ui/Mark.tsx";
+
+const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
+/** Where the next step of a job is done. */
+export const linkOf = (job: JobLine) => `/jobs/${job.id}/${job.summary.to}`;
+
+/** One job on the bench: what it is, how far it is, what is thought, what comes next. */
+export function BenchLine({ job }: { readonly job: JobLine }) {
+  const { summary } = job;
+  const share = summary.leading?.probability ?? 0;
+  return (
+    <li className="border-t border-line first:border-0">
+      <Link
+        to={linkOf(job)}
+        data-job
+        className="grid min-h-14 grid-cols-[1.9fr_6rem_1.7fr_1.6fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-md:grid-cols-[1fr_auto] max-md:gap-y-1"
+      >
+        <span className="min-w-0">
+          <span className="block truncate font-semibold">{job.name}</span>
+          <span className="block truncate text-sm text-ink-2">
+            {jobName(job.number)} {job.owner}
+          </span>
+        </span>
+        <span className="flex gap-1">
+          {summary.marks.map((mark, i) => (
+            <Mark key={i} state={mark as CheckState} />
+          ))}
+        </span>
+        <span className="min-w-0">
+          <span className="block truncate text-[0.95rem]">
+            {summary.headline === "Not decided yet" && summary.leading
+              ? `Perhaps: ${summary.leading.name.toLowerCase()}`
+              : summary.headline}
+          </span>
+          {summary.leading && (
+            <span
+              className="mt-1 flex items-center gap-2"
+              aria-label={`${summary.leading.name} ${chanceText(share)}`}
+              role="img"
+            >
+              <span className="h-1.5 grow rounded bg-sunk">
+                <span className="block h-1.5 rounded bg-ink" style={{ width: `${share * 100}%` }} />
+              </span>
+              <span className="w-12 shrink-0 text-right text-sm text-ink-2" aria-hidden>
+                {chanceText(share)}
+              </span>
+            </span>
+          )}
+        </span>
+        <span className="min-w-0 text-[0.95rem]">
+          <span className="block truncate font-semibold">{summary.next}</span>
+          <span className="block truncate text-sm text-ink-2">
+            {job.stage === "closed" && job.closedAt
+              ? `closed ${formatDistanceToNowStrict(new Date(job.closedAt), { addSuffix: true })}`
+              : summary.minutes > 0
+                ? `${summary.minutes} min`
+                : `here for ${formatDistanceToNowStrict(new Date(job.takenInAt))}`}
+          </span>
+        </span>
+        {summary.by && (
+          <span className="flex size-9 items-center justify-center rounded-full bg-sunk text-xs font-bold text-ink-2 max-md:hidden">
+            {summary.by}
+          </span>
+        )}
+      </Link>
+    </li>
+  );
+}
