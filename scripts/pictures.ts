@@ -1,20 +1,68 @@
 // Takes the pictures of docs/screenshots from a running demo: tsx scripts/pictures.ts http://127.0.0.1:4173
-import { chromium } from "@playwright/test";
+import { chromium, type Page } from "@playwright/test";
 
 const base = process.argv[2] ?? "http://127.0.0.1:4173";
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
   args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-page.on("pageerror", (error) => process.stderr.write(`${error.message}\n`));
-await page.goto(base);
-await page.getByRole("heading", { name: "Waiting for a reading" }).waitFor();
-await page.screenshot({ path: "docs/screenshots/bench.png" });
-await page.getByRole("link", { name: /Cargo trike 3, rear hub/u }).click();
-await page.getByRole("heading", { name: "Three pairs at rest" }).waitFor();
-await page.screenshot({ path: "docs/screenshots/job.png" });
-await page.emulateMedia({ colorScheme: "dark" });
-await page.setViewportSize({ width: 820, height: 1180 });
-await page.screenshot({ path: "docs/screenshots/job-tablet-night.png" });
+
+const DESK = { width: 1280, height: 800 };
+const TABLET = { width: 820, height: 1180 };
+const PHONE = { width: 390, height: 844 };
+
+interface Shot {
+  readonly name: string;
+  readonly size?: { readonly width: number; readonly height: number };
+  readonly night?: boolean;
+  readonly job?: RegExp;
+  readonly step?: string;
+  readonly then?: (page: Page) => Promise<void>;
+}
+
+const SHOTS: readonly Shot[] = [
+  { name: "bench" },
+  {
+    name: "take-in",
+    then: async (page) => {
+      await page.keyboard.press("n");
+      await page.getByLabel("Machine and place").fill("Lock gate winch");
+    },
+  },
+  { name: "made-safe", job: /Fan bay 4, greenhouse/u, step: "Made safe" },
+  { name: "look-and-turn", job: /Cargo trike 5, front hub/u, step: "Look and turn" },
+  { name: "leads-to-frame", job: /Fan bay 6, greenhouse/u, step: "Leads to frame" },
+  {
+    name: "three-pairs",
+    job: /Cargo trike 3, rear hub/u,
+    then: async (page) => {
+      await page.getByLabel("Pair C–A").fill("143.1m");
+    },
+  },
+  { name: "three-pairs-delta-night", job: /Narrowboat drive/u, step: "Three pairs", night: true },
+  { name: "three-pairs-tablet", job: /Cargo trike 3, rear hub/u, size: TABLET, night: true },
+  { name: "three-pairs-phone", job: /Cargo trike 3, rear hub/u, size: PHONE },
+  { name: "decide", job: /Cargo trike 5, front hub/u, step: "Decide" },
+  { name: "repair-plan", job: /Narrowboat drive/u, step: "Repair and prove" },
+  { name: "before-and-after", job: /Cargo trike 1, front hub/u, step: "Repair and prove" },
+  { name: "report", job: /Cargo trike 1, front hub/u, step: "Report" },
+];
+
+for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
+  const context = await browser.newContext({ viewport: size, colorScheme: night ? "dark" : "light" });
+  const page = await context.newPage();
+  page.on("pageerror", (error) => process.stderr.write(`${name}: ${error.message}\n`));
+  await page.addInitScript(() => localStorage.setItem("green-fable.who", "MO"));
+  await page.goto(base);
+  await page.getByRole("heading", { name: "Waiting for a reading" }).waitFor();
+  if (job) {
+    await page.getByRole("main").getByRole("link", { name: job }).click();
+    await page.getByRole("heading", { level: 2 }).first().waitFor();
+  }
+  if (step) await page.getByRole("navigation", { name: "Plan" }).getByRole("link", { name: step }).click();
+  await then?.(page);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await context.close();
+}
 await browser.close();

@@ -162,6 +162,15 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       ? leading.disposition
       : null;
   const ranked = decided && decided !== "notMotor" ? [] : rankChecks(MODEL, circumstances, inference, open);
+  const begun: NextCheck | null = halfDone
+    ? {
+        check: halfDone.id,
+        minutes: halfDone.minutes,
+        gain: 0,
+        because: halfDone.title.toLowerCase(),
+        halfDone: true,
+      }
+    : null;
   const top = faults.find(
     ({ fault }) => MODEL.faults.find(({ id }) => id === fault)?.disposition === decided,
   );
@@ -194,8 +203,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     findings,
     sound: inference.sets[0]?.probability ?? 0,
     beyondThree: inference.beyond,
-    next: ranked[0] ?? null,
-    runnerUp: ranked[1] ?? null,
+    next: begun ?? ranked[0] ?? null,
+    runnerUp: (begun ? ranked.find(({ check }) => check !== begun.check) : ranked[1]) ?? null,
     wouldChange: whatWouldChange(MODEL, circumstances, inference, open).slice(0, 3),
     plan: CHECKS.map((check) => ({
       check: check.id,

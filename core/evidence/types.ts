@@ -93,4 +93,6 @@ export interface NextCheck {
   readonly gain: number;
   /** Outcome that would change the leading answer most probably, in words. */
   readonly because: string;
+  /** It is begun and wants finishing, whatever it would tell. */
+  readonly halfDone?: boolean;
 }

@@ -57,7 +57,7 @@ export const frameCheck: CheckDefinition = {
     if (leads.length === 0) return skipReason(job, "frame", epoch) ?? "";
     const lowest = leads.flatMap(({ ohms }) => (ohms === "open" ? [] : [ohms])).toSorted((a, b) => a - b)[0];
     if (lowest !== undefined) return quantityText(lowest, RESISTANCE);
-    return leads.length < PHASES.length ? `${leads.length} of ${PHASES.length}` : "open";
+    return leads.length < PHASES.length ? `${leads.length}/${PHASES.length}` : "open";
   },
   open: (job, epoch) =>
     frameFinding(job, epoch) ? null : { check: "frame", minutes: 2, variables: ["frame"], merged: {} },

@@ -102,7 +102,7 @@ export const safetyCheck: CheckDefinition = {
   note: (job, epoch) => {
     const cautions = cautionsFor(job.motor.family);
     const done = cautions.filter((caution) => isDone(job, caution, epoch)).length;
-    return done > 0 && done < cautions.length ? `${done} of ${cautions.length}` : "";
+    return done > 0 && done < cautions.length ? `${done}/${cautions.length}` : "";
   },
   open: () => null,
 };

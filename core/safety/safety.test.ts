@@ -37,7 +37,7 @@ describe("made safe", () => {
     expect(madeSafeAt(job(all.slice(1)), 0)).toBeNull();
     expect(madeSafeAt(job(all), 0)).toBe("2026-03-02T09:03:00.000Z");
     expect(safetyCheck.state(job(all.slice(1)), 0)).toBe("inProgress");
-    expect(safetyCheck.note(job(all.slice(1)), 0)).toBe("3 of 4");
+    expect(safetyCheck.note(job(all.slice(1)), 0)).toBe("3/4");
     const repaired = job(all, { repairs: [REPAIR] });
     expect(safetyCheck.state(repaired, 1)).toBe("toDo");
     expect(madeSafeAt(repaired, 1)).toBeNull();

@@ -161,6 +161,11 @@ const SHORT_NOTES: Readonly<Record<PairOutcome, string>> = {
   allOpen: "all open",
 };
 
+/** Inside a sentence; a pair's own letters stay capital. */
+function lowerFirst(text: string): string {
+  return /^[A-C]–[A-C]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
+}
+
 function pairsFinding(job: JobRecord, epoch: number): Finding | null {
   const fits = pairFits(job, epoch);
   const best = fits[0];
@@ -176,12 +181,12 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
     : "";
   const rivals = rivalsOf(fittingRows(fits)).slice(0, MOST_RIVALS);
   const also = rivals
-    .map((rival) => `, or ${PLAIN[rival.outcome](rival.phase, windingAt(rival.phase))}`)
+    .map((rival) => `, or ${lowerFirst(PLAIN[rival.outcome](rival.phase, pairName(windingAt(rival.phase))))}`)
     .join("");
   return {
     variable: "pairs",
     likelihood,
-    sentence: `${PLAIN[best.outcome](best.phase, winding)}${also}${figure}`,
+    sentence: `${PLAIN[best.outcome](best.phase, pairName(winding))}${also}${figure}`,
     departs: best.outcome !== "balanced",
     place: LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
   };
@@ -239,7 +244,7 @@ export const windingCheck: CheckDefinition = {
     const measured = measuredOf(job, epoch);
     const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]).length : 0;
     if (read === 0) return skipReason(job, "winding", epoch) ?? "";
-    if (read < PAIRS.length) return `${read} of ${PAIRS.length}`;
+    if (read < PAIRS.length) return `${read}/${PAIRS.length}`;
     const best = pairFits(job, epoch)[0];
     return best ? SHORT_NOTES[best.outcome] : "read again";
   },

@@ -3,8 +3,12 @@ import type { PatternFit } from "./recognisePattern.ts";
 /** Rows that say the same of the limbs as a balanced triple, or say nothing of them. */
 const NOT_A_RIVAL = new Set(["shifted", "erratic", "balanced"]);
 
-/** Rows that fit nearly as well as the best and would mean another fault. */
+/**
+ * Rows that fit nearly as well as the best and would mean another fault. Equal pairs have none: a fault too
+ * small to see is what the limit allows.
+ */
 export function rivalsOf(rows: readonly PatternFit[]): readonly PatternFit[] {
+  if (rows[0] && NOT_A_RIVAL.has(rows[0].outcome)) return [];
   return rows.slice(1).filter(({ outcome }) => !NOT_A_RIVAL.has(outcome));
 }
 

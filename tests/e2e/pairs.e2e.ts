@@ -33,6 +33,7 @@ test("a wrong reading is corrected, and the old one stays with who corrected it"
 
 test("what cannot be a resistance is refused at the field and stays there", async ({ page, bench }) => {
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await goTo(page, "Three pairs");
   for (const [typed, sentence] of [
     ["12..3", "more than one decimal point"],
     ["1k2k", "1k2k"],
@@ -50,6 +51,7 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
   bench,
 }) => {
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await goTo(page, "Three pairs");
   await expect(page.getByLabel("Probe tips together")).toBeFocused();
   await page.keyboard.type("0.2");
   await page.keyboard.press("Enter");
@@ -68,6 +70,7 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
   await bench.end("SIGKILL");
   await bench.comeBack();
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await goTo(page, "Three pairs");
   await expect(page.getByRole("button", { name: "Correct OL" })).toHaveCount(1);
   await expect(page.getByRole("button", { name: "Correct 11.8 Ω" })).toHaveCount(2);
   await expect(page.getByLabel("Pair C–A")).toBeFocused();
@@ -77,6 +80,8 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
 
 test("digits typed while the focus is elsewhere go to the reading", async ({ page, bench }) => {
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await goTo(page, "Three pairs");
+  await expect(page.getByRole("heading", { name: "Three pairs at rest" })).toBeVisible();
   await goTo(page, "Three pairs");
   await page.keyboard.type("11.9");
   await expect(page.getByLabel("Pair C–A")).toHaveValue("11.9");

@@ -76,7 +76,9 @@ export function VerdictPanel({
           <>
             <p className="font-semibold">{next.title}</p>
             <p className="text-sm">
-              {next.minutes} min. {next.why} It tells most about {verdict.next.because}.
+              {verdict.next.halfDone
+                ? "Begun; finish it first."
+                : `${next.minutes} min. ${next.why} It tells most about ${verdict.next.because}.`}
             </p>
           </>
         ) : (

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { ToggleGroup } from "radix-ui";
 
 interface ChoiceProps {
@@ -48,15 +49,20 @@ export function OneOf({
   );
 }
 
-/** Any of a few. */
+/** Any of a few; what stands beside them, such as a way to say none, comes as a child. */
 export function AnyOf({
+  children,
   label: text,
   value,
   onChoose,
   options,
   disabled = false,
   hideLabel,
-}: ChoiceProps & { readonly value: readonly string[]; readonly onChoose: (value: string[]) => void }) {
+}: ChoiceProps & {
+  readonly value: readonly string[];
+  readonly onChoose: (value: string[]) => void;
+  readonly children?: ReactNode;
+}) {
   return (
     <div>
       {label(text, hideLabel)}
@@ -69,6 +75,7 @@ export function AnyOf({
         className="flex flex-wrap gap-1.5"
       >
         <Items options={options} />
+        {children}
       </ToggleGroup.Root>
     </div>
   );

@@ -11,7 +11,7 @@ export function CheckRecord({ check }: { readonly check: CheckId }) {
   return (
     <details className="mt-4 text-sm">
       <summary className="w-fit cursor-pointer py-2 text-ink-2">
-        Record of this check, {all.length} lines
+        Record of this check, {all.length} {all.length === 1 ? "line" : "lines"}
       </summary>
       <table className="w-full max-w-2xl text-left">
         <thead className="sr-only">

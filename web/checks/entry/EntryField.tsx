@@ -12,7 +12,16 @@ function understood(entry: Entry, hint: string): string {
 }
 
 /** The one field a reading is typed into, with what was understood under it. */
-export function EntryField({ entry, big = true }: { readonly entry: Entry; readonly big?: boolean }) {
+export function EntryField({
+  entry,
+  big = true,
+  standing = "",
+}: {
+  readonly entry: Entry;
+  readonly big?: boolean;
+  /** What was read here already; stands in the field until something is typed. */
+  readonly standing?: string;
+}) {
   const slot = entry.slots.find((candidate) => candidate.slot === entry.active)!;
   const bad = entry.problem !== "";
   return (
@@ -26,7 +35,8 @@ export function EntryField({ entry, big = true }: { readonly entry: Entry; reado
         aria-label={slot.label}
         aria-describedby="understood"
         data-entry
-        className={`block w-full border-b-2 border-green bg-transparent font-semibold aria-invalid:border-red focus-visible:outline-none ${
+        placeholder={standing}
+        className={`block w-full border-b-2 border-green bg-transparent font-semibold placeholder:text-ink-2 aria-invalid:border-red focus-visible:outline-none ${
           big ? "h-10 text-4xl" : "h-8 text-xl"
         }`}
       />

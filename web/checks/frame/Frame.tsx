@@ -62,7 +62,10 @@ export function Frame() {
               </button>
               <div className="min-w-0">
                 {active ? (
-                  <EntryField entry={entry} />
+                  <EntryField
+                    entry={entry}
+                    standing={finite ? quantityText(value.ohms, RESISTANCE) : value ? "OL" : ""}
+                  />
                 ) : (
                   <p className={`text-4xl font-semibold leading-10 ${finite ? "text-copper" : ""}`}>
                     {finite ? (

@@ -139,14 +139,13 @@ export function Mechanical() {
           {one("noise", "Sound", NOISE_CHOICES)}
           {one("sight", "How far you could see", SIGHT_CHOICES)}
         </div>
-        <div className="flex flex-wrap items-end gap-2">
-          <AnyOf
-            label="What you saw"
-            value={marks}
-            onChoose={saw}
-            options={MARKS.map(({ code, words }) => ({ value: code, words: MARK_WORDS[code] ?? words }))}
-            disabled={closed}
-          />
+        <AnyOf
+          label="What you saw"
+          value={marks}
+          onChoose={saw}
+          options={MARKS.map(({ code, words }) => ({ value: code, words: MARK_WORDS[code] ?? words }))}
+          disabled={closed}
+        >
           <Button
             aria-pressed={seen !== undefined && marks.length === 0}
             disabled={closed}
@@ -155,7 +154,7 @@ export function Mechanical() {
           >
             Nothing of these
           </Button>
-        </div>
+        </AnyOf>
         <Note />
         {problem && (
           <p role="alert" className="text-red">

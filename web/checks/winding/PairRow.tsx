@@ -86,7 +86,7 @@ export function PairRow({
       </button>
       <div className="min-w-0">
         {active ? (
-          <EntryField entry={entry} />
+          <EntryField entry={entry} standing={number} />
         ) : (
           <p className={`text-4xl font-semibold leading-10 ${TONE[look.state]}`}>
             {number || <span className="text-base font-normal text-ink-2">not read</span>}

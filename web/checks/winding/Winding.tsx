@@ -73,7 +73,7 @@ export function Winding() {
       const departs = looks[pair].state === "departs" && share !== undefined;
       return [
         pair,
-        { state: looks[pair].state, text: departs ? `${number}, ${percentText(share)}` : number },
+        { state: looks[pair].state, text: number, ...(departs && { under: percentText(share) }) },
       ];
     }),
   ) as Record<Pair, DrawnPair>;

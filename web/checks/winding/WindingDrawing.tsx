@@ -6,6 +6,8 @@ export interface DrawnPair {
   readonly state: ArcState;
   /** Value and deviation in a few characters. */
   readonly text: string;
+  /** Under it: how far it departs. */
+  readonly under?: string;
 }
 
 interface Point {
@@ -20,9 +22,9 @@ const CORNERS: Readonly<Record<Phase, Point>> = {
 };
 const CENTRE: Point = { x: 130, y: 128 };
 const LABELS: Readonly<Record<Pair, Point & { anchor: "start" | "middle" | "end" }>> = {
-  AB: { x: 44, y: 66, anchor: "middle" },
-  BC: { x: 130, y: 226, anchor: "middle" },
-  CA: { x: 216, y: 66, anchor: "middle" },
+  AB: { x: 34, y: 62, anchor: "middle" },
+  BC: { x: 130, y: 222, anchor: "middle" },
+  CA: { x: 226, y: 62, anchor: "middle" },
 };
 /** Outer arcs from corner to corner, bulging away from the middle. */
 const ARCS: Readonly<Record<Pair, string>> = {
@@ -84,7 +86,9 @@ export function WindingDrawing({
           marked: suspect?.winding === pair,
         };
       });
-  const spoken = PAIRS.map((pair) => `${pairName(pair)} ${pairs[pair].text || "not read"}`).join(", ");
+  const spoken = PAIRS.map((pair) =>
+    `${pairName(pair)} ${pairs[pair].text || "not read"} ${pairs[pair].under ?? ""}`.trim(),
+  ).join(", ");
   const mark = suspect
     ? `; suspect: ${star ? `limb ${suspect.phase}` : `winding ${pairName(suspect.winding)}`}`
     : "";
@@ -96,7 +100,7 @@ export function WindingDrawing({
       className={`mx-auto aspect-[13/12] w-auto shrink-0 ${size}`}
     >
       {PAIRS.map((pair) => {
-        const { state, text } = pairs[pair];
+        const { state, text, under } = pairs[pair];
         const { colour, dash } = STROKES[state];
         const { x, y, anchor } = LABELS[pair];
         return (
@@ -120,6 +124,11 @@ export function WindingDrawing({
               paintOrder="stroke"
             >
               {now === pair && !text ? "now" : text}
+              {under && (
+                <tspan x={x} dy="15">
+                  {under}
+                </tspan>
+              )}
             </text>
           </g>
         );

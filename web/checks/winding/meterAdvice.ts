@@ -1,11 +1,15 @@
 import { percentText, shareText, type Instrument, type Ohms, type Ratio } from "#core/quantity";
 import { canDecide } from "#core/winding";
 
+/** Below this a figure would read 0.0 %. */
+const FINEST: Ratio = 0.001;
+
 /** Whether this meter can decide this limit here, in a sentence, before the first reading. */
 export function meterAdvice(expected: Ohms, limit: Ratio, instrument: Instrument): string {
   const advice = canDecide(expected, limit, instrument);
   const asked = shareText(advice.limit);
-  const reached = percentText(advice.expanded, { signed: false });
+  const reached =
+    advice.expanded < FINEST ? "better than 0.1 %" : percentText(advice.expanded, { signed: false });
   if (advice.answer === "yes") return `This meter can decide ${asked} here: a reading is good to ${reached}.`;
   if (advice.answer === "withRepeats")
     return `This meter can decide ${asked} here with ${advice.repeats} readings a pair (+ reads again).`;
