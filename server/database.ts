@@ -1,6 +1,6 @@
 import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
-import { Sequelize } from "sequelize";
+import { Sequelize, Transaction } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import { MIGRATIONS } from "./migrations/index.ts";
 import { defineModels, type Models } from "./models/index.ts";
@@ -8,6 +8,11 @@ import { defineModels, type Models } from "./models/index.ts";
 export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
+  /**
+   * Runs a change in a transaction of its own, one after another: SQLite has one writer, and a transaction
+   * that had read an older state could not commit. On disk when it resolves.
+   */
+  readonly write: <T>(change: (transaction: Transaction) => Promise<T>) => Promise<T>;
   readonly close: () => Promise<void>;
 }
 
@@ -49,5 +54,18 @@ export async function openDatabase(file: string, upTo?: string): Promise<Databas
   await sequelize.query("PRAGMA synchronous = FULL");
   await migrator(sequelize).up(upTo === undefined ? {} : { to: upTo });
   const models = defineModels(sequelize);
-  return { sequelize, models, close: () => sequelize.close() };
+  let line: Promise<unknown> = Promise.resolve();
+  return {
+    sequelize,
+    models,
+    write(change) {
+      const result = line.then(() => sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, change));
+      line = result.catch(() => undefined);
+      return result;
+    },
+    close: async () => {
+      await line;
+      await sequelize.close();
+    },
+  };
 }

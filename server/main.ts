@@ -26,12 +26,7 @@ const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 const database = await openDatabase(file);
 const jobs = jobService(database, () => new Date());
 await firstInstruments(jobs);
-if (values.demo && !values.keep) {
-  // Made-up data can be made again: no need to wait for the disk at each of its entries.
-  await database.sequelize.query("PRAGMA synchronous = OFF");
-  await fillDemo(jobs);
-  await database.sequelize.query("PRAGMA synchronous = FULL");
-}
+if (values.demo && !values.keep) await fillDemo(jobs);
 
 const app = createApp({
   jobs,

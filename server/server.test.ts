@@ -160,6 +160,119 @@ describe("a reading", () => {
   });
 });
 
+describe("two writers at once", () => {
+  beforeEach(async () => {
+    await takeIn();
+  });
+
+  it("on one version: one is written, the other refused, nothing is lost or doubled", async () => {
+    const answers = await Promise.all([
+      put("readings", reading(1), 0),
+      put("readings", reading(2, { slot: "BC" }), 0),
+    ]);
+    expect(answers.map(({ status }) => status).toSorted()).toEqual([201, 412]);
+    const { body } = await agent.get(`${API}/jobs/${JOB}`);
+    expect(body.version).toBe(1);
+    expect(body.record.readings).toHaveLength(1);
+  });
+
+  it("sending the same entry: it is there once", async () => {
+    const answers = await Promise.all([1, 2, 3].map(() => put("readings", reading(1), 0)));
+    expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 200, 201]);
+    expect((await agent.get(`${API}/jobs/${JOB}`)).body.record.readings).toHaveLength(1);
+  });
+
+  it("of the same id with another content: the second is refused", async () => {
+    await put("readings", reading(1), 0).expect(201);
+    const answer = await put("readings", reading(1, { typed: "129m" }), 1).expect(409);
+    expect(answer.body.title).toBe("Entry exists");
+  });
+
+  it("taking two motors in at once get two numbers", async () => {
+    const other = uuid(77);
+    const motor = { ...HUB, id: uuid(78) };
+    await Promise.all([
+      agent
+        .put(`${API}/jobs/${other}`)
+        .send({ ...INTAKE, motor })
+        .expect(201),
+      agent
+        .put(`${API}/jobs/${uuid(79)}`)
+        .send({ ...INTAKE, motor: { ...HUB, id: uuid(80) } })
+        .expect(201),
+    ]);
+    const { items } = (await agent.get(`${API}/jobs`)).body;
+    expect(new Set(items.map(({ number }: { number: number }) => number)).size).toBe(3);
+  });
+});
+
+describe("a repair", () => {
+  it("starts a new round: a reading of the round before is refused with the field", async () => {
+    await takeIn();
+    await put("readings", reading(1), 0).expect(201);
+    const repair = {
+      id: uuid(2),
+      plan: "Star joint",
+      done: "soldered",
+      minutes: 30,
+      by: "MO",
+      at: "2026-03-02T11:00:00.000Z",
+    };
+    await put("repairs", repair, 1).expect(201);
+    const late = await put("readings", reading(3), 2).expect(422);
+    expect(late.body.fields).toMatchObject([{ field: "epoch" }]);
+    await put("readings", reading(3, { epoch: 1 }), 2).expect(201);
+  });
+
+  it("leaves corrections and instruments checked", async () => {
+    await takeIn();
+    const unknown = await put("readings", reading(1, { instrumentId: "borrowed" }), 0).expect(422);
+    expect(unknown.body.fields).toMatchObject([{ field: "instrumentId" }]);
+    const orphan = await put("readings", reading(1, { supersedes: uuid(50) }), 0).expect(422);
+    expect(orphan.body.fields).toMatchObject([{ field: "supersedes" }]);
+    await put("readings", reading(1), 0).expect(201);
+    await put("readings", reading(2, { supersedes: uuid(1), typed: "129m" }), 1).expect(201);
+  });
+});
+
+describe("the list", () => {
+  it("finds by number, name, owner and serial, part of a word too, whatever the case", async () => {
+    await takeIn();
+    for (const q of ["j-0001", "J-0001", "trike 3", "thistledown", "tf-0031", "HUB"])
+      expect((await agent.get(`${API}/jobs`).query({ q })).body.total, q).toBe(1);
+    for (const q of ["nothing such", "%", "_________"])
+      expect((await agent.get(`${API}/jobs`).query({ q })).body.total, q).toBeLessThanOrEqual(1);
+    expect((await agent.get(`${API}/jobs`).query({ q: "nothing such" })).body.total).toBe(0);
+  });
+
+  it("pages, filters by stage, and refuses a page that is none", async () => {
+    await takeIn();
+    expect((await agent.get(`${API}/jobs`).query({ page: 2 })).body.items).toEqual([]);
+    expect((await agent.get(`${API}/jobs`).query({ stage: "open" })).body.total).toBe(1);
+    expect((await agent.get(`${API}/jobs`).query({ stage: "closed" })).body.total).toBe(0);
+    for (const page of ["0", "-1", "x", "1.5"]) await agent.get(`${API}/jobs`).query({ page }).expect(400);
+  });
+
+  it("follows what is written: stage and next step change with the readings", async () => {
+    await takeIn();
+    const line = async () => (await agent.get(`${API}/jobs`)).body.items[0];
+    expect((await line()).stage).toBe("reading");
+    const decision = {
+      id: uuid(5),
+      disposition: "replaceMotor",
+      reason: "burnt",
+      waitingFor: "parts",
+      by: "PR",
+      at: "2026-03-02T11:00:00.000Z",
+    };
+    await put("decisions", decision, 0).expect(201);
+    expect(await line()).toMatchObject({
+      stage: "parts",
+      summary: { disposition: "replaceMotor", by: "PR" },
+    });
+  });
+});
+
 describe("a job's end", () => {
   const turning = (n: number) => ({ id: uuid(n), reason: "", by: "MO", at: "2026-03-02T11:00:00.000Z" });
   const decision = {

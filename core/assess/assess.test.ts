@@ -43,6 +43,18 @@ describe("trade cases (common practice)", () => {
     expect(verdict.headline).toBe("Star joint open");
   });
 
+  it("all pairs open with the probes proved end the matter, whatever else is open (common practice)", () => {
+    const verdict = assessJob(job(pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m")));
+    expect(verdict.hardFact).toMatchObject({ ends: "asItStands" });
+    expect(["resolder", "repair"]).toContain(verdict.decided);
+    expect(verdict.reason).toMatch(/next joint inward/u);
+    const delta = assessJob(
+      job(pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m"), { motor: { ...HUB, connection: "delta" } }),
+    );
+    expect(delta.decided).toBe("repair");
+    expect(delta.faults[0]?.fault).toBe("leadOpen");
+  });
+
   it("all pairs open without the tips touched: not decided, and it says why", () => {
     const verdict = assessJob(
       job([...rest(), ...pairs(["OL", "OL", "OL"], BASIC)], { complaint: "noRun", motor: HOBBY }),

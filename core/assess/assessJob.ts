@@ -26,7 +26,7 @@ import {
   type Disposition,
   type JobRecord,
 } from "../record/index.ts";
-import { measuredOf } from "../winding/index.ts";
+import { allOpenProved, measuredOf } from "../winding/index.ts";
 import { CHECKS } from "./registry.ts";
 
 /** A remedy is called decided from this probability on. Judgement: wrong once in ten is too often. */
@@ -94,6 +94,17 @@ function headlineOf(
   return leading?.name ?? DISPOSITION_LABELS[decided];
 }
 
+const ALL_OPEN: HardFact = {
+  ends: "asItStands",
+  sentence:
+    "All pairs open, probes proved: unusable as it stands. A reading at the next joint inward tells which.",
+};
+
+function remedyOf({ ends }: HardFact, leading: Disposition): Disposition {
+  if (ends === "asItStands") return leading;
+  return ends === "motor" ? "replaceMotor" : "replacePart";
+}
+
 /**
  * Whether a verdict waits for a check: one not made or half made; after a repair only one that departed
  * before it, since what agreed still stands.
@@ -128,7 +139,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const leading = leadingAction(remedies);
   const faults = [...inference.beliefs].sort((a, b) => b.probability - a.probability);
   const probabilityOf = (id: string) => faults.find(({ fault }) => fault === id)?.probability ?? 0;
-  const hardFact = hardFactOf(job, epoch);
+  const joint = leading.disposition === "resolder" || leading.disposition === "repair";
+  const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
 
   const applicable = CHECKS.filter((check) => !check.notApplicable(job));
   const waiting = applicable.filter((check) => isAwaited(job, check, epoch));
@@ -154,13 +166,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     !inference.conflict &&
     !allOpenUnproved &&
     !clearingTooEarly;
-  const decided = hardFact
-    ? hardFact.ends === "motor"
-      ? "replaceMotor"
-      : "replacePart"
-    : settled
-      ? leading.disposition
-      : null;
+  const decided = hardFact ? remedyOf(hardFact, leading.disposition) : settled ? leading.disposition : null;
   const ranked = decided && decided !== "notMotor" ? [] : rankChecks(MODEL, circumstances, inference, open);
   const begun: NextCheck | null = halfDone
     ? {
@@ -179,7 +185,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     rules: RULES_VERSION,
     epoch,
     headline:
-      hardFact && decided
+      hardFact && decided && hardFact !== ALL_OPEN
         ? DISPOSITION_LABELS[decided]
         : headlineOf(decided, top ?? faults[0], inference.conflict, epoch),
     reason: hardFact

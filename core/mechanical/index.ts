@@ -146,7 +146,11 @@ export const mechanicalCheck: CheckDefinition = {
   },
 };
 
-export type HardFact = { readonly ends: "motor" | "rotor"; readonly sentence: string };
+/** A fact that ends the matter: it condemns the motor or its rotor, or leaves it unusable as it stands. */
+export interface HardFact {
+  readonly ends: "motor" | "rotor" | "asItStands";
+  readonly sentence: string;
+}
 
 /** Marks that end the matter: torn laminations condemn the motor, broken magnets the rotor. Common practice. */
 export function hardFactOf(job: JobRecord, epoch: number): HardFact | null {

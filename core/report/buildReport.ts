@@ -129,7 +129,7 @@ function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWord
   const chosen = job.decisions.at(-1)?.disposition;
   if (!verdict.decided && (chosen === undefined || chosen === "undecided"))
     return { answer: "Not decided", plainWords: FAULT_IN_PLAIN_WORDS["unseen"]! };
-  if (verdict.hardFact) {
+  if (verdict.hardFact && verdict.hardFact.ends !== "asItStands") {
     const fault = verdict.hardFact.ends === "motor" ? "laminations" : "magnets";
     return { answer: verdict.hardFact.sentence, plainWords: FAULT_IN_PLAIN_WORDS[fault]! };
   }

@@ -218,6 +218,15 @@ function windingFindings(job: JobRecord, epoch: number): Finding[] {
   return [...(pairs ? [pairs] : []), ...tipsFinding(measured), ...steadyFinding(measured)];
 }
 
+/**
+ * All three pairs open, with the probes proved on their own tips in the same sitting: hard evidence that the
+ * motor is unusable as it stands. Which joint it is, a reading at the next one inward tells. Common practice.
+ */
+export function allOpenProved(job: JobRecord, epoch: number): boolean {
+  const measured = measuredOf(job, epoch);
+  return measured?.tips === "nearZero" && PAIRS.every((pair) => measured.pairs[pair]?.state === "open");
+}
+
 /** Outcomes a meter that cannot decide the limit leaves in one heap. */
 const FINE_OUTCOMES = PAIR_OUTCOMES.filter((outcome) => /^(balanced|turns|joint|path)/u.test(outcome));
 

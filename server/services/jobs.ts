@@ -32,7 +32,7 @@ function firstTime(record: JobRecord): string | undefined {
   ].toSorted()[0];
 }
 
-export function jobService({ sequelize, models }: Database, clock: Clock) {
+export function jobService({ write, models }: Database, clock: Clock) {
   async function found(id: string, transaction?: Transaction): Promise<JobRow> {
     const job = await models.Job.findByPk(id, transaction ? { transaction } : {});
     if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
@@ -122,7 +122,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
 
     /** Takes a motor in. The same id with the same content again changes nothing. */
     async takeIn(id: string, intake: Intake): Promise<{ created: boolean; view: JobView }> {
-      return sequelize.transaction(async (transaction) => {
+      return write(async (transaction) => {
         const existing = await models.Job.findByPk(id, { transaction });
         if (existing) {
           const view = await viewOf(models, existing, transaction);
@@ -159,7 +159,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
       body: EntryBody,
       seenVersion: number,
     ): Promise<{ created: boolean; receipt: Receipt }> {
-      return sequelize.transaction(async (transaction) => {
+      return write(async (transaction) => {
         const job = await found(jobId, transaction);
         const twin = await models.Entry.findByPk(body.id, { transaction });
         if (twin) {
@@ -215,7 +215,7 @@ export function jobService({ sequelize, models }: Database, clock: Clock) {
             job: taken.jobId,
           },
         );
-      return sequelize.transaction(async (transaction) => {
+      return write(async (transaction) => {
         for (const instrument of record.instruments)
           await models.Instrument.findOrCreate({
             where: { id: instrument.id },

@@ -45,15 +45,17 @@ test("at 1280 by 800 the pairs, the verdict and the saved line are in view witho
   page,
   bench,
 }) => {
-  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await openJob(page, bench, /Cargo trike 5, front hub/u);
+  await goTo(page, "Three pairs");
   await expect(page.getByLabel("Pair C–A")).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole("img", { name: /^Star winding/u })).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole("heading", { name: "Shorted turns" })).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeInViewport({ ratio: 1 });
 });
 
 test("on a tablet the plan folds away and opens again", async ({ page, bench }) => {
   await page.setViewportSize({ width: 820, height: 1180 });
-  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await openJob(page, bench, /Cargo trike 5, front hub/u);
   await expect(page.getByRole("link", { name: /Leads to frame/u })).toBeHidden();
   await page.getByRole("button", { name: "Show the plan" }).click();
   await goTo(page, "Leads to frame");
@@ -63,13 +65,16 @@ test("on a tablet the plan folds away and opens again", async ({ page, bench }) 
 
 test("on a phone plan, step and verdict are tabs", async ({ page, bench }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await openJob(page, bench, /Cargo trike 5, front hub/u);
   await fitsTheWidth(page);
-  await expect(page.getByRole("complementary", { name: "Standing verdict" })).toBeHidden();
-  await page.getByRole("tab", { name: "Verdict" }).click();
-  await expect(page.getByRole("heading", { name: "Not decided yet" })).toBeVisible();
   await page.getByRole("tab", { name: "Plan" }).click();
-  await expect(page.getByRole("link", { name: /Leads to frame/u })).toBeVisible();
+  await goTo(page, "Three pairs");
+  await page.getByRole("tab", { name: "Step" }).click();
+  await expect(page.getByLabel("Pair C–A")).toBeVisible();
+  await expect(page.getByRole("complementary", { name: "Standing verdict" })).toBeHidden();
+  await fitsTheWidth(page);
+  await page.getByRole("tab", { name: "Verdict" }).click();
+  await expect(page.getByRole("heading", { name: "Shorted turns" })).toBeVisible();
   await fitsTheWidth(page);
 });
 

@@ -13,7 +13,7 @@ const RIGHT = 90;
 const ROW = 18;
 const COLOURS = { agrees: "var(--green)", departs: "var(--copper)", cannotTell: "var(--slate)" };
 /** Steps of the axis, in percent: the first that leaves at most eight marks. */
-const STEPS = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
+const STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
 const MOST_MARKS = 8;
 
 /** Deviations with their 95 % intervals on a band that is allowed. Shares in, percent shown. */

@@ -1,0 +1,111 @@
+import { describe, expect, it } from "vitest";
+import { bundleSchema } from "#contract/schemas";
+import { toBundle } from "#contract/bundle";
+import { assessJob } from "#core/assess";
+import { MILLIOHM } from "../tests/jobs.ts";
+import { chanceFrom } from "./chance.ts";
+import { choiceOfPlay, eyes, turnFelt } from "./hands.ts";
+import { recordOf } from "./technician.ts";
+import { motorFrom, type SimulatedMotor } from "./world.ts";
+
+const SOUND: SimulatedMotor = {
+  family: "hub",
+  ailments: ["elsewhere"],
+  winding: { connection: "star", limb: { A: 0.08, B: 0.08, C: 0.08 }, faults: [] },
+  frameOhms: Infinity,
+  wear: { bearing: 0, dirt: 0, magnet: 0, torn: 0 },
+  burnt: 0,
+  rust: 0,
+  wireDamage: 0,
+};
+const SITTING = { instrument: MILLIOHM, connectionKnown: true, expectedKnown: true, opened: true, slips: 0 };
+const often = <T>(what: (seed: number) => T, times = 200): T[] =>
+  Array.from({ length: times }, (_, i) => what(i));
+const share = (hits: boolean[]) => hits.filter(Boolean).length / hits.length;
+
+describe("hands", () => {
+  it("feel a sound motor turn evenly, nearly always", () => {
+    const felt = often((seed) => turnFelt(SOUND, chanceFrom(seed)).plugged);
+    expect(share(felt.map((turn) => turn === "even" || turn === "smooth"))).toBeGreaterThan(0.97);
+  });
+
+  it("feel a worn bearing grind and rock", () => {
+    const worn = { ...SOUND, wear: { ...SOUND.wear, bearing: 0.8 } };
+    expect(
+      share(often((seed) => ["grinding", "locked"].includes(turnFelt(worn, chanceFrom(seed)).plugged))),
+    ).toBeGreaterThan(0.9);
+    expect(share(often((seed) => choiceOfPlay(worn, chanceFrom(seed)) === "clear"))).toBeGreaterThan(0.8);
+  });
+
+  it("feel shorted leads brake whether plugged or not, and a blown driver only while plugged (common practice)", () => {
+    const shorted: SimulatedMotor = {
+      ...SOUND,
+      winding: { ...SOUND.winding, faults: [{ kind: "leadsShorted", leads: ["A", "B"] }] },
+    };
+    const driven: SimulatedMotor = { ...SOUND, ailments: ["driver"] };
+    const stiff = (motor: SimulatedMotor) => often((seed) => turnFelt(motor, chanceFrom(seed)));
+    expect(
+      share(
+        stiff(shorted).map(({ plugged, unplugged }) => plugged === "stiff" && unplugged === "stillStiff"),
+      ),
+    ).toBeGreaterThan(0.9);
+    expect(
+      share(stiff(driven).map(({ plugged, unplugged }) => plugged === "stiff" && unplugged === "free")),
+    ).toBeGreaterThan(0.8);
+  });
+});
+
+describe("eyes", () => {
+  it("see magnets and laminations only in an opened motor", () => {
+    const broken = { ...SOUND, wear: { ...SOUND.wear, magnet: 0.9, torn: 0.9 } };
+    expect(often((seed) => eyes(broken, false, chanceFrom(seed))).flat()).not.toContain("torn");
+    const inside = often((seed) => eyes(broken, true, chanceFrom(seed)));
+    expect(share(inside.map((marks) => marks.includes("torn")))).toBeGreaterThan(0.95);
+    expect(share(inside.map((marks) => marks.includes("chipped")))).toBeGreaterThan(0.95);
+  });
+
+  it("find next to nothing on a sound one", () => {
+    expect(share(often((seed) => eyes(SOUND, true, chanceFrom(seed)).length === 0))).toBeGreaterThan(0.95);
+  });
+});
+
+describe("a simulated record", () => {
+  it("is a job like any other: the bundle's schema takes it", () => {
+    for (const record of often((seed) => {
+      const chance = chanceFrom(seed);
+      return recordOf(motorFrom("hobby", "delta", chance), { ...SITTING, slips: 0.3 }, chance);
+    }, 25)) {
+      const { error } = bundleSchema.validate(toBundle(record), { convert: false });
+      expect(error).toBeUndefined();
+    }
+  });
+
+  it("of a sound motor leads to not the motor, of an open joint to resoldering", () => {
+    const sound = assessJob(recordOf(SOUND, SITTING, chanceFrom(5)));
+    const named = Object.entries(sound.remedies).toSorted(([, a], [, b]) => b - a)[0]![0];
+    expect(named).toBe("notMotor");
+    const open = {
+      ...SOUND,
+      ailments: ["starJoint" as const],
+      winding: { ...SOUND.winding, faults: [{ kind: "starJointOpen" as const }] },
+    };
+    expect(assessJob(recordOf(open, SITTING, chanceFrom(5))).remedies.resolder).toBeGreaterThan(0.8);
+  });
+
+  it("is the same for the same seed", () => {
+    const once = () => {
+      const chance = chanceFrom(11);
+      return recordOf(motorFrom("hub", "star", chance), SITTING, chance);
+    };
+    expect(once()).toEqual(once());
+  });
+
+  it("hides what the shop does not know", () => {
+    const { motor } = recordOf(
+      SOUND,
+      { ...SITTING, connectionKnown: false, expectedKnown: false },
+      chanceFrom(1),
+    );
+    expect(motor).toMatchObject({ connection: "unknown", expected: null });
+  });
+});

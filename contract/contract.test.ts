@@ -1,0 +1,181 @@
+import { describe, expect, it } from "vitest";
+import { DECISION, HUB, job, MILLIOHM, pairs, REPAIR, reading } from "../tests/jobs.ts";
+import { readBundle, toBundle } from "./bundle.ts";
+import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
+import { ENTRY_KINDS } from "./jobs.ts";
+import { openApi } from "./openApi.ts";
+import { problemsOf } from "./problems.ts";
+import { API, ENTRY_PATHS, versionOfTag, versionTag } from "./routes.ts";
+import { instrumentSchema, motorSchema, readingSchema } from "./schemas.ts";
+
+const INTAKE = {
+  motor: HUB,
+  complaint: "noRun",
+  complaintWords: "",
+  events: [],
+  takenInAt: "2026-03-02T09:00:00.000Z",
+};
+const READING = reading({ check: "winding", slot: "AB", value: { kind: "ohms", ohms: 0.128 } });
+
+function problems(schema: typeof intakeSchema, body: unknown) {
+  const { error } = schema.validate(body, { abortEarly: false, convert: false });
+  return error ? problemsOf(error) : [];
+}
+
+describe("a reading", () => {
+  it.each([
+    ["a negative resistance", { kind: "ohms", ohms: -0.1 }, "value.ohms", /below zero/u],
+    ["more than any meter reads", { kind: "ohms", ohms: 1e13 }, "value.ohms", /1 TΩ/u],
+    ["not a number", { kind: "ohms", ohms: NaN }, "value.ohms", /number of ohms/u],
+    ["an infinite one", { kind: "ohms", ohms: Infinity }, "value.ohms", /finite/u],
+    ["text", { kind: "ohms", ohms: "0.1" }, "value.ohms", /number of ohms/u],
+    ["no ohms at all", { kind: "ohms" }, "value.ohms", /./u],
+    [
+      "colder than any winding",
+      { kind: "celsius", celsius: -80 },
+      "value.celsius",
+      /no winding temperature/u,
+    ],
+    ["hotter than any winding", { kind: "celsius", celsius: 400 }, "value.celsius", /would be gone/u],
+    ["an unknown kind", { kind: "volts", volts: 3 }, "value", /must say its kind/u],
+    ["no kind", {}, "value", /./u],
+  ])("of %s is refused at its field", (_, value, field, sentence) => {
+    const found = problems(readingSchema, { ...READING, value });
+    expect(found[0]?.field).toBe(field);
+    expect(found[0]?.sentence).toMatch(sentence);
+  });
+
+  it.each([
+    ["id", { id: "12" }],
+    ["check", { check: "horoscope" }],
+    ["epoch", { epoch: -1 }],
+    ["epoch", { epoch: 0.5 }],
+    ["takenAt", { takenAt: "yesterday" }],
+    ["by", { by: undefined }],
+    ["supersedes", { supersedes: "the one before" }],
+    ["slot", { slot: "x".repeat(200) }],
+    ["colour", { colour: "green" }],
+  ])("with a bad %s is refused", (field, part) => {
+    expect(problems(readingSchema, { ...READING, ...part }).map((problem) => problem.field)).toContain(field);
+  });
+
+  it("of each kind is accepted", () => {
+    for (const value of [
+      { kind: "ohms", ohms: 0 },
+      { kind: "open" },
+      { kind: "celsius", celsius: 21.5 },
+      { kind: "choice", choice: "even" },
+      { kind: "choices", choices: [] },
+      { kind: "text", text: "" },
+      { kind: "skipped", reason: "no access" },
+      { kind: "withdrawn", reason: "wrong pair" },
+    ])
+      expect(problems(readingSchema, { ...READING, value }), value.kind).toEqual([]);
+  });
+});
+
+describe("a motor taken in", () => {
+  it.each([
+    ["motor.name", { name: "" }],
+    ["motor.family", { family: "steam" }],
+    ["motor.connection", { connection: "zigzag" }],
+    ["motor.polePairs", { polePairs: 2.5 }],
+    ["motor.polePairs", { polePairs: 0 }],
+    ["motor.expected.ohms", { expected: { ohms: 0, tolerance: 0.1, atTemperature: 20, source: "" } }],
+    ["motor.expected.tolerance", { expected: { ohms: 1, tolerance: 0, atTemperature: 20, source: "" } }],
+    [
+      "motor.expected.atTemperature",
+      { expected: { ohms: 1, tolerance: 0.1, atTemperature: 999, source: "" } },
+    ],
+    ["motor.balanceLimit", { balanceLimit: 0 }],
+    ["motor.balanceLimit", { balanceLimit: 0.9 }],
+    ["motor.wireColours.B", { wireColours: { A: "", C: "" } }],
+    ["motor.consequence", { consequence: "boredom" }],
+  ])("with a bad %s is refused there", (field, part) => {
+    expect(
+      problems(intakeSchema, { ...INTAKE, motor: { ...HUB, ...part } }).map((problem) => problem.field),
+    ).toContain(field);
+  });
+
+  it("names its complaint from the list and its events once each", () => {
+    expect(problems(intakeSchema, { ...INTAKE, complaint: "sulks" })[0]?.sentence).toMatch(/from the list/u);
+    expect(problems(intakeSchema, { ...INTAKE, events: ["water", "water"] })).toHaveLength(1);
+    expect(problems(intakeSchema, INTAKE)).toEqual([]);
+    expect(problems(motorSchema, HUB)).toEqual([]);
+  });
+});
+
+describe("other entries", () => {
+  it("need a reason to decide, and known words", () => {
+    expect(problems(ENTRY_SCHEMAS.decision, DECISION)).toEqual([]);
+    expect(problems(ENTRY_SCHEMAS.decision, { ...DECISION, reason: "" })[0]?.sentence).toMatch(/Say why/u);
+    expect(problems(ENTRY_SCHEMAS.decision, { ...DECISION, disposition: "burn" })[0]?.field).toBe(
+      "disposition",
+    );
+    expect(problems(ENTRY_SCHEMAS.decision, { ...DECISION, waitingFor: "godot" })[0]?.field).toBe(
+      "waitingFor",
+    );
+  });
+
+  it("give a repair its minutes within reason", () => {
+    expect(problems(ENTRY_SCHEMAS.repair, REPAIR)).toEqual([]);
+    expect(problems(ENTRY_SCHEMAS.repair, { ...REPAIR, minutes: -1 })[0]?.field).toBe("minutes");
+    expect(problems(ENTRY_SCHEMAS.repair, { ...REPAIR, minutes: 1e6 })[0]?.field).toBe("minutes");
+  });
+
+  it("describe an instrument that can read something", () => {
+    expect(problems(instrumentSchema, MILLIOHM)).toEqual([]);
+    expect(problems(instrumentSchema, { ...MILLIOHM, ranges: [] })[0]?.field).toBe("ranges");
+    expect(
+      problems(instrumentSchema, {
+        ...MILLIOHM,
+        ranges: [{ fullScale: 0, resolution: 1, ofReading: 0, digits: 1 }],
+      })[0]?.field,
+    ).toBe("ranges.0.fullScale");
+  });
+
+  it("know a person by initials and name", () => {
+    const person = { id: HUB.id, initials: "MO", name: "Maud Oakhanger" };
+    expect(problems(technicianSchema, person)).toEqual([]);
+    expect(problems(technicianSchema, { ...person, initials: "mo" })[0]?.sentence).toMatch(/capitals/u);
+  });
+});
+
+describe("addresses and versions", () => {
+  it("have a noun for every kind of entry", () => {
+    for (const kind of ENTRY_KINDS) expect(ENTRY_PATHS[kind]).toMatch(/s$/u);
+    expect(new Set(Object.values(ENTRY_PATHS)).size).toBe(ENTRY_KINDS.length);
+  });
+
+  it("carry a version there and back, and take no other tag for one", () => {
+    expect(versionOfTag(versionTag(17))).toBe(17);
+    for (const tag of [undefined, "", "17", 'W/"17"', '"x"', '"-1"', '"99999999999"'])
+      expect(versionOfTag(tag)).toBeNull();
+  });
+
+  it("are all in the description, with the schema that validates", () => {
+    const { paths, openapi } = openApi() as { openapi: string; paths: Record<string, object> };
+    expect(openapi).toBe("3.1.0");
+    for (const kind of ENTRY_KINDS)
+      expect(Object.keys(paths)).toContain(`${API}/jobs/{job}/${ENTRY_PATHS[kind]}/{id}`);
+    expect(JSON.stringify(paths)).toContain("If-Match");
+  });
+});
+
+describe("a bundle", () => {
+  it("comes back as it went out", () => {
+    const record = job(pairs(["1", "OL", "1"], MILLIOHM, "0"), { decisions: [DECISION], repairs: [REPAIR] });
+    const result = readBundle(JSON.stringify(toBundle(record)));
+    expect(result.kind === "read" && result.bundle.job).toEqual(record);
+  });
+
+  it("tells every problem with its place", () => {
+    const bundle = JSON.parse(JSON.stringify(toBundle(job(pairs(["1", "1", "1"], MILLIOHM)))));
+    bundle.job.readings[1].value.ohms = -3;
+    bundle.job.motor.family = "steam";
+    const result = readBundle(JSON.stringify(bundle));
+    expect(result.kind === "refused" && result.problems.map(({ field }) => field)).toEqual(
+      expect.arrayContaining(["job.motor.family", "job.readings.1.value.ohms"]),
+    );
+  });
+});

@@ -1,0 +1,184 @@
+import { describe, expect, it } from "vitest";
+import { MODEL } from "#core/evidence";
+import { choice, HUB, job, lookedAndTurned, reading, seen, skipped } from "../../tests/jobs.ts";
+import { frameCheck, frameOutcome } from "../frame/index.ts";
+import { hardFactOf, MARKS, mechanicalCheck, PLAY_CHOICES, TURN_CHOICES } from "./index.ts";
+
+const findings = (...readings: Parameters<typeof job>[0][number][]) =>
+  mechanicalCheck.findings(job(readings), 0);
+const outcomeOf = (variable: string, ...readings: Parameters<typeof job>[0][number][]) => {
+  const found = findings(...readings).find((finding) => finding.variable === variable);
+  return (
+    found &&
+    Object.entries(found.likelihood)
+      .filter(([, p]) => p === 1)
+      .map(([outcome]) => outcome)
+  );
+};
+
+describe("turning by hand", () => {
+  it.each([
+    ["even", "even", false],
+    ["smooth", "even", false],
+    ["tightSpot", "tightSpot", true],
+    ["grinding", "grinding", true],
+    ["scraping", "scraping", true],
+    ["locked", "locked", true],
+  ] as const)("felt %s is the outcome %s", (felt, outcome, departs) => {
+    const [finding] = findings(choice("mechanical", "turn", felt));
+    expect(finding).toMatchObject({ variable: "turn", departs });
+    expect(finding?.likelihood).toEqual({ [outcome]: 1 });
+  });
+
+  it("has words in the model for every outcome it gives", () => {
+    const variable = MODEL.variables.find(({ id }) => id === "turn")!;
+    for (const felt of TURN_CHOICES)
+      for (const outcome of outcomeOf("turn", choice("mechanical", "turn", felt)) ?? [])
+        expect(variable.outcomes, felt).toContain(outcome);
+  });
+
+  it("stiff leaves two outcomes open until it was turned unplugged (common practice: the short is in the electronics)", () => {
+    const stiff = choice("mechanical", "turn", "stiff");
+    expect(outcomeOf("turn", stiff)).toEqual(["stiff", "stiffPluggedOnly"]);
+    expect(outcomeOf("turn", stiff, choice("mechanical", "turnUnplugged", "free"))).toEqual([
+      "stiffPluggedOnly",
+    ]);
+    expect(outcomeOf("turn", stiff, choice("mechanical", "turnUnplugged", "stillStiff"))).toEqual(["stiff"]);
+  });
+
+  it("counts the sound of marbles or a scrape as felt, though it turns evenly", () => {
+    const even = choice("mechanical", "turn", "even");
+    expect(outcomeOf("turn", even, choice("mechanical", "noise", "marbles"))).toEqual(["grinding"]);
+    expect(outcomeOf("turn", even, choice("mechanical", "noise", "scrape"))).toEqual(["scraping"]);
+    expect(outcomeOf("turn", even, choice("mechanical", "noise", "quiet"))).toEqual(["even"]);
+  });
+});
+
+describe("play", () => {
+  it("is the worst that was felt in any direction", () => {
+    const at = (axial: string, rocked: string, turned: string) =>
+      outcomeOf(
+        "play",
+        choice("mechanical", "axialPlay", axial),
+        choice("mechanical", "radialPlay0", rocked),
+        choice("mechanical", "radialPlay90", turned),
+      );
+    for (const worst of PLAY_CHOICES) {
+      expect(at(worst, "none", "none")).toEqual([worst]);
+      expect(at("none", "none", worst)).toEqual([worst]);
+    }
+    expect(at("slight", "clear", "none")).toEqual(["clear"]);
+  });
+
+  it("departs only when clear: wave washers give a little", () => {
+    expect(findings(choice("mechanical", "axialPlay", "slight"))[0]?.departs).toBe(false);
+    expect(findings(choice("mechanical", "axialPlay", "clear"))[0]?.departs).toBe(true);
+  });
+});
+
+describe("what was seen", () => {
+  it.each(MARKS)("$words is a departure of $variable", ({ code, variable, outcome }) => {
+    expect(outcomeOf(variable, choice("mechanical", "sight", "opened"), seen([code]))).toEqual([outcome]);
+  });
+
+  it("takes the graver of two marks of one thing", () => {
+    expect(outcomeOf("burnt", seen(["smell", "dark"]))).toEqual(["dark"]);
+    expect(outcomeOf("magnetsSeen", seen(["chipped", "scratched"]))).toEqual(["chipped"]);
+  });
+
+  it("from outside says nothing of magnets, laminations and gap", () => {
+    const outside = findings(choice("mechanical", "sight", "outside"), seen([])).map(
+      ({ variable }) => variable,
+    );
+    expect(outside).toEqual(["damp", "wiresSeen"]);
+    const opened = findings(choice("mechanical", "sight", "opened"), seen([])).map(
+      ({ variable }) => variable,
+    );
+    expect(opened).toEqual(expect.arrayContaining(["burnt", "magnetsSeen", "laminationsSeen", "debrisSeen"]));
+  });
+
+  it("ends the matter with torn laminations or a broken magnet, the laminations first (common practice)", () => {
+    expect(hardFactOf(job([seen(["torn", "chipped"])]), 0)).toMatchObject({ ends: "motor" });
+    expect(hardFactOf(job([seen(["chipped"])]), 0)).toMatchObject({ ends: "rotor" });
+    expect(hardFactOf(job([seen(["scratched", "rust"])]), 0)).toBeNull();
+    expect(hardFactOf(job([]), 0)).toBeNull();
+  });
+});
+
+describe("the check as a whole", () => {
+  it("is to do, in progress, agreeing, departing or skipped", () => {
+    const state = (...readings: Parameters<typeof job>[0][number][]) =>
+      mechanicalCheck.state(job(readings), 0);
+    expect(state()).toBe("toDo");
+    expect(state(choice("mechanical", "axialPlay", "none"))).toBe("inProgress");
+    expect(state(...lookedAndTurned())).toBe("agrees");
+    expect(state(...lookedAndTurned(), choice("mechanical", "noise", "scrape"))).toBe("departs");
+    expect(state(skipped("mechanical", "still bolted in"))).toBe("skipped");
+  });
+
+  it("notes the turn, the beginning, or the reason for skipping", () => {
+    const note = (...readings: Parameters<typeof job>[0][number][]) => mechanicalCheck.note(job(readings), 0);
+    expect(note(...lookedAndTurned())).toBe("even");
+    expect(note(choice("mechanical", "axialPlay", "none"))).toBe("begun");
+    expect(note(skipped("mechanical", "still bolted in"))).toBe("still bolted in");
+    expect(note()).toBe("");
+  });
+
+  it("offers only what is not known yet", () => {
+    expect(mechanicalCheck.open(job([]), 0)?.variables).toEqual(["turn", "play", "damp", "wiresSeen"]);
+    expect(mechanicalCheck.open(job([choice("mechanical", "turn", "even")]), 0)?.variables).toEqual([
+      "play",
+      "damp",
+      "wiresSeen",
+    ]);
+    expect(mechanicalCheck.open(job(lookedAndTurned()), 0)).toBeNull();
+  });
+
+  it("counts a choice once, by the last one made", () => {
+    const first = choice("mechanical", "turn", "grinding");
+    const corrected = reading({
+      check: "mechanical",
+      slot: "turn",
+      value: { kind: "choice", choice: "even" },
+      supersedes: first.id,
+    });
+    expect(outcomeOf("turn", first, corrected)).toEqual(["even"]);
+  });
+});
+
+describe("leads to frame", () => {
+  const lead = (slot: "A" | "B" | "C", ohms: number | "open") =>
+    reading({ check: "frame", slot, value: ohms === "open" ? { kind: "open" } : { kind: "ohms", ohms } });
+
+  it("sort the lowest lead: clear, high, leaking, touching", () => {
+    expect(frameOutcome("open")).toBe("clear");
+    expect(frameOutcome(5e6)).toBe("high");
+    expect(frameOutcome(2e5)).toBe("leaking");
+    expect(frameOutcome(12)).toBe("touching");
+    expect(frameOutcome(0)).toBe("touching");
+  });
+
+  it("name the lead nearest to the fault", () => {
+    const [finding] = frameCheck.findings(job([lead("A", 40), lead("B", 12), lead("C", 44)]), 0);
+    expect(finding?.sentence).toBe("Lead B reads 12 Ω to frame; open was expected");
+    expect(finding?.departs).toBe(true);
+  });
+
+  it("agree only when all three are open, and say how many are read", () => {
+    const some = job([lead("A", "open"), lead("B", "open")]);
+    const all = job([lead("A", "open"), lead("B", "open"), lead("C", "open")]);
+    expect(frameCheck.state(some, 0)).toBe("inProgress");
+    expect(frameCheck.note(some, 0)).toBe("2/3");
+    expect(frameCheck.state(all, 0)).toBe("agrees");
+    expect(frameCheck.note(all, 0)).toBe("open");
+    expect(frameCheck.findings(all, 0)[0]?.sentence).toBe("All leads open to frame");
+    expect(frameCheck.open(all, 0)).toBeNull();
+  });
+
+  it("are not applicable where the plug carries electronics", () => {
+    expect(frameCheck.notApplicable(job([], { motor: { ...HUB, family: "ecmSealed" } }))).toMatch(
+      /not applicable/u,
+    );
+    expect(frameCheck.notApplicable(job([]))).toBeNull();
+  });
+});

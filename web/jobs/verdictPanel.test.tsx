@@ -1,0 +1,56 @@
+import { renderToStaticMarkup } from "react-dom/server";
+import { describe, expect, it } from "vitest";
+import { assessJob } from "#core/assess";
+import { BASIC, frameOpen, job, lookedAndTurned, madeSafe, MILLIOHM, pairs } from "../../tests/jobs.ts";
+import { VerdictPanel } from "./VerdictPanel.tsx";
+
+const REST = [...madeSafe("hub"), ...lookedAndTurned(), ...frameOpen()];
+const textOf = (readings: Parameters<typeof job>[0]) =>
+  renderToStaticMarkup(
+    <VerdictPanel verdict={assessJob(job(readings))}>
+      <a href="#next">on</a>
+    </VerdictPanel>,
+  )
+    .replace(/<[^>]+>/gu, " ")
+    .replace(/&gt;/gu, ">")
+    .replace(/&lt;/gu, "<")
+    .replace(/\s+/gu, " ");
+
+describe("the verdict panel", () => {
+  it("says not decided, and the next check with minutes and reason", () => {
+    const text = textOf(madeSafe("hub"));
+    expect(text).toContain("Not decided yet");
+    expect(text).toMatch(/Next Look and turn 2 min\. .* It tells most about/u);
+    expect(text).toContain("What would change it");
+  });
+
+  it("names the fault with its place and the findings for it, signed", () => {
+    const text = textOf([...REST, ...pairs(["127.4m", "143.6m", "143.1m"], MILLIOHM, "0.1m")]);
+    expect(text).toMatch(/High joint or lead High joint|High joint or lead/u);
+    expect(text).toMatch(/High joint or lead, C/u);
+    expect(text).toMatch(/\+ ?1\d\.\d Both pairs through C are high/u);
+  });
+
+  it("never claims certainty", () => {
+    const text = textOf([...REST, ...pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m")]);
+    expect(text).not.toMatch(/100 %/u);
+    expect(text).not.toMatch(/ 0 %/u);
+  });
+
+  it("asks to finish what is begun before anything else", () => {
+    const text = textOf([...madeSafe("hub"), ...lookedAndTurned(), frameOpen()[0]!]);
+    expect(text).toContain("Next Leads to frame Begun; finish it first.");
+  });
+
+  it("says why all-open is not enough while the tips were not touched", () => {
+    expect(textOf([...REST, ...pairs(["OL", "OL", "OL"], BASIC)])).toContain(
+      "until the probe tips were touched together",
+    );
+  });
+
+  it("has enough when enough is known", () => {
+    expect(textOf([...REST, ...pairs(["127.4m", "143.6m", "143.1m"], MILLIOHM, "0.1m")])).toContain(
+      "Enough is known to decide.",
+    );
+  });
+});
