@@ -70,6 +70,19 @@ export function quantityText(value: number, kind: QuantityKind, uncertainty?: nu
 }
 
 /**
+ * Writes a value and its expanded uncertainty in one unit and to one decimal place (GUM 7.2.2, second form).
+ * @param uncertainty same unit as the value, above 0
+ * @example uncertainText(0.1281, RESISTANCE, 0.000322) // "128.1 ± 0.3 mΩ"
+ */
+export function uncertainText(value: number, kind: QuantityKind, uncertainty: number): string {
+  const { number, unit } = formatQuantity(value, kind, uncertainty);
+  const decimals = number.split(".")[1]?.length ?? 0;
+  const step = STEPS.find(({ prefix }) => `${prefix}${kind.symbol}` === unit);
+  const scaled = uncertainty / 10 ** (step?.exponent ?? 0);
+  return `${number} ± ${scaled.toFixed(decimals)} ${unit}`;
+}
+
+/**
  * Writes a ratio as a signed percentage: one decimal below 10 %, none above.
  * @example percentText(0.122) // "+12 %"
  */

@@ -12,6 +12,9 @@ import {
   RESISTANCE,
   summariseRepeats,
   TEMPERATURE,
+  chanceText,
+  shareText,
+  uncertainText,
 } from "./index.ts";
 
 describe("a typed reading", () => {
@@ -148,5 +151,28 @@ describe("a judgement", () => {
     expect(judge([{ value: 0.045, expanded: 0.01 }], 0.05)).toBe("cannotTell");
     expect(() => judge([], 0.05)).toThrow(RangeError);
     expect(() => judge([{ value: 0, expanded: 0 }], 0)).toThrow(RangeError);
+  });
+});
+
+describe("a value with its uncertainty", () => {
+  it.each([
+    [0.1281, 0.000322, "128.1 ± 0.3 mΩ"],
+    [0.1281, 0.0012, "128.1 ± 1.2 mΩ"],
+    [12.04, 0.4, "12.0 ± 0.4 Ω"],
+    [4700, 120, "4.70 ± 0.12 kΩ"],
+    [-0.0162, 0.0004, "−16.2 ± 0.4 mΩ"],
+    [0.3, 0.5, "300 ± 500 mΩ"],
+  ])("of %d ± %d Ω is written in one unit to one place: %s", (value, uncertainty, text) => {
+    expect(uncertainText(value, RESISTANCE, uncertainty)).toBe(text);
+  });
+});
+
+describe("chances and limits", () => {
+  it("are never called certain or impossible", () => {
+    const texts = [1, 0.996, 0.994, 0.5, 0.004, 0].map(chanceText);
+    expect(texts).toEqual([">99 %", ">99 %", "99 %", "50 %", "<1 %", "<1 %"]);
+  });
+  it("lose their trailing zeros when exact", () => {
+    expect([0.05, 0.025, 0.1, 0.0125].map(shareText)).toEqual(["5 %", "2.5 %", "10 %", "1.25 %"]);
   });
 });

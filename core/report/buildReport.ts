@@ -1,7 +1,14 @@
 import { assessJob, CHECKS, type Verdict } from "../assess/index.ts";
 import { skipReason } from "../check/index.ts";
 import { proofOf, type Proof } from "../decision/index.ts";
-import { chanceText, percentText, quantityText, RESISTANCE, shareText } from "../quantity/index.ts";
+import {
+  chanceText,
+  percentText,
+  quantityText,
+  RESISTANCE,
+  shareText,
+  uncertainText,
+} from "../quantity/index.ts";
 import {
   balanceLimitOf,
   COMPLAINT_LABELS,
@@ -79,7 +86,7 @@ function valueText(pair: MeasuredPair | undefined): string {
   if (pair.state === "open") return `open (above ${quantityText(pair.aboveRange, RESISTANCE)})`;
   if (pair.state === "contradictory") return "unsteady";
   if (pair.state === "short") return "near zero";
-  return `${quantityText(pair.resistance, RESISTANCE, pair.expanded)} ± ${quantityText(pair.expanded, RESISTANCE, pair.expanded)}`;
+  return uncertainText(pair.resistance, RESISTANCE, pair.expanded);
 }
 
 const MEANING = {

@@ -2,11 +2,12 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import { chromium } from "@playwright/test";
+import { chromium, type Browser } from "@playwright/test";
 import { startServer } from "../../tests/e2e/server.ts";
 import { printTimes } from "./print.ts";
 
 const STARTS = 5;
+const TYPED = 16;
 
 function gzipped(file: string): number {
   return gzipSync(readFileSync(file)).length;
@@ -23,6 +24,47 @@ function firstViewSize(): void {
   process.stdout.write(
     `JavaScript of the first view: ${(first / 1000).toFixed(0)} kB gzip (asked: under 250 kB); everything ${(all / 1000).toFixed(0)} kB\n`,
   );
+}
+
+/** From the Enter key to the verdict changed on screen, measured in the page itself. */
+async function benchTyping(browser: Browser, folder: string): Promise<void> {
+  const server = await startServer(folder, ["--keep"]);
+  const page = await (await browser.newContext()).newPage();
+  await page.addInitScript(() => localStorage.setItem("green-fable.who", "MO"));
+  await page.goto(server.url);
+  await page.getByRole("link", { name: /Survey copter 2, arm 5/u }).click();
+  await page.getByLabel("Pair B–C").waitFor();
+  const times: number[] = [];
+  for (let n = 0; n < TYPED; n += 1) {
+    // One high, one low, so that the verdict moves each time.
+    await page
+      .getByLabel("Pair C–A")
+      .or(page.getByLabel("Pair B–C"))
+      .first()
+      .fill(n % 2 === 0 ? "47.9m" : "61m");
+    const changed = page.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          const panel = document.querySelector('[aria-label="Standing verdict"]')!;
+          let pressed = 0;
+          document.addEventListener("keydown", () => (pressed = performance.now()), {
+            once: true,
+            capture: true,
+          });
+          const watch = new MutationObserver(() => {
+            watch.disconnect();
+            resolve(performance.now() - pressed);
+          });
+          watch.observe(panel, { subtree: true, childList: true, characterData: true, attributes: true });
+        }),
+    );
+    await page.waitForTimeout(50);
+    await page.keyboard.press("Enter");
+    times.push(await changed);
+    await page.waitForTimeout(150);
+  }
+  await server.kill("SIGTERM");
+  printTimes("typed reading to changed verdict on screen", times, 50);
 }
 
 /** From starting the process to the bench painted with its jobs, in a browser that is already running. */
@@ -48,6 +90,7 @@ export async function benchStartAndSize(): Promise<void> {
     await context.close();
     await server.kill("SIGTERM");
   }
+  await benchTyping(browser, folder);
   await browser.close();
   rmSync(folder, { recursive: true, force: true });
   printTimes("cold start: process to listening", listening);

@@ -1,4 +1,4 @@
-import { quantityText, percentText, RESISTANCE } from "#core/quantity";
+import { percentText, quantityText, RESISTANCE, uncertainText } from "#core/quantity";
 import { balanceLimitOf, pairName, PAIRS, type Pair } from "#core/record";
 import {
   compareSittings,
@@ -25,10 +25,8 @@ function changeText(change: PairChange | null): string {
   if (change.kind === "opened") return "opened";
   if (change.kind === "stillOpen") return "still open";
   if (change.kind === "notComparable") return "cannot tell";
-  const size = quantityText(Math.abs(change.ohms), RESISTANCE, change.expanded);
-  const U = quantityText(change.expanded, RESISTANCE, change.expanded);
-  if (!change.real) return `unchanged within ${U}`;
-  return `${change.ohms < 0 ? "down" : "up"} ${size} ± ${U}`;
+  if (!change.real) return `unchanged within ${quantityText(change.expanded, RESISTANCE, change.expanded)}`;
+  return `${change.ohms < 0 ? "down" : "up"} ${uncertainText(Math.abs(change.ohms), RESISTANCE, change.expanded)}`;
 }
 
 function drawn(sitting: Sitting | null, limit: number): Record<Pair, DrawnPair> {
