@@ -29,6 +29,15 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("Machine and place").fill("Lock gate winch");
     },
   },
+  {
+    name: "workings",
+    then: async (page) => {
+      await page.goto(
+        `${base}/workings?speed.f=42.19&speed.p=2&constant.n=2400&constant.v=0.5&constant.plate=3000&gate.kv=10&gate.n=600&heat.r=128m&heat.from=20&heat.to=100`,
+      );
+      await page.getByText("1266 rpm").waitFor();
+    },
+  },
   { name: "made-safe", job: /Fan bay 4, greenhouse/u, step: "Made safe" },
   { name: "look-and-turn", job: /Cargo trike 5, front hub/u, step: "Look and turn" },
   { name: "leads-to-frame", job: /Fan bay 6, greenhouse/u, step: "Leads to frame" },

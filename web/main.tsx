@@ -15,6 +15,11 @@ const router = createBrowserRouter([
     hydrateFallbackElement: fetching,
   },
   {
+    path: "/workings",
+    lazy: async () => ({ Component: (await import("./workings/Workings.tsx")).Workings }),
+    hydrateFallbackElement: fetching,
+  },
+  {
     path: "/jobs/:id/:step?",
     lazy: async () => ({ Component: (await import("./jobs/Job.tsx")).Job }),
     hydrateFallbackElement: fetching,

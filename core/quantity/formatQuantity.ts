@@ -43,7 +43,9 @@ export interface FormattedQuantity {
  */
 export function formatQuantity(value: number, kind: QuantityKind, uncertainty?: number): FormattedQuantity {
   if (!Number.isFinite(value)) throw new RangeError(`formatQuantity: value must be finite, got ${value}`);
-  const magnitude = Math.max(Math.abs(value), uncertainty ?? 0);
+  // Rounded as it will be shown: 0.99999 V is 1 V, not 1000 mV.
+  const rounded = Number(Math.abs(value).toPrecision(4));
+  const magnitude = Math.max(rounded, uncertainty ?? 0);
   const step =
     kind.prefixes && magnitude > 0
       ? (STEPS.find(({ from }) => magnitude >= from) ?? STEPS[STEPS.length - 1]!)

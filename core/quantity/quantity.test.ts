@@ -167,6 +167,14 @@ describe("a value with its uncertainty", () => {
   });
 });
 
+describe("a value that rounds up to the next prefix", () => {
+  it("takes that prefix", () => {
+    expect(quantityText(0.99999, RESISTANCE)).toBe("1 Ω");
+    expect(quantityText(999_990, RESISTANCE)).toBe("1 MΩ");
+    expect(quantityText(0.9994, RESISTANCE)).toBe("999.4 mΩ");
+  });
+});
+
 describe("chances and limits", () => {
   it("are never called certain or impossible", () => {
     const texts = [1, 0.996, 0.994, 0.5, 0.004, 0].map(chanceText);

@@ -52,3 +52,63 @@ export const TEMPERATURE: QuantityKind = {
 export function celsiusFromFahrenheit(fahrenheit: number): Celsius {
   return ((fahrenheit - 32) * 5) / 9;
 }
+
+export type Hertz = number;
+/** Mechanical speed, revolutions a minute. */
+export type Rpm = number;
+/** Speed constant, rpm a volt; the convention is always named beside it. */
+export type RpmPerVolt = number;
+
+/** AC or DC volts at a bench; above 1500 V DC low-voltage rules end (IEC 60038, memory). */
+export const VOLTAGE: QuantityKind = {
+  name: "voltage",
+  symbol: "V",
+  least: 0,
+  most: 1500,
+  spellings: ["v", "volt", "volts"],
+  prefixes: true,
+  canBeOpen: false,
+};
+
+/** Electrical frequency of a spun motor: a drill at a crawl to a fast inrunner with many poles. */
+export const FREQUENCY: QuantityKind = {
+  name: "frequency",
+  symbol: "Hz",
+  least: 0,
+  most: 20_000,
+  spellings: ["hz", "hertz"],
+  prefixes: true,
+  canBeOpen: false,
+};
+
+/** Faster than any small motor's burst speed is a slip of the finger. */
+export const SPEED: QuantityKind = {
+  name: "speed",
+  symbol: "rpm",
+  least: 0,
+  most: 200_000,
+  spellings: ["rpm", "1/min", "u/min", "min-1"],
+  prefixes: false,
+  canBeOpen: false,
+};
+
+/** Speed constants from large hub motors to tiny inrunners. */
+export const SPEED_CONSTANT: QuantityKind = {
+  name: "speed constant",
+  symbol: "rpm/V",
+  least: 0,
+  most: 50_000,
+  spellings: ["rpm/v", "kv"],
+  prefixes: false,
+  canBeOpen: false,
+};
+
+export const CURRENT: QuantityKind = {
+  name: "current",
+  symbol: "A",
+  least: 0,
+  most: 1000,
+  spellings: ["a", "amp", "amps"],
+  prefixes: true,
+  canBeOpen: false,
+};

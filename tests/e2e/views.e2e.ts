@@ -41,6 +41,28 @@ for (const colorScheme of ["light", "dark"] as const)
     await noSeriousProblem(page);
   });
 
+test("a working is shared by its address, refuses at the field, and axe finds nothing serious", async ({
+  page,
+  bench,
+}) => {
+  await atTheBench(page, bench);
+  await page.getByRole("link", { name: "Workings" }).click();
+  const card = page.getByRole("region", { name: "Speed, frequency, poles" });
+  await card.getByLabel("Frequency").fill("42.19");
+  await card.getByLabel("Pole pairs").fill("2.5");
+  await expect(card.getByRole("alert")).toContainText("whole number");
+  await card.getByLabel("Pole pairs").fill("2");
+  await expect(card.getByText("1266 rpm")).toBeVisible();
+  const shared = page.url();
+  await page.goto("about:blank");
+  await page.goto(shared);
+  await expect(card.getByText("1266 rpm")).toBeVisible();
+  await noSeriousProblem(page);
+  await fitsTheWidth(page);
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
+});
+
 test("at 1280 by 800 the pairs, the verdict and the saved line are in view without scrolling", async ({
   page,
   bench,

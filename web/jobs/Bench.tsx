@@ -55,6 +55,17 @@ export function Bench() {
         <span className="flex items-center gap-2 font-semibold text-green">
           <Logo /> Green Fable
         </span>
+        <nav aria-label="Rooms" className="flex gap-1">
+          <span
+            aria-current="page"
+            className="flex min-h-11 items-center rounded-lg bg-sunk px-3 font-semibold"
+          >
+            Bench
+          </span>
+          <Link to="/workings" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-sunk">
+            Workings
+          </Link>
+        </nav>
         <label className="relative ml-auto">
           <span className="sr-only">Find a job, motor, serial</span>
           <input

@@ -1,0 +1,123 @@
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { Foot } from "../ui/Foot.tsx";
+import { Logo } from "../ui/Logo.tsx";
+import { workOut, type Working } from "./working.ts";
+import { WORKINGS } from "./workings.ts";
+
+const KEYS = [
+  [["Tab"], "next field"],
+  [["Esc"], "back to the bench"],
+] as const;
+
+function Card({ working }: { readonly working: Working }) {
+  const [parameters, setParameters] = useSearchParams();
+  const key = (name: string) => `${working.id}.${name}`;
+  const texts = Object.fromEntries(working.fields.map(({ name }) => [name, parameters.get(key(name)) ?? ""]));
+  const { problems, lines } = workOut(working, texts);
+  const write = (name: string, text: string) =>
+    setParameters(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (text === "") next.delete(key(name));
+        else next.set(key(name), text);
+        return next;
+      },
+      { replace: true },
+    );
+  return (
+    <section
+      aria-labelledby={working.id}
+      className="flex flex-col rounded-xl border border-line bg-sheet p-4"
+    >
+      <h2 id={working.id} className="mb-2 text-lg font-bold">
+        {working.title}
+      </h2>
+      <div
+        className={`grid items-start gap-3 ${working.fields.length === 3 && !working.fields.some((field) => "options" in field) ? "grid-cols-3" : "grid-cols-2"}`}
+      >
+        {working.fields.map((field) => {
+          const id = `${working.id}-${field.name}`;
+          const common = {
+            id,
+            value: texts[field.name],
+            onChange: (event: { target: { value: string } }) => write(field.name, event.target.value),
+            className: FIELD_CLASS,
+          };
+          return (
+            <div key={field.name} className={"options" in field ? "col-span-full" : ""}>
+              <Field id={id} label={field.label} problem={problems[field.name]}>
+                {"options" in field ? (
+                  <select {...common}>
+                    {field.options.map(([value, words]) => (
+                      <option key={value} value={value}>
+                        {words}
+                      </option>
+                    ))}
+                  </select>
+                ) : (
+                  <input
+                    {...common}
+                    autoComplete="off"
+                    placeholder={field.placeholder}
+                    aria-invalid={problems[field.name] !== undefined}
+                    aria-describedby={`${id}-problem`}
+                  />
+                )}
+              </Field>
+            </div>
+          );
+        })}
+      </div>
+      <dl aria-live="polite" className="my-3 grow">
+        {lines.length === 0 && <p className="text-sm text-ink-2">Fill in what you know.</p>}
+        {lines.map(({ label, value, note }) => (
+          <div key={label} className="border-t border-line py-1.5">
+            <div className="flex items-baseline justify-between gap-3">
+              <dt className="text-sm text-ink-2">{label}</dt>
+              <dd className="text-right text-lg font-semibold">{value}</dd>
+            </div>
+            {note && <dd className="text-sm text-ink-2">{note}</dd>}
+          </div>
+        ))}
+      </dl>
+      <p className="border-t border-line pt-2 text-sm">
+        {working.formula.map((line) => (
+          <span key={line} className="block">
+            {line}
+          </span>
+        ))}
+      </p>
+      <p className="text-sm text-ink-2">{working.source}</p>
+    </section>
+  );
+}
+
+/** The arithmetic alone, for somebody who only wants a number. What is typed stands in the address, to be shared. */
+export function Workings() {
+  const navigate = useNavigate();
+  useHotkeys("escape", () => void navigate("/"), { enableOnFormTags: true });
+  return (
+    <div className="flex min-h-screen flex-col">
+      <header className="flex flex-wrap items-center gap-5 border-b border-line bg-sheet px-5 py-1.5">
+        <Link
+          to="/"
+          className="flex min-h-11 items-center gap-2 border-r border-line pr-5 font-semibold text-green"
+        >
+          <Logo /> Green Fable
+        </Link>
+        <h1 className="text-lg font-bold">Workings</h1>
+        <p className="text-sm text-ink-2">
+          The arithmetic alone. What you type stands in the address: share it as it is.
+        </p>
+      </header>
+      <main className="grid grow grid-cols-3 content-start gap-4 p-5 max-lg:grid-cols-2 max-sm:grid-cols-1">
+        {WORKINGS.map((working) => (
+          <Card key={working.id} working={working} />
+        ))}
+      </main>
+      <Foot keys={KEYS}>Nothing here is written to any job.</Foot>
+    </div>
+  );
+}
