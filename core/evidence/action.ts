@@ -3,7 +3,7 @@ import type { FaultSet } from "./infer.ts";
 import type { Fault } from "./types.ts";
 
 /** The weightier remedy wins where several faults are present: a new motor cures a worn bearing too. */
-const PRECEDENCE: readonly Disposition[] = [
+export const PRECEDENCE: readonly Disposition[] = [
   "replaceMotor",
   "replacePart",
   "resolder",
@@ -11,6 +11,20 @@ const PRECEDENCE: readonly Disposition[] = [
   "undecided",
   "notMotor",
 ];
+
+/** What each of some sets asks for, as places in {@link PRECEDENCE}. */
+export function askedBy(faults: readonly Fault[], sets: readonly FaultSet[]): Uint8Array {
+  const asked = new Uint8Array(sets.length);
+  for (let k = 0; k < sets.length; k += 1) asked[k] = PRECEDENCE.indexOf(actionOf(faults, sets[k]!.members));
+  return asked;
+}
+
+/** The remedies' shares under these weights of the sets, in the order of {@link PRECEDENCE}; they add up to the mass. */
+export function sharesOf(asked: Uint8Array, weights: Float64Array): Float64Array {
+  const shares = new Float64Array(PRECEDENCE.length);
+  for (let k = 0; k < weights.length; k += 1) shares[asked[k]!]! += weights[k]!;
+  return shares;
+}
 
 export type ActionBeliefs = Readonly<Record<Disposition, number>>;
 

@@ -53,8 +53,10 @@ export function massBeyond(priors: readonly number[], most = MOST_FAULTS): numbe
 /** Log prior of each set: independent faults, and a complaint that needs a cause. */
 function logPriors(model: Model, circumstances: Circumstances, sets: readonly number[][]): number[] {
   const priors = priorsOf(model, circumstances);
+  // ln P(set) = Σ ln(1 − p) over all faults, plus ln p − ln(1 − p) for each that is in the set.
+  const none = priors.reduce((sum, p) => sum + Math.log(1 - p), 0);
   return sets.map((set) => {
-    const log = priors.reduce((sum, p, i) => sum + Math.log(set.includes(i) ? p : 1 - p), 0);
+    const log = set.reduce((sum, i) => sum + Math.log(priors[i]!) - Math.log(1 - priors[i]!), none);
     const explained = set.some((i) => model.faults[i]!.causesComplaint);
     return log + (circumstances.complained && !explained ? Math.log(COMPLAINT_WITHOUT_CAUSE) : 0);
   });
@@ -67,8 +69,15 @@ function normalise(logs: readonly number[]): number[] {
   return raw.map((p) => p / total);
 }
 
-function marginal(sets: readonly number[][], posterior: readonly number[], fault: number): number {
-  return posterior.reduce((sum, p, k) => sum + (sets[k]!.includes(fault) ? p : 0), 0);
+/** For each fault, the places of the sets that hold it. */
+function holders(n: number, sets: readonly number[][]): number[][] {
+  const places = Array.from({ length: n }, (): number[] => []);
+  sets.forEach((set, k) => set.forEach((fault) => places[fault]!.push(k)));
+  return places;
+}
+
+function marginal(places: readonly number[], posterior: readonly number[]): number {
+  return places.reduce((sum, k) => sum + posterior[k]!, 0);
 }
 
 function logOdds(p: number): number {
@@ -92,6 +101,7 @@ export function infer(model: Model, circumstances: Circumstances, findings: read
   if (twice) throw new RangeError(`infer: two findings of variable "${twice}"; merge them first`);
 
   const sets = faultSets(model.faults.length);
+  const held = holders(model.faults.length, sets);
   const prior = logPriors(model, circumstances, sets);
   const surprise: number[][] = [];
   const factors = findings.map((finding) => {
@@ -111,11 +121,11 @@ export function infer(model: Model, circumstances: Circumstances, findings: read
   const total = prior.map((log, k) => log + factors.reduce((sum, factor) => sum + factor[k]!, 0));
   const posterior = normalise(total);
   const without = factors.map((factor) => normalise(total.map((log, k) => log - factor[k]!)));
-  const marginals = model.faults.map((_, i) => marginal(sets, posterior, i));
+  const marginals = model.faults.map((_, i) => marginal(held[i]!, posterior));
 
   const beliefs = model.faults.map((fault, i): FaultBelief => {
     const weights = findings.map((finding, f): WeightedFinding => {
-      const change = logOdds(marginals[i]!) - logOdds(marginal(sets, without[f]!, i));
+      const change = logOdds(marginals[i]!) - logOdds(marginal(held[i]!, without[f]!));
       return {
         variable: finding.variable,
         sentence: finding.sentence,

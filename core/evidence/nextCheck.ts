@@ -1,6 +1,6 @@
 import type { Minutes } from "../quantity/index.ts";
 import type { CheckId, Disposition } from "../record/index.ts";
-import { actionBeliefs, actionOf, entropyOf, leadingAction } from "./action.ts";
+import { askedBy, entropyOf, PRECEDENCE, sharesOf } from "./action.ts";
 import type { Inference } from "./infer.ts";
 import { outcomeTable } from "./outcomeModel.ts";
 import type { Circumstances, Model, NextCheck } from "./types.ts";
@@ -26,6 +26,22 @@ export const LEAST_GAIN = 0.01;
 /** Variables of one check that are played through together; the others of that check hardly add. */
 const JOINT_VARIABLES = 2;
 const LEAST_OUTCOME = 0.003;
+/** Outcomes less probable than this together add nothing to an expectation. */
+const LEAST_MASS = 1e-9;
+
+/** An array of n numbers, each worked out from its place: Float64Array.from, without its slow iterator. */
+function numbers(n: number, at: (place: number) => number): Float64Array {
+  const made = new Float64Array(n);
+  for (let k = 0; k < n; k += 1) made[k] = at(k);
+  return made;
+}
+
+/** Mass times the entropy, in bits, of shares that add up to that mass. */
+function massEntropy(shares: Float64Array): number {
+  const mass = shares.reduce((sum, share) => sum + share, 0);
+  if (mass < LEAST_MASS) return 0;
+  return mass * entropyOf(Array.from(shares, (share) => share / mass));
+}
 
 /** Outcome groups of a variable: merged ones together, each other alone. */
 function groupsOf(outcomes: readonly string[], merged: readonly string[] = []): number[][] {
@@ -48,55 +64,43 @@ export function rankChecks(
   inference: Inference,
   open: readonly OpenCheck[],
 ): NextCheck[] {
-  const before = entropyOf(Object.values(actionBeliefs(model.faults, inference.sets)));
-  const sets = inference.sets;
-  const actions = sets.map(({ members }) => actionOf(model.faults, members));
+  const { sets } = inference;
+  const asked = askedBy(model.faults, sets);
+  const prior = numbers(sets.length, (k) => sets[k]!.probability);
+  const before = massEntropy(sharesOf(asked, prior));
   const tables = (check: OpenCheck) =>
     check.variables.flatMap((id) => {
       const variable = model.variables.find((candidate) => candidate.id === id);
       if (!variable) return [];
       const given = outcomeTable(model, variable, circumstances);
-      const groups = groupsOf(variable.outcomes, check.merged[id]);
-      const rows = given.map((distribution) => {
-        return groups.map((group) => group.reduce((sum, k) => sum + distribution[k]!, 0));
-      });
-      return [{ variable, groups, rows }];
+      const chances = groupsOf(variable.outcomes, check.merged[id]).map((group) =>
+        numbers(given.length, (s) => group.reduce((sum, k) => sum + given[s]![k]!, 0)),
+      );
+      return [{ variable, chances }];
     });
   type Table = ReturnType<typeof tables>[number];
 
-  const expectedEntropy = (chosen: readonly Table[]): number => {
-    const walk = (depth: number, weights: readonly number[]): number => {
-      const mass = weights.reduce((sum, w) => sum + w, 0);
-      if (mass < 1e-9) return 0;
-      if (depth === chosen.length) {
-        const sums = new Map<Disposition, number>();
-        weights.forEach((w, k) => sums.set(actions[k]!, (sums.get(actions[k]!) ?? 0) + w / mass));
-        return mass * entropyOf([...sums.values()]);
-      }
-      const { rows, groups } = chosen[depth]!;
-      return groups.reduce(
-        (sum, _, g) =>
-          sum +
-          walk(
-            depth + 1,
-            weights.map((w, k) => w * rows[k]![g]!),
-          ),
-        0,
-      );
-    };
-    return walk(
+  const expectedEntropy = (chosen: readonly Table[], weights: Float64Array): number => {
+    const [table, ...rest] = chosen;
+    if (!table) return massEntropy(sharesOf(asked, weights));
+    return table.chances.reduce(
+      (sum, chance) =>
+        sum +
+        expectedEntropy(
+          rest,
+          numbers(weights.length, (k) => weights[k]! * chance[k]!),
+        ),
       0,
-      sets.map(({ probability }) => probability),
     );
   };
 
   return open
     .map((check): NextCheck => {
       const ranked = tables(check)
-        .map((table) => ({ table, gain: before - expectedEntropy([table]) }))
+        .map((table) => ({ table, gain: before - expectedEntropy([table], prior) }))
         .sort((a, b) => b.gain - a.gain);
       const chosen = ranked.slice(0, JOINT_VARIABLES).map(({ table }) => table);
-      const gain = chosen.length > 0 ? Math.max(0, before - expectedEntropy(chosen)) : 0;
+      const gain = chosen.length > 0 ? Math.max(0, before - expectedEntropy(chosen, prior)) : 0;
       const telling = ranked[0]?.table.variable;
       return {
         check: check.check,
@@ -116,7 +120,13 @@ export function whatWouldChange(
   now: Inference,
   open: readonly OpenCheck[],
 ): Change[] {
-  const leading = leadingAction(actionBeliefs(model.faults, now.sets)).disposition;
+  const asked = askedBy(model.faults, now.sets);
+  const prior = numbers(now.sets.length, (k) => now.sets[k]!.probability);
+  const leadingOf = (weights: Float64Array) => {
+    const shares = sharesOf(asked, weights);
+    return PRECEDENCE[shares.indexOf(Math.max(...shares))]!;
+  };
+  const leading = leadingOf(prior);
   return open
     .flatMap(({ variables }) => variables)
     .flatMap((id) => {
@@ -124,13 +134,10 @@ export function whatWouldChange(
       if (!variable) return [];
       const rows = outcomeTable(model, variable, circumstances);
       return variable.outcomes.flatMap((outcome, k): Change[] => {
-        const joint = now.sets.map(({ members, probability }, s) => ({
-          members,
-          probability: probability * rows[s]![k]!,
-        }));
-        const probability = joint.reduce((sum, set) => sum + set.probability, 0);
+        const joint = numbers(prior.length, (s) => prior[s]! * rows[s]![k]!);
+        const probability = joint.reduce((sum, p) => sum + p, 0);
         if (probability < LEAST_OUTCOME) return [];
-        const to = leadingAction(actionBeliefs(model.faults, joint)).disposition;
+        const to = leadingOf(joint);
         return to === leading
           ? []
           : [{ variable: id, words: variable.words[outcome] ?? outcome, probability, to }];

@@ -20,6 +20,8 @@ export interface Finding {
   readonly variable: string;
   readonly likelihood: Readonly<Record<string, number>>;
   readonly sentence: string;
+  /** What would tell rival readings of it apart, where there are any. */
+  readonly advice?: string;
   readonly departs: boolean;
   /** The place it points at for faults that have one. */
   readonly place: { readonly phase: Phase; readonly winding: Pair; readonly share: number } | null;

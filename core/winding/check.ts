@@ -17,7 +17,7 @@ import { PAIR_OUTCOMES, LOCATED, windingAt, type PairOutcome } from "./faultTabl
 import { imbalanceOf } from "./imbalance.ts";
 import { measurePairs, type DisplayReading, type MeasuredPairs } from "./measurePairs.ts";
 import { recognisePattern, type PatternFit, type ScalePrior } from "./recognisePattern.ts";
-import { rivalsOf } from "./tellApart.ts";
+import { rivalsOf, tellApart } from "./tellApart.ts";
 import { relativeSlope, resistanceAt } from "./temperature.ts";
 
 /** Winding temperature where nobody read it, and how far off that may be. */
@@ -179,7 +179,9 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
   const figure = imbalance
     ? `; largest deviation ${percentText(imbalance.deviations[imbalance.worst].value)}, ${pairName(imbalance.worst)}`
     : "";
-  const rivals = rivalsOf(fittingRows(fits)).slice(0, MOST_RIVALS);
+  const rows = fittingRows(fits);
+  const advice = tellApart(rows);
+  const rivals = rivalsOf(rows).slice(0, MOST_RIVALS);
   const also = rivals
     .map((rival) => `, or ${lowerFirst(PLAIN[rival.outcome](rival.phase, pairName(windingAt(rival.phase))))}`)
     .join("");
@@ -187,6 +189,7 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
     variable: "pairs",
     likelihood,
     sentence: `${PLAIN[best.outcome](best.phase, pairName(winding))}${also}${figure}`,
+    ...(advice !== null && { advice }),
     departs: best.outcome !== "balanced",
     place: LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
   };

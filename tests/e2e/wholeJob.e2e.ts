@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, noSeriousProblem, test } from "./bench.ts";
+import { expect, goTo, noSeriousProblem, test } from "./bench.ts";
 
 test.setTimeout(240_000);
 
@@ -185,4 +185,40 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
     buffer: Buffer.from(JSON.stringify({ ...JSON.parse(readFileSync(bundle, "utf8")), version: 99 })),
   });
   await expect(page.getByRole("alert")).toContainText(/version/iu);
+
+  // A closed job opens again only with a reason, and then takes readings.
+  await page.getByRole("link", { name: /Lock gate winch/u }).click();
+  await page.getByRole("link", { name: /Repair and prove/u }).click();
+  await page.getByRole("button", { name: "Open it again" }).press("Enter");
+  await expect(page.getByRole("alert")).toContainText("Say why it is opened again.");
+  await page.getByLabel("Why it is opened again").fill("came back humming");
+  await page.getByLabel("Why it is opened again").press("Enter");
+  await expect(page.getByRole("heading", { name: "Close the job" })).toBeVisible();
+  await page.getByRole("link", { name: /Three pairs/u }).click();
+  await expect(page.getByLabel("Pair C–A")).toBeEnabled();
+});
+
+test("somebody new says who they are, and their readings carry it", async ({ page, bench }) => {
+  await page.goto(bench.url);
+  await page
+    .getByRole("main")
+    .getByRole("link", { name: /Chair, left drive/u })
+    .click();
+  await page.getByLabel("Initials").fill("toolong");
+  await page.getByLabel("Name").fill("Quill Farthing");
+  await page.getByRole("button", { name: "Add" }).click();
+  await expect(page.getByRole("alert")).toContainText("one to four initials");
+  await page.getByLabel("Initials").fill("MO");
+  await page.getByRole("button", { name: "Add" }).click();
+  await expect(page.getByRole("alert")).toContainText("MO is Maud Oakhanger already");
+  await page.getByLabel("Initials").fill("qf");
+  await page.getByRole("button", { name: "Add" }).click();
+  await expect(page.getByRole("button", { name: "At the bench: QF. Change person" })).toBeVisible();
+  await goTo(page, "Look and turn");
+  await page.getByRole("radio", { name: "Smooth" }).press("Enter");
+  await page.getByText(/Record of this check/u).click();
+  await expect(page.getByRole("row", { name: /QF turn smooth/u })).toBeVisible();
+  await page.getByRole("button", { name: /Change person/u }).press("Enter");
+  await page.getByRole("menuitem", { name: /Pell Rushbrook/u }).press("Enter");
+  await expect(page.getByRole("button", { name: "At the bench: PR. Change person" })).toBeVisible();
 });

@@ -104,8 +104,9 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       const version = Math.max(written.version, expected.get(written.job) ?? 0);
       const parcel = { ...written, version };
       countIn(parcel);
-      await store.put(parcel);
+      // On the screen at once; on this device before it is sent; "saved" is said only once the server has it.
       show([...parcels, parcel]);
+      await store.put(parcel);
       return inTurn(async () => {
         await deliver();
         const mine = parcels.find(({ id }) => id === parcel.id);

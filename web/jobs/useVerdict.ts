@@ -1,5 +1,5 @@
 import { wrap, type Remote } from "comlink";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Verdict } from "#core/assess";
 import type { JobRecord } from "#core/record";
 import type { AssessWorker } from "../workers/assess.worker.ts";
@@ -12,20 +12,27 @@ function assessor(): Remote<AssessWorker> {
   return remote;
 }
 
+/** What a verdict depends on, as a text: the same entries in the same order give the same verdict. */
+function keyOf(record: JobRecord): string {
+  const entries = [...record.readings, ...record.decisions, ...record.repairs];
+  return JSON.stringify([record.motor, entries.map(({ id }) => id)]);
+}
+
 /** The verdict on a record, worked out off the main thread; the one before stands until then. */
 export function useVerdict(record: JobRecord | null): Verdict | null {
   const [verdict, setVerdict] = useState<Verdict | null>(null);
+  const asked = useRef("");
   useEffect(() => {
-    let wanted = true;
-    if (record)
-      void assessor()
-        .assess(record)
-        .then((found) => {
-          if (wanted) setVerdict(found);
-        });
-    return () => {
-      wanted = false;
-    };
+    if (!record) return;
+    const key = keyOf(record);
+    // An entry that is on the server now was judged already while it was on its way.
+    if (key === asked.current) return;
+    asked.current = key;
+    void assessor()
+      .assess(record)
+      .then((found) => {
+        if (asked.current === key) setVerdict(found);
+      });
   }, [record]);
   return verdict;
 }

@@ -8,14 +8,7 @@ import {
   JUDGEMENT_WORDS,
 } from "#core/quantity";
 import { latestIn, pairName, PAIRS, PHASES, type Pair } from "#core/record";
-import {
-  fittingRows,
-  healthyPairPrior,
-  pairFits,
-  tellApart,
-  windingInstrument,
-  windingTemperature,
-} from "#core/winding";
+import { healthyPairPrior, windingInstrument, windingTemperature } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
@@ -145,7 +138,7 @@ export function Winding() {
           </ul>
           {finding && (
             <Judged state={finding.departs ? "departs" : (imbalance?.judgement ?? "cannotTell")}>
-              <strong>{finding.sentence}.</strong> {tellApart(fittingRows(pairFits(record, epoch)))}{" "}
+              <strong>{finding.sentence}.</strong> {finding.advice}{" "}
               {imbalance &&
                 `Balance ${JUDGEMENT_WORDS[imbalance.judgement]} at ±${shareText(limit)} of the mean; spread ${percentText(imbalance.spread, { signed: false })}.`}
             </Judged>
