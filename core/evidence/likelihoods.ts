@@ -3,7 +3,7 @@ import type { LikelihoodRow } from "./types.ts";
 /**
  * What each fault, when present, makes a check show: one row a fault and check, with its reason. The mass
  * a row does not name stays with the ordinary outcome (the fault does not show). Judgement from common
- * practice and circuit arithmetic; not yet proved against simulated motors.
+ * practice and circuit arithmetic. Held against simulated motors that do not use it: bench/calibration.
  */
 export const LIKELIHOODS: readonly LikelihoodRow[] = [
   // Pairs at rest: circuit arithmetic says which row, judgement says how often it shows.

@@ -32,7 +32,8 @@ export type CorrectedInsulation =
  */
 export function insulationAt40(reading: Ohms, celsius: Celsius, insulation: Insulation): CorrectedInsulation {
   if (!(reading > 0)) throw new RangeError(`insulationAt40: reading must be above 0 Ω, got ${reading}`);
-  if (!(celsius > -KELVIN)) throw new RangeError(`insulationAt40: celsius must be above −273 °C, got ${celsius}`);
+  if (!(celsius > -KELVIN))
+    throw new RangeError(`insulationAt40: celsius must be above −273 °C, got ${celsius}`);
   if (insulation === "thermoset" && (celsius < THERMOSET_FROM || celsius > INSULATION_REFERENCE))
     return { kind: "outsideForm", least: THERMOSET_FROM, most: INSULATION_REFERENCE };
   const factor =

@@ -70,18 +70,23 @@ function Card({ working }: { readonly working: Working }) {
           );
         })}
       </div>
-      <dl aria-live="polite" className="my-3 grow">
+      <div aria-live="polite" className="my-3 grow">
         {lines.length === 0 && <p className="text-sm text-ink-2">Fill in what you know.</p>}
-        {lines.map(({ label, value, note }) => (
-          <div key={label} className="border-t border-line py-1.5">
-            <div className="flex items-baseline justify-between gap-3">
-              <dt className="text-sm text-ink-2">{label}</dt>
-              <dd className="text-right text-lg font-semibold">{value}</dd>
-            </div>
-            {note && <dd className="text-sm text-ink-2">{note}</dd>}
-          </div>
-        ))}
-      </dl>
+        {lines.length > 0 && (
+          <dl>
+            {lines.map(({ label, value, note }) => (
+              <div
+                key={label}
+                className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 border-t border-line py-1.5"
+              >
+                <dt className="text-sm text-ink-2">{label}</dt>
+                <dd className="text-right text-lg font-semibold">{value}</dd>
+                {note && <dd className="col-span-2 text-sm text-ink-2">{note}</dd>}
+              </div>
+            ))}
+          </dl>
+        )}
+      </div>
       <p className="border-t border-line pt-2 text-sm">
         {working.formula.map((line) => (
           <span key={line} className="block">

@@ -82,3 +82,8 @@ export function workOut(working: Working, texts: Readonly<Record<string, string>
   };
   return { problems, lines: working.results(reader) };
 }
+
+/** Four significant digits, for results whose inputs carry no stated uncertainty. */
+export function significant(value: number): string {
+  return Number(value.toPrecision(4)).toString();
+}

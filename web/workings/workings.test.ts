@@ -132,4 +132,20 @@ describe("the other workings", () => {
     expect(valueOf("emfs", texts, "Or, one reversed")).toMatch(/−/u);
     expect(valueOf("emfs", { AB: "1", BC: "1", CA: "3" }, "Answer")).toBe("inconsistent");
   });
+
+  it("bring insulation to 40 °C, and ask for index and ohms per volt (IEEE 43, memory)", () => {
+    expect(valueOf("insulation", { r1: "20M", t: "20" }, "At 40 °C")).toBe("5 MΩ");
+    expect(valueOf("insulation", { r1: "20M", t: "5", of: "thermoset" }, "At 40 °C")).toBe("cannot tell");
+    expect(valueOf("insulation", { r1: "100M", r10: "250M" }, "Polarisation index")).toBe("2.5");
+    expect(of("insulation", { r1: "6G", r10: "7G" }).lines[0]?.note).toMatch(/Not judged/u);
+    expect(valueOf("insulation", { r1: "6.72k", u: "67.2" }, "Ohms per volt")).toBe("100 Ω/V");
+  });
+
+  it("tell a sensor's temperature against the room (IEC 60751: 1097.35 Ω at 25 °C)", () => {
+    expect(valueOf("sensor", { room: "25" }, "Should read at room")).toBe("1.097 kΩ");
+    expect(valueOf("sensor", { r: "1097.35", room: "25" }, "Tells")).toBe("25 °C");
+    expect(of("sensor", { r: "1385", room: "25" }).lines[1]?.note).toMatch(/Departs from the room/u);
+    expect(valueOf("sensor", { r: "10k", of: "ntc" }, "Tells")).toBe("25 °C");
+    expect(valueOf("sensor", { r: "100" }, "Tells")).toBe("no temperature");
+  });
 });
