@@ -29,7 +29,7 @@ function Card({ working }: { readonly working: Working }) {
   return (
     <section
       aria-labelledby={working.id}
-      className="flex flex-col rounded-xl border border-line bg-sheet p-4"
+      className="mb-4 break-inside-avoid rounded-xl border border-line bg-sheet p-4"
     >
       <h2 id={working.id} className="mb-2 text-lg font-bold">
         {working.title}
@@ -117,7 +117,7 @@ export function Workings() {
           The arithmetic alone. What you type stands in the address: share it as it is.
         </p>
       </header>
-      <main className="grid grow grid-cols-3 content-start gap-4 p-5 max-lg:grid-cols-2 max-sm:grid-cols-1">
+      <main className="grow columns-3 gap-4 p-5 max-lg:columns-2 max-sm:columns-1">
         {WORKINGS.map((working) => (
           <Card key={working.id} working={working} />
         ))}
