@@ -182,6 +182,12 @@ describe("two writers at once", () => {
     expect((await agent.get(`${API}/jobs/${JOB}`)).body.record.readings).toHaveLength(1);
   });
 
+  it("sending the same entry again on the newest version: it is there once", async () => {
+    await put("readings", reading(1), 0).expect(201);
+    await put("readings", reading(1), 1).expect(200);
+    expect((await agent.get(`${API}/jobs/${JOB}`)).body).toMatchObject({ version: 1 });
+  });
+
   it("of the same id with another content: the second is refused", async () => {
     await put("readings", reading(1), 0).expect(201);
     const answer = await put("readings", reading(1, { typed: "129m" }), 1).expect(409);

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
-import { col, Op, type Transaction } from "sequelize";
+import { col, Op, UniqueConstraintError, type Transaction } from "sequelize";
 import { uuidv7 as newId } from "uuidv7";
 import type {
   EntryKind,
@@ -76,6 +76,15 @@ export function jobService({ write, models }: Database, clock: Clock) {
       },
       { transaction },
     );
+  }
+
+  /** The receipt of an entry that is there already with this content; null where none has its id. */
+  async function receiptOfTwin(job: JobRow, kind: EntryKind, body: EntryBody, transaction: Transaction) {
+    const twin = await models.Entry.findByPk(body.id, { transaction });
+    if (!twin) return null;
+    if (twin.jobId !== job.id || twin.kind !== kind || !isDeepStrictEqual(twin.body, body))
+      throw new Problem(409, "Entry exists", ALREADY_THERE);
+    return receiptOf(job, twin.savedAt);
   }
 
   return {
@@ -161,13 +170,10 @@ export function jobService({ write, models }: Database, clock: Clock) {
     ): Promise<{ created: boolean; receipt: Receipt }> {
       return write(async (transaction) => {
         const job = await found(jobId, transaction);
-        const twin = await models.Entry.findByPk(body.id, { transaction });
-        if (twin) {
-          if (twin.jobId !== jobId || twin.kind !== kind || !isDeepStrictEqual(twin.body, body))
-            throw new Problem(409, "Entry exists", ALREADY_THERE);
-          return { created: false, receipt: receiptOf(job, twin.savedAt) };
-        }
-        if (seenVersion !== job.version)
+        // A version that is not the job's may be a second delivery of what is there already.
+        if (seenVersion !== job.version) {
+          const receipt = await receiptOfTwin(job, kind, body, transaction);
+          if (receipt) return { created: false, receipt };
           throw new Problem(
             412,
             "Job changed meanwhile",
@@ -177,13 +183,21 @@ export function jobService({ write, models }: Database, clock: Clock) {
               changes: await changesSince(models, job, seenVersion, transaction),
             },
           );
+        }
         await checkEntry(models, job, kind, body, transaction);
-        job.version += 1;
         const savedAt = clock().toISOString();
-        await models.Entry.create(
-          { id: body.id, jobId, version: job.version, kind, body, byWhom: body.by, savedAt },
-          { transaction },
-        );
+        try {
+          await models.Entry.create(
+            { id: body.id, jobId, version: job.version + 1, kind, body, byWhom: body.by, savedAt },
+            { transaction },
+          );
+        } catch (error) {
+          if (!(error instanceof UniqueConstraintError)) throw error;
+          const receipt = await receiptOfTwin(job, kind, body, transaction);
+          if (receipt) return { created: false, receipt };
+          throw error;
+        }
+        job.version += 1;
         if (kind === "closing") {
           job.closedAt = savedAt;
           const verdict = assessJob(
