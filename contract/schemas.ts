@@ -149,7 +149,11 @@ export const repairSchema = Joi.object({
   id: id.required(),
   plan: name.required(),
   done: words.required(),
-  minutes: Joi.number().min(0).max(10_000).required(),
+  minutes: Joi.number()
+    .min(0)
+    .max(10_000)
+    .required()
+    .messages({ "*": "Give the minutes as a number, 0 to 10 000." }),
   by: name.required(),
   at: instant.required(),
 });

@@ -7,7 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { API } from "#contract/routes";
 import { assessJob } from "#core/assess";
 import { RULES_VERSION } from "#core/evidence";
-import type { JobView } from "#contract/jobs";
+import type { Intake, JobView } from "#contract/jobs";
 import { HUB } from "../tests/jobs.ts";
 import { createApp } from "./app.ts";
 import { openDatabase, type Database } from "./database.ts";
@@ -18,7 +18,7 @@ import { jobService, type JobService } from "./services/jobs.ts";
 
 const JOB = "01990000-0000-7000-8000-000000000001";
 const uuid = (n: number) => `01990000-0000-7000-9000-${String(n).padStart(12, "0")}`;
-const INTAKE = {
+const INTAKE: Intake = {
   motor: HUB,
   complaint: "noRun",
   complaintWords: "dead",
@@ -392,7 +392,7 @@ describe("migrations", () => {
     expect(tables).not.toContain("technicians");
     const earlier = jobService(old, () => new Date("2026-03-02T10:00:00.000Z"));
     await firstInstruments(earlier);
-    await earlier.takeIn(JOB, INTAKE as never);
+    await earlier.takeIn(JOB, INTAKE);
     await earlier.append(JOB, "reading", reading(1), 0);
     await old.close();
     await open();

@@ -1,3 +1,4 @@
-/** What to do about it: repair plans and the proof of a repair. */
+/** What to do about it: repair plans, the proof of a repair, and where a job goes next. */
 export * from "./plans.ts";
 export * from "./proof.ts";
+export * from "./nextStep.ts";

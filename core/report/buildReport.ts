@@ -77,8 +77,6 @@ export interface ReportHead {
   readonly number: number;
   readonly takenInAt: string;
   readonly closedAt: string | null;
-  /** The frozen verdict of a closed job; the present one is worked out where absent. */
-  readonly verdict?: Verdict;
 }
 
 function valueText(pair: MeasuredPair | undefined): string {
@@ -127,9 +125,8 @@ function pairTable(job: JobRecord, epoch: number): PairTable | null {
  * The verdict that explains why something was done: that of the epoch before the last repair, since after
  * it the motor is expected to be sound.
  */
-function explaining(job: JobRecord, head: ReportHead): Verdict {
-  const epoch = epochOf(job);
-  return epoch > 0 ? assessJob(job, epoch - 1) : (head.verdict ?? assessJob(job));
+function explaining(job: JobRecord): Verdict {
+  return assessJob(job, Math.max(0, epochOf(job) - 1));
 }
 
 function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWords: string } {
@@ -166,7 +163,7 @@ function notDoneOf(job: JobRecord): string[] {
  */
 export function buildReport(job: JobRecord, head: ReportHead): Report {
   const { motor } = job;
-  const verdict = explaining(job, head);
+  const verdict = explaining(job);
   const epoch = epochOf(job);
   const decision = job.decisions.at(-1);
   const facts = FAMILY_FACTS[motor.family];

@@ -4,8 +4,12 @@ import { threeFinite, type MeasuredPairs } from "./measurePairs.ts";
 
 export interface Imbalance {
   readonly mean: Ohms;
-  /** Signed deviation of each pair from the mean, as a share, with its own 95 % uncertainty. */
-  readonly deviations: ByPair<{ readonly value: Ratio; readonly expanded: Ratio }>;
+  /** Signed deviation of each pair from the mean, as a share, with its own 95 % uncertainty and judgement. */
+  readonly deviations: ByPair<{
+    readonly value: Ratio;
+    readonly expanded: Ratio;
+    readonly judgement: Judgement;
+  }>;
   readonly worst: Pair;
   /** (max − min)/mean, shown beside; never judged. */
   readonly spread: Ratio;
@@ -36,7 +40,11 @@ export function imbalanceOf(measured: MeasuredPairs, limit: Ratio): Imbalance | 
     const parts = PAIRS.map((other) =>
       scale(three[other].independent, ((other === pair ? 1 : 0) - (1 + value) / 3) / mean),
     );
-    return { value, expanded: expanded(combine([...parts, scale(measured.offset, value / mean)])) };
+    const deviation = {
+      value,
+      expanded: expanded(combine([...parts, scale(measured.offset, value / mean)])),
+    };
+    return { ...deviation, judgement: judge([deviation], limit) };
   };
   const deviations = { AB: deviationOf("AB"), BC: deviationOf("BC"), CA: deviationOf("CA") };
   const worst = PAIRS.reduce((found, pair) =>

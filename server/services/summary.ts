@@ -1,76 +1,46 @@
 import type { Stage, Summary } from "#contract/jobs";
-import { assessJob, CHECKS, type Verdict } from "#core/assess";
-import { plansFor, proofOf } from "#core/decision";
+import { assessJob, CHECKS } from "#core/assess";
+import { nextStepOf, type NextStep } from "#core/decision";
 import { epochOf, type JobRecord } from "#core/record";
 import { runningWait } from "#core/safety";
 
-type NextStep = Pick<Summary, "next" | "to" | "minutes">;
+type Step = Pick<Summary, "next" | "to" | "minutes">;
 
-const CLOSE: NextStep = { next: "Close the job", to: "repair", minutes: 1 };
-
-function afterDecision(job: JobRecord, verdict: Verdict): { stage: Stage; step: NextStep } {
-  const decision = job.decisions.at(-1)!;
-  if (decision.waitingFor !== "nothing")
-    return {
-      stage: decision.waitingFor,
-      step: {
-        next: decision.waitingFor === "parts" ? "Parts to come" : "An answer to come",
-        to: "decide",
-        minutes: 0,
-      },
-    };
-  const plan = plansFor(
-    decision.disposition,
-    verdict.faults.map(({ fault }) => fault),
-  )[0];
-  if (!plan || decision.disposition === "notMotor") return { stage: "closing", step: CLOSE };
-  return { stage: "repair", step: { next: plan.title, to: "repair", minutes: plan.minutes } };
-}
-
-function afterRepair(job: JobRecord): { stage: Stage; step: NextStep } {
-  const { lines, answer } = proofOf(job);
-  if (answer === "proved") return { stage: "closing", step: CLOSE };
-  const epoch = epochOf(job);
-  const safe = CHECKS.find(({ id }) => id === "safety");
-  const waiting = lines.find(({ state }) => state === "notRepeated");
-  const check =
-    safe && safe.state(job, epoch) !== "agrees" && waiting
-      ? safe
-      : CHECKS.find(({ id }) => id === waiting?.check);
-  if (!check) return { stage: "proof", step: { next: "Look at the proof", to: "repair", minutes: 1 } };
-  return {
-    stage: "proof",
-    step: {
-      next: check.id === "safety" ? check.title : `Repeat: ${check.title.toLowerCase()}`,
-      to: check.id,
-      minutes: check.minutes,
-    },
-  };
-}
-
-function stepOf(job: JobRecord, verdict: Verdict, closed: boolean): { stage: Stage; step: NextStep } {
-  if (closed) return { stage: "closed", step: { next: "Done", to: "report", minutes: 0 } };
-  if (epochOf(job) > 0) return afterRepair(job);
-  if (job.decisions.length > 0 && job.decisions.at(-1)!.disposition !== "undecided")
-    return afterDecision(job, verdict);
-  const check = CHECKS.find(({ id }) => id === verdict.next?.check);
-  if (verdict.decided || !check)
-    return { stage: "decision", step: { next: "Decide", to: "decide", minutes: 2 } };
-  const safety = verdict.plan.find((step) => step.check === "safety");
-  if (safety && safety.state !== "agrees")
-    return { stage: "reading", step: { next: safety.title, to: "safety", minutes: safety.minutes } };
-  return { stage: "reading", step: { next: check.title, to: check.id, minutes: check.minutes } };
+/** The next step of a job as the bench groups and words it. */
+function stepOf(next: NextStep): { stage: Stage; step: Step } {
+  switch (next.kind) {
+    case "check": {
+      const { title, minutes } = CHECKS.find(({ id }) => id === next.check)!;
+      const words = next.repeats ? `Repeat: ${title.toLowerCase()}` : title;
+      return { stage: "reading", step: { next: words, to: next.check, minutes } };
+    }
+    case "decide":
+      return { stage: "decision", step: { next: "Decide", to: "decide", minutes: 2 } };
+    case "wait": {
+      const words = next.waitingFor === "parts" ? "Parts to come" : "An answer to come";
+      return { stage: next.waitingFor, step: { next: words, to: "decide", minutes: 0 } };
+    }
+    case "repair":
+      return { stage: "repair", step: { next: next.plan.title, to: "repair", minutes: next.plan.minutes } };
+    case "lookAtProof":
+      return { stage: "proof", step: { next: "Look at the proof", to: "repair", minutes: 1 } };
+    case "close":
+      return { stage: "closing", step: { next: "Close the job", to: "repair", minutes: 1 } };
+    case "done":
+      return { stage: "closed", step: { next: "Done", to: "report", minutes: 0 } };
+  }
 }
 
 /** What the bench shows of a job: worked out from its record alone. */
 export function summarise(job: JobRecord, closed: boolean): { stage: Stage; summary: Summary } {
   const verdict = assessJob(job);
-  const { stage, step } = stepOf(job, verdict, closed);
+  const { stage, step } = stepOf(nextStepOf(job, verdict, closed));
   const top = verdict.faults[0];
   const wait = runningWait(job, epochOf(job));
   const last = [...job.readings, ...job.decisions, ...job.repairs].at(-1);
   return {
-    stage,
+    // A check to be made after a repair is its proof.
+    stage: stage === "reading" && epochOf(job) > 0 ? "proof" : stage,
     summary: {
       headline: verdict.headline,
       leading:

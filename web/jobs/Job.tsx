@@ -17,7 +17,7 @@ import { OpenJobContext, useJobParts, useOpenJob } from "./openJob.ts";
 import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
-import { nextStepOf, stepsOf } from "./steps.ts";
+import { nextPlaceOf, stepsOf } from "./steps.ts";
 import { Zones } from "./Zones.tsx";
 import { useVerdict } from "./useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
@@ -133,7 +133,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const [skipping, setSkipping] = useState(false);
   const { motor } = job.record;
   const steps = stepsOf(job.record, job.verdict, job.closed);
-  const next = nextStepOf(job.record, job.verdict, job.closed);
+  const next = nextPlaceOf(job.record, job.verdict, job.closed);
   const isCheck = CHECKS.some(({ id }) => id === step);
   const skippable = isCheck && step !== "safety" && !job.closed;
   const go = (to: string) => {
@@ -205,7 +205,7 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
     (candidate) => candidate.step === step,
   )?.step;
   // Opened without a step: the next one then, and no jumping away from it while readings land.
-  const opening = first ?? nextStepOf(open.record, open.verdict, open.closed);
+  const opening = first ?? nextPlaceOf(open.record, open.verdict, open.closed);
   if (!first) setFirst(opening);
   return (
     <OpenJobContext value={open}>

@@ -12,7 +12,7 @@ import {
   REPAIR,
   skipped,
 } from "../../tests/jobs.ts";
-import { nextStepOf, stepsOf } from "./steps.ts";
+import { nextPlaceOf, stepsOf } from "./steps.ts";
 
 const OPEN = [
   ...madeSafe("hub"),
@@ -21,7 +21,7 @@ const OPEN = [
   ...pairs(["OL", "OL", "OL"], BASIC, "0.2"),
 ];
 const next = (record: ReturnType<typeof job>, closed = false) =>
-  nextStepOf(record, assessJob(record), closed);
+  nextPlaceOf(record, assessJob(record), closed);
 
 describe("the next step", () => {
   it("is safety first, then what tells most, then the decision, the repair, the proof, the report", () => {
@@ -42,9 +42,13 @@ describe("the next step", () => {
     expect(next(job(OPEN), true)).toBe("report");
   });
 
+  it("of a job that waits for parts is where the waiting is ended", () => {
+    expect(next(job(OPEN, { decisions: [{ ...DECISION, waitingFor: "parts" }] }))).toBe("decide");
+  });
+
   it("does not wait for the verdict to see that a motor was made safe", () => {
     const stale = assessJob(job([]));
-    expect(nextStepOf(job(madeSafe("hub")), stale, false)).not.toBe("safety");
+    expect(nextPlaceOf(job(madeSafe("hub")), stale, false)).not.toBe("safety");
   });
 });
 

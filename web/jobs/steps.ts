@@ -1,9 +1,8 @@
 import type { JobStep } from "#contract/jobs";
 import type { CheckState } from "#core/check";
 import type { Verdict } from "#core/assess";
-import { proofOf } from "#core/decision";
+import { nextStepOf, proofOf } from "#core/decision";
 import { DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
-import { madeSafeAt } from "#core/safety";
 
 /** A line of the plan: a check, or what settles the job. */
 export interface Step {
@@ -59,20 +58,10 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): S
   ];
 }
 
-/** Where the next key leads: safety first, then what the verdict proposes, else the decision or what follows it. */
-export function nextStepOf(record: JobRecord, verdict: Verdict, closed: boolean): JobStep {
-  if (closed) return "report";
-  // From the record, not the verdict: the verdict comes a moment later.
-  const safe = madeSafeAt(record, epochOf(record)) !== null;
-  const undecided = (record.decisions.at(-1)?.disposition ?? "undecided") === "undecided";
-  if (epochOf(record) > 0) {
-    const { lines, answer } = proofOf(record);
-    if (answer !== "open") return "repair";
-    if (!safe) return "safety";
-    return lines.find(({ state }) => state === "notRepeated")?.check ?? "repair";
-  }
-  if (!undecided) return "repair";
-  if (verdict.decided && verdict.decided !== "notMotor") return "decide";
-  if (!safe && verdict.next) return "safety";
-  return verdict.next?.check ?? "decide";
+/** Where in the job its next step is done. */
+export function nextPlaceOf(record: JobRecord, verdict: Verdict, closed: boolean): JobStep {
+  const next = nextStepOf(record, verdict, closed);
+  if (next.kind === "check") return next.check;
+  if (next.kind === "decide" || next.kind === "wait") return "decide";
+  return next.kind === "done" ? "report" : "repair";
 }

@@ -36,16 +36,8 @@ function drawn(sitting: Sitting | null, limit: number): Record<Pair, DrawnPair> 
       const found = sitting?.measured.pairs[pair] ?? null;
       if (!found) return [pair, { state: "unread", text: "" }];
       if (found.state === "open") return [pair, { state: "open", text: "OL" }];
-      const deviation = imbalance?.deviations[pair];
-      if (!deviation) return [pair, { state: "cannotTell", text: text(found) }];
-      const [low, high] = [
-        Math.abs(deviation.value) - deviation.expanded,
-        Math.abs(deviation.value) + deviation.expanded,
-      ];
-      return [
-        pair,
-        { state: low > limit ? "departs" : high <= limit ? "agrees" : "cannotTell", text: text(found) },
-      ];
+      const state = imbalance?.deviations[pair].judgement ?? "cannotTell";
+      return [pair, { state, text: text(found) }];
     }),
   ) as Record<Pair, DrawnPair>;
 }

@@ -1,12 +1,11 @@
 import { useState, type FormEvent } from "react";
+import { repairSchema } from "#contract/schemas";
 import { plansFor, REPAIR_PLANS } from "#core/decision";
 import type { Disposition } from "#core/record";
 import { useOpenJob } from "../jobs/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Caution } from "../ui/Notice.tsx";
-
-const MOST_MINUTES = 10_000;
 
 /** The plan that carries the decision out, and the record of what was really done. */
 export function RepairForm({ disposition }: { readonly disposition: Disposition }) {
@@ -24,12 +23,11 @@ export function RepairForm({ disposition }: { readonly disposition: Disposition 
     const form = new FormData(event.currentTarget);
     const done = String(form.get("done")).trim();
     const minutesText = String(form.get("minutes")).trim();
-    const minutes = Number(minutesText.replace(",", "."));
+    const minutes = minutesText === "" ? NaN : Number(minutesText.replace(",", "."));
+    const { error } = repairSchema.extract("minutes").validate(minutes, { convert: false });
     const found = {
       ...(done === "" && { done: "Say what was done: it stands in the report." }),
-      ...((minutesText === "" || !(minutes >= 0) || minutes > MOST_MINUTES) && {
-        minutes: "Give the minutes as a number, 0 to 10 000.",
-      }),
+      ...(error && { minutes: error.message }),
     };
     setProblems(found);
     if (found.done ?? found.minutes) return;

@@ -45,10 +45,12 @@ export function usePairLooks() {
       };
     const deviation = imbalance?.deviations[pair];
     if (!deviation) return { state: "cannotTell", word: "read", detail: "two more to compare" };
-    const outside = Math.abs(deviation.value) - deviation.expanded > limit;
-    const inside = Math.abs(deviation.value) + deviation.expanded <= limit;
-    const state = outside ? "departs" : inside ? "agrees" : "cannotTell";
-    return { state, word: JUDGEMENT_WORDS[state], detail: `${percentText(deviation.value)} of the mean` };
+    const { value, judgement } = deviation;
+    return {
+      state: judgement,
+      word: JUDGEMENT_WORDS[judgement],
+      detail: `${percentText(value)} of the mean`,
+    };
   };
   return {
     sitting,
