@@ -1,5 +1,5 @@
 import { assessJob, type Verdict } from "#core/assess";
-import { INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
+import { canMeasure, OHMMETER_TEMPLATES, type Instrument } from "#core/quantity";
 import type { Disposition, Family } from "#core/record";
 import { chanceFrom } from "./chance.ts";
 import { recordOf } from "./technician.ts";
@@ -21,6 +21,9 @@ const ASKS: Readonly<Record<Ailment, Disposition>> = {
   dirt: "repair",
   driver: "notMotor",
   elsewhere: "notMotor",
+  weakMagnets: "replacePart",
+  sensor: "replacePart",
+  sensorWire: "repair",
   hidden: "undecided",
 };
 const WEIGHTIER: readonly Disposition[] = [
@@ -53,7 +56,8 @@ const FAMILIES: readonly Family[] = ["hobby", "hub", "traction", "ecm", "miniSpl
  * @param slips chance of a bad sitting, 0…1
  */
 export function trials(count: number, seed: number, slips = 0.05): Trial[] {
-  const instruments = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({ ...template, id: `m${i}` }));
+  const instruments = OHMMETER_TEMPLATES.map((template, i): Instrument => ({ ...template, id: `m${i}` }));
+  const voltmeters = instruments.filter((instrument) => canMeasure(instrument, "acVolts"));
   return Array.from({ length: count }, (_, i) => {
     const chance = chanceFrom(seed + i);
     const motor = motorFrom(chance.oneOf(FAMILIES), chance.happens(0.65) ? "star" : "delta", chance);
@@ -61,6 +65,7 @@ export function trials(count: number, seed: number, slips = 0.05): Trial[] {
       motor,
       {
         instrument: chance.oneOf(instruments),
+        voltmeter: chance.happens(0.8) ? chance.oneOf(voltmeters) : null,
         connectionKnown: chance.happens(0.6),
         expectedKnown: chance.happens(0.6),
         opened: chance.happens(0.5),

@@ -15,6 +15,11 @@ function drag({ winding }: SimulatedMotor): number {
   }, 0);
 }
 
+/** Whether the drill labours. */
+export function pullsHard(motor: SimulatedMotor, chance: Chance): boolean {
+  return drag(motor) + SENSE * chance.normal() > STIFF_FROM;
+}
+
 export type Turn = "even" | "smooth" | "tightSpot" | "grinding" | "scraping" | "stiff" | "locked";
 
 /** What a hand feels on the shaft, with the electronics plugged in and out. */

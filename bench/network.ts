@@ -8,7 +8,7 @@ export interface Resistor {
 }
 
 /** Nodes joined by a solid metal contact are one node: its name by node. */
-function merged(resistors: readonly Resistor[]): (node: string) => string {
+export function merged(resistors: readonly Resistor[]): (node: string) => string {
   const parent = new Map<string, string>();
   const root = (node: string): string => {
     const up = parent.get(node);

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { bundleSchema } from "#contract/schemas";
 import { toBundle } from "#contract/bundle";
 import { assessJob } from "#core/assess";
-import { MILLIOHM } from "../tests/jobs.ts";
+import { MILLIOHM, TRUE_RMS } from "../tests/jobs.ts";
 import { chanceFrom } from "./chance.ts";
 import { choiceOfPlay, eyes, turnFelt } from "./hands.ts";
 import { recordOf } from "./technician.ts";
@@ -17,8 +17,18 @@ const SOUND: SimulatedMotor = {
   burnt: 0,
   rust: 0,
   wireDamage: 0,
+  flux: 1,
+  deadSignals: [],
+  sensored: true,
 };
-const SITTING = { instrument: MILLIOHM, connectionKnown: true, expectedKnown: true, opened: true, slips: 0 };
+const SITTING = {
+  instrument: MILLIOHM,
+  voltmeter: TRUE_RMS,
+  connectionKnown: true,
+  expectedKnown: true,
+  opened: true,
+  slips: 0,
+};
 const often = <T>(what: (seed: number) => T, times = 200): T[] =>
   Array.from({ length: times }, (_, i) => what(i));
 const share = (hits: boolean[]) => hits.filter(Boolean).length / hits.length;

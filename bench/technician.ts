@@ -9,14 +9,19 @@ import {
 } from "#core/record";
 import type { Instrument } from "#core/quantity";
 import type { Chance } from "./chance.ts";
-import { choiceOfPlay, eyes, turnFelt } from "./hands.ts";
+import { HALL_WIRES } from "#core/hall";
+import { drillFrom, spinOnce, type SpunMotor } from "./drill.ts";
+import { choiceOfPlay, eyes, pullsHard, turnFelt } from "./hands.ts";
 import { meterOf } from "./meter.ts";
 import { resistanceBetween } from "./network.ts";
+import { floats, spunRatios } from "./spun.ts";
 import { resistorsOf } from "./windings.ts";
 import type { SimulatedMotor } from "./world.ts";
 
 export interface Sitting {
   readonly instrument: Instrument;
+  /** For the spin test; null where nobody spins. */
+  readonly voltmeter: Instrument | null;
   readonly connectionKnown: boolean;
   /** The shop knows what a pair of this model should read. */
   readonly expectedKnown: boolean;
@@ -29,6 +34,20 @@ export interface Sitting {
 const NOW = "2026-01-05T09:00:00.000Z";
 const REPEATS = 2;
 const TOLERANCE = 0.08;
+/** Volts of a sound motor at the drill's speed: whatever the motor, the gate keeps it far below 30 V. */
+const SPIN_VOLTS = 4;
+const SPIN_VOLTS_AT = 1400;
+/** Plates are off by this much, one standard deviation. */
+const PLATE_SIGMA = 0.02;
+
+/** Lamps of two turns of the field, the dead ones dark. */
+function lampsOf({ deadSignals }: SimulatedMotor): string[] {
+  const ring = ["101", "100", "110", "010", "011", "001"];
+  const shown = [...ring, ...ring, ring[0]!].map((state) =>
+    [...state].map((bit, i) => (deadSignals.includes(PHASES[i]!) ? "0" : bit)).join(""),
+  );
+  return shown.filter((state, i) => i === 0 || state !== shown[i - 1]);
+}
 
 /** Somebody works through the whole plan on a simulated motor and writes down what they read, felt and saw. */
 export function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: Chance): JobRecord {
@@ -80,6 +99,42 @@ export function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: Chance
   }
   add("winding", "temperature", { kind: "celsius", celsius: 20 });
 
+  const turns = felt.plugged !== "locked";
+  if (motor.sensored) for (const state of lampsOf(motor)) choose("hall", "forward", state);
+  if (motor.deadSignals.length > 0) {
+    const broken = motor.ailments.includes("sensorWire");
+    for (const wire of HALL_WIRES)
+      choose("hall", `${wire}.wire`, broken && wire === motor.deadSignals[0] ? "broken" : "whole");
+    choose("hall", "leg", motor.ailments.includes("sensor") ? "dead" : "changes");
+  }
+  const voltmeter = sitting.voltmeter;
+  const polePairs = 7;
+  const kv = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
+  if (voltmeter && turns) {
+    add("backemf", "plannedSpeed", { kind: "quantity", quantity: "rpm", value: SPIN_VOLTS_AT });
+    choose("backemf", "drill", pullsHard(motor, chance) ? "hard" : "free");
+    const shares = spunRatios(motor.winding, motor.flux);
+    const ratios = Object.fromEntries(
+      PAIRS.map((pair) => [pair, floats(motor.winding, pair) ? ("floats" as const) : shares[pair]]),
+    ) as SpunMotor["ratios"];
+    const events = spinOnce(
+      { voltsPerRpm: SPIN_VOLTS / SPIN_VOLTS_AT, ratios, polePairs },
+      voltmeter,
+      drillFrom(SPIN_VOLTS_AT, chance),
+      chance,
+    );
+    let speeds = 0;
+    for (const event of events) {
+      if (event.kind === "volts")
+        add("backemf", event.pair, { kind: "quantity", quantity: "volts", value: event.volts }, voltmeter.id);
+      else {
+        const slot = speeds++ === 0 ? "speedBefore" : "speedAfter";
+        add("backemf", slot, { kind: "quantity", quantity: "hertz", value: event.value }, voltmeter.id);
+      }
+    }
+    for (const pair of PAIRS) if (ratios[pair] === "floats") choose("backemf", `${pair}.burden`, "collapses");
+  }
+
   const { limb, connection } = motor.winding;
   const size = (limb.A + limb.B + limb.C) / 3;
   const healthy = connection === "star" ? 2 * size : size / 1.5;
@@ -90,7 +145,14 @@ export function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: Chance
     serial: "",
     family: motor.family,
     connection: sitting.connectionKnown ? connection : "unknown",
-    polePairs: null,
+    polePairs,
+    speedConstant: sitting.expectedKnown
+      ? {
+          rpmPerVolt: kv * (1 + PLATE_SIGMA * Math.max(-2, Math.min(2, chance.normal()))),
+          convention: "peak",
+          source: "",
+        }
+      : null,
     expected: sitting.expectedKnown
       ? {
           ohms: healthy * (1 + (TOLERANCE / 2) * Math.max(-2, Math.min(2, chance.normal()))),
@@ -111,6 +173,6 @@ export function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: Chance
     readings,
     decisions: [],
     repairs: [],
-    instruments: [instrument],
+    instruments: voltmeter ? [instrument, voltmeter] : [instrument],
   };
 }

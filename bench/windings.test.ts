@@ -3,12 +3,12 @@ import { PAIRS, PHASES, phasesOf, type ByPair, type ByPhase, type Phase } from "
 import {
   FAULT_ROWS,
   measurePairs,
-  ratiosAt,
   recognisePattern,
   type DisplayReading,
   type PairOutcome,
 } from "#core/winding";
-import { INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
+import { ratiosAt } from "#core/pattern";
+import { OHMMETER_TEMPLATES, type Instrument } from "#core/quantity";
 import { chanceFrom, type Chance } from "./chance.ts";
 import { meterOf } from "./meter.ts";
 import { pairResistances, type WindingFault } from "./windings.ts";
@@ -164,7 +164,7 @@ describe("the pattern reader", () => {
     ],
     ["an open star joint", "star", () => [{ kind: "starJointOpen" }], "allOpen"],
   ];
-  const meters = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({ ...template, id: `m${i}` }));
+  const meters = OHMMETER_TEMPLATES.map((template, i): Instrument => ({ ...template, id: `m${i}` }));
 
   it.each(cases)(
     "names %s (%s) with every meter that can decide it, in any phase",
@@ -184,7 +184,7 @@ describe("the pattern reader", () => {
           const truth = pairResistances({ connection, limb: limbs(UNIT[connection] * pair), faults: scaled });
           const fits = recognisePattern({
             measured: readWith(instrument, truth, chance),
-            prior: { ohms: pair, spread: 0.03 },
+            prior: { centre: pair, spread: 0.03 },
             naturalSpread: 0.02,
           }).filter(({ outcome: name }) => !(connection === "star" ? /Delta$/u : /Star$/u).test(name));
           const best = fits[0]!;

@@ -10,7 +10,9 @@ export type WindingFault =
   | { readonly kind: "leadsShorted"; readonly leads: readonly [Phase, Phase] }
   | { readonly kind: "jointHigh"; readonly limb: Phase; readonly ohms: number }
   | { readonly kind: "leadHigh"; readonly lead: Phase; readonly ohms: number }
-  | { readonly kind: "pathOpen"; readonly limb: Phase };
+  | { readonly kind: "pathOpen"; readonly limb: Phase }
+  /** The other way round, after a rewind. */
+  | { readonly kind: "limbReversed"; readonly limb: Phase };
 
 export interface SimulatedWinding {
   readonly connection: "star" | "delta";
@@ -26,15 +28,24 @@ function endsOf(connection: "star" | "delta", phase: Phase): readonly [string, s
   return connection === "star" ? [`${phase}0`, "joint"] : [`${phase}0`, `${NEXT[phase]}0`];
 }
 
-/** The winding as resistors: lead A runs from terminal A to the corner A0. */
-export function resistorsOf({ connection, limb, faults }: SimulatedWinding): Resistor[] {
-  const resistors: Resistor[] = [];
-  for (const phase of ["A", "B", "C"] as const) {
-    let lead = 0;
-    let sound = 1;
-    let paths = 1;
-    let joint = 0;
-    let open = false;
+/** A limb with its lead, as its faults left it. */
+export interface LimbParts {
+  readonly phase: Phase;
+  readonly ends: readonly [string, string];
+  /** Ω from the terminal to the limb's corner. */
+  readonly lead: number;
+  /** Ω of the winding itself; Infinity where it is open. */
+  readonly ohms: number;
+  /** Ω of a bad joint behind it. */
+  readonly joint: number;
+  /** Turns that make voltage, as a share; below zero where reversed. */
+  readonly turns: number;
+}
+
+/** Each limb with its lead: lead A runs from terminal A to the corner A0. */
+export function limbParts({ connection, limb, faults }: SimulatedWinding): LimbParts[] {
+  return (["A", "B", "C"] as const).map((phase) => {
+    let [lead, sound, paths, joint, turns, open] = [0, 1, 1, 0, 1, false];
     for (const fault of faults) {
       if (fault.kind === "leadOpen" && fault.lead === phase) lead = Infinity;
       if (fault.kind === "leadHigh" && fault.lead === phase) lead += fault.ohms;
@@ -42,15 +53,31 @@ export function resistorsOf({ connection, limb, faults }: SimulatedWinding): Res
       if (fault.kind === "turnsShorted" && fault.limb === phase) sound *= 1 - fault.share;
       if (fault.kind === "jointHigh" && fault.limb === phase) joint += fault.ohms;
       if (fault.kind === "pathOpen" && fault.limb === phase) paths = 2;
+      if (fault.kind === "limbReversed" && fault.limb === phase) turns = -1;
       if (fault.kind === "starJointOpen" && connection === "star") open = true;
     }
-    const [from, to] = endsOf(connection, phase);
-    resistors.push({ from: phase, to: `${phase}0`, ohms: lead });
-    // Two paths side by side make the healthy limb; with one gone the other carries it alone.
-    resistors.push({ from, to: `${phase}m`, ohms: open ? Infinity : limb[phase] * sound * paths });
-    resistors.push({ from: `${phase}m`, to, ohms: joint });
-  }
-  for (const fault of faults)
+    return {
+      phase,
+      ends: endsOf(connection, phase),
+      lead,
+      // Two paths side by side make the healthy limb; with one gone the other carries it alone.
+      ohms: open ? Infinity : limb[phase] * sound * paths,
+      joint,
+      turns: turns * sound,
+    };
+  });
+}
+
+/** The winding as resistors. */
+export function resistorsOf(winding: SimulatedWinding): Resistor[] {
+  const resistors = limbParts(winding).flatMap(
+    ({ phase, ends: [from, to], lead, ohms, joint }): Resistor[] => [
+      { from: phase, to: `${phase}0`, ohms: lead },
+      { from, to: `${phase}m`, ohms },
+      { from: `${phase}m`, to, ohms: joint },
+    ],
+  );
+  for (const fault of winding.faults)
     if (fault.kind === "leadsShorted")
       resistors.push({ from: `${fault.leads[0]}0`, to: `${fault.leads[1]}0`, ohms: 0 });
   return resistors;

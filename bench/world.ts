@@ -17,9 +17,13 @@ export type Ailment =
   | "laminations"
   | "dirt"
   | "driver"
+  /** Flux lost to heat. */
+  | "weakMagnets"
+  | "sensor"
+  | "sensorWire"
   /** The feed, the command, the brake: not the motor. */
   | "elsewhere"
-  /** In the motor and out of reach of these checks: dead sensor, weak magnets, reversed limb. */
+  /** In the motor and out of reach of these checks: a sensor out of place, one shorted turn, built-in electronics. */
   | "hidden";
 
 export interface SimulatedMotor {
@@ -40,6 +44,11 @@ export interface SimulatedMotor {
   readonly rust: number;
   /** A break or chafe of a wire that can be seen from outside, 0…1. */
   readonly wireDamage: number;
+  /** What the magnets still give, 1 as new. */
+  readonly flux: number;
+  /** Signals that never move. */
+  readonly deadSignals: readonly Phase[];
+  readonly sensored: boolean;
 }
 
 /** What a repair bench sees, per motor in a hundred: its own figures, not those of the program's table. */
@@ -58,7 +67,10 @@ const HOW_OFTEN: readonly (readonly [Ailment, number])[] = [
   ["dirt", 5],
   ["driver", 6],
   ["elsewhere", 26],
-  ["hidden", 15],
+  ["weakMagnets", 2],
+  ["sensor", 5],
+  ["sensorWire", 4],
+  ["hidden", 6],
 ];
 /** One motor in this many brings a second trouble along. */
 const SECOND_IN = 6;
@@ -91,10 +103,12 @@ function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Cha
 
 /** A motor with one or two ailments, and the marks they left. */
 export function motorFrom(family: Family, connection: "star" | "delta", chance: Chance): SimulatedMotor {
+  const sensored = FAMILY_FACTS[family].usuallySensored;
   const draw = () => {
+    const possible = HOW_OFTEN.filter(([name]) => sensored || !name.startsWith("sensor"));
     const found = chance.oneOf(
-      HOW_OFTEN.map(([name]) => name),
-      HOW_OFTEN.map(([, weight]) => weight),
+      possible.map(([name]) => name),
+      possible.map(([, weight]) => weight),
     );
     // A delta has no star joint.
     return found === "starJoint" && connection === "delta" ? "joint" : found;
@@ -128,6 +142,9 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
     },
     burnt: Math.min(1, Math.max(0, hot + 0.35 * chance.normal() * (hot > 0 ? 1 : 0.3))),
     rust: has("dirt") ? chance.uniform() : has("bearing") ? chance.uniform() * 0.8 : chance.uniform() * 0.45,
+    flux: has("weakMagnets") ? chance.between(0.75, 0.93) : 1 + 0.015 * chance.normal(),
+    deadSignals: has("sensor") || has("sensorWire") ? [chance.oneOf(PHASES)] : [],
+    sensored,
     wireDamage: has("lead")
       ? chance.uniform()
       : has("leadsTouch")

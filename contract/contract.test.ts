@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { DECISION, HUB, job, MILLIOHM, pairs, REPAIR, reading } from "../tests/jobs.ts";
+import { DECISION, HUB, job, MILLIOHM, pairs, REPAIR, reading, TACHOMETER } from "../tests/jobs.ts";
 import { readBundle, toBundle } from "./bundle.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { ENTRY_KINDS } from "./jobs.ts";
@@ -125,7 +125,10 @@ describe("other entries", () => {
 
   it("describe an instrument that can read something", () => {
     expect(problems(instrumentSchema, MILLIOHM)).toEqual([]);
-    expect(problems(instrumentSchema, { ...MILLIOHM, ranges: [] })[0]?.field).toBe("ranges");
+    expect(problems(instrumentSchema, TACHOMETER)).toEqual([]);
+    expect(problems(instrumentSchema, { ...MILLIOHM, ranges: [] })[0]?.sentence).toMatch(
+      /must read something/u,
+    );
     expect(
       problems(instrumentSchema, {
         ...MILLIOHM,

@@ -7,9 +7,11 @@ import {
   DISPOSITIONS,
   EVENTS,
   FAMILIES,
+  HALL_SPACINGS,
+  MAGNET_MATERIALS,
   WAITING_FOR,
 } from "#core/record";
-import { RESISTANCE, TEMPERATURE } from "#core/quantity";
+import { KV_CONVENTIONS, QUANTITIES, QUANTITY_NAMES, RESISTANCE, TEMPERATURE } from "#core/quantity";
 
 /** The newest bundle this program writes and reads. */
 export const BUNDLE_VERSION = 1;
@@ -39,12 +41,41 @@ const celsius = Joi.number()
     "number.max": `Above ${TEMPERATURE.most} °C the winding would be gone. Check the figure.`,
   });
 
+/** A number within what its quantity can be; counts come whole. */
+const quantityValue = Joi.number()
+  .when("quantity", {
+    switch: QUANTITY_NAMES.map((quantity) => {
+      const kind: { least: number; most: number; whole?: boolean; name: string; symbol: string } =
+        QUANTITIES[quantity];
+      const inside = Joi.number()
+        .min(kind.least)
+        .max(kind.most)
+        .messages({
+          "*":
+            `A ${kind.name} lies between ${kind.least} and ${kind.most.toLocaleString("en")} ${kind.symbol}`.trimEnd() +
+            ".",
+        });
+      return { is: quantity, then: kind.whole ? inside.integer() : inside };
+    }),
+  })
+  .required();
+
 const readingValueSchema = Joi.alternatives()
   .conditional(".kind", {
     switch: [
       { is: "ohms", then: Joi.object({ kind: Joi.string(), ohms: ohms.required() }) },
       { is: "open", then: Joi.object({ kind: Joi.string() }) },
       { is: "celsius", then: Joi.object({ kind: Joi.string(), celsius: celsius.required() }) },
+      {
+        is: "quantity",
+        then: Joi.object({
+          kind: Joi.string(),
+          quantity: Joi.string()
+            .valid(...QUANTITY_NAMES)
+            .required(),
+          value: quantityValue,
+        }),
+      },
       { is: "choice", then: Joi.object({ kind: Joi.string(), choice: name.required() }) },
       {
         is: "choices",
@@ -56,26 +87,52 @@ const readingValueSchema = Joi.alternatives()
     ],
     otherwise: Joi.any().forbidden().messages({
       "any.unknown":
-        "A value must say its kind: ohms, open, celsius, choice, choices, text, skipped or withdrawn.",
+        "A value must say its kind: ohms, open, celsius, quantity, choice, choices, text, skipped or withdrawn.",
     }),
   })
   .required();
 
-const rangeSchema = Joi.object({
-  fullScale: Joi.number().positive().required(),
+const accuracy = {
   resolution: Joi.number().positive().required(),
   ofReading: Joi.number().min(0).max(1).required(),
   digits: Joi.number().min(0).max(1000).required(),
-});
+};
+const rangeSchema = Joi.object({ fullScale: Joi.number().positive().required(), ...accuracy });
+const rangesSchema = Joi.array().items(rangeSchema).max(20);
+
+/** What an instrument may read beside ohms. */
+const MEASURES = ["acVolts", "frequency", "tachometer", "dcVolts", "dcAmperes", "insulation"] as const;
 
 export const instrumentSchema = Joi.object({
   id: name.required(),
   name: name.required(),
   wiring: Joi.string().valid("twoWire", "fourWire").required(),
-  ranges: Joi.array().items(rangeSchema).min(1).max(20).required(),
+  ranges: rangesSchema.required(),
+  acVolts: Joi.object({
+    ranges: rangesSchema.min(1).required(),
+    response: Joi.string().valid("trueRms", "average").required(),
+    least: Joi.number().min(0).required(),
+    most: Joi.number().greater(Joi.ref("least")).required(),
+  }),
+  frequency: Joi.object(accuracy),
+  tachometer: Joi.object(accuracy),
+  dcVolts: rangesSchema.min(1),
+  dcAmperes: rangesSchema.min(1),
+  insulation: Joi.object({
+    volts: Joi.array().items(Joi.number().positive()).min(1).max(10).required(),
+    most: ohms.required(),
+    ofReading: Joi.number().min(0).max(1).required(),
+  }),
+  lastChecked: Joi.string().isoDate(),
   leadResistance: ohms.required(),
   contactScatter: ohms.required(),
-});
+})
+  .custom((value: { ranges: unknown[] } & Record<string, unknown>, helpers) =>
+    value.ranges.length > 0 || MEASURES.some((what) => value[what] !== undefined)
+      ? value
+      : helpers.error("instrument.reads"),
+  )
+  .messages({ "instrument.reads": "An instrument must read something: give it at least one range." });
 
 export const motorSchema = Joi.object({
   id: id.required(),
@@ -112,6 +169,25 @@ export const motorSchema = Joi.object({
     .valid(...CONSEQUENCES)
     .required(),
   balanceLimit: Joi.number().greater(0).max(0.5).allow(null).required(),
+  speedConstant: Joi.object({
+    rpmPerVolt: Joi.number().greater(0).max(50_000).required().messages({
+      "number.greater": "A speed constant must be above zero.",
+    }),
+    convention: Joi.string()
+      .valid(...KV_CONVENTIONS)
+      .required(),
+    source: name.allow("").required(),
+  }).allow(null),
+  hallSpacing: Joi.string().valid(...HALL_SPACINGS),
+  magnets: Joi.string()
+    .valid(...MAGNET_MATERIALS)
+    .allow(null),
+  rated: Joi.object({
+    volts: Joi.number().greater(0).max(1500),
+    amperes: Joi.number().greater(0).max(1000),
+    rpm: Joi.number().greater(0).max(200_000),
+  }),
+  modelId: id.allow(null),
 });
 
 export const readingSchema = Joi.object({

@@ -1,6 +1,7 @@
 import { format, resolveConfig } from "prettier";
 import { jsonSchemaOf } from "#contract/openApi";
 import { bundleSchema } from "#contract/schemas";
+import { floats, spunRatios } from "#bench/spun";
 import { pairResistances, type WindingFault } from "#bench/windings";
 import { PAIRS, type ByPhase } from "#core/record";
 
@@ -21,32 +22,45 @@ const ROWS: readonly (readonly [string, (unit: number) => readonly WindingFault[
   ["limb +30 % by a bad joint", (unit) => [{ kind: "jointHigh", limb: "A", ohms: 0.3 * unit }]],
   ["the same ohms in lead A", (unit) => [{ kind: "leadHigh", lead: "A", ohms: 0.3 * unit }]],
   ["one of two parallel paths open", () => [{ kind: "pathOpen", limb: "A" }]],
+  ["limb reversed", () => [{ kind: "limbReversed", limb: "A" }]],
 ];
 
-function ratios(connection: "star" | "delta", faults: readonly WindingFault[]): string {
+/** As the table prints it: three decimals at most. */
+const ratioText = (ratio: number) => Number(ratio.toFixed(3)).toString();
+
+function atRest(connection: "star" | "delta", faults: readonly WindingFault[]): string {
   const pairs = pairResistances({ connection, limb: limbs(UNIT[connection]), faults });
-  return PAIRS.map((pair) =>
-    pairs[pair] === Infinity ? "OL" : Number(pairs[pair].toFixed(3)).toString(),
-  ).join(" / ");
+  return PAIRS.map((pair) => (pairs[pair] === Infinity ? "OL" : ratioText(pairs[pair]))).join(" / ");
+}
+
+function spun(connection: "star" | "delta", faults: readonly WindingFault[]): string {
+  const winding = { connection, limb: limbs(UNIT[connection]), faults };
+  const volts = spunRatios(winding);
+  return PAIRS.map((pair) => (floats(winding, pair) ? "floats" : ratioText(volts[pair]))).join(" / ");
 }
 
 function faultTable(): string {
   const lines = ROWS.map(([name, faults, onlyStar]) => {
-    const delta = onlyStar ? "–" : ratios("delta", faults(UNIT.delta));
-    return `| ${name} | ${ratios("star", faults(UNIT.star))} | ${delta} |`;
+    const of = (read: typeof atRest, connection: "star" | "delta") =>
+      connection === "delta" && onlyStar ? "–" : read(connection, faults(UNIT[connection]));
+    return `| ${name} | ${of(atRest, "star")} | ${of(spun, "star")} | ${of(atRest, "delta")} | ${of(spun, "delta")} |`;
   });
-  return `# Pairs at rest, by fault
+  return `# Three pairs, by fault
 
 Readings A–B / B–C / C–A as ratios to a healthy pair; the fault sits in limb A of a star, or in the winding from
-A to B of a delta. Solved by nodal analysis of the winding as a network of resistors (\`bench/windings.ts\`), which
-knows nothing of the pattern reader in \`core/winding\`. Written by \`npm run docs\`.
+A to B of a delta. Ohms at rest, volts spun at equal speed with no load. Solved by nodal analysis of the winding as a
+network of resistors and voltages (\`bench/windings.ts\`, \`bench/spun.ts\`), which knows nothing of the pattern readers in
+\`core/winding\` and \`core/backemf\`. Written by \`npm run docs\`.
 
-| fault | star | delta |
-| --- | --- | --- |
+| fault | star, ohms | star, volts | delta, ohms | delta, volts |
+| --- | --- | --- | --- | --- |
 ${lines.join("\n")}
 
-Three terminals cannot tell a sound star from a sound delta. Where two rows read alike within the meter's
-uncertainty, the program says both, and what tells them apart.
+A pair that floats shows a meter of 10 MΩ anything from nothing to about half of normal, wandering; a low-impedance load
+makes it collapse. An open delta winding spins equal: only the pairs at rest show it. All magnets weakened by a share
+lower all three voltages by it and change no resistance. Three terminals cannot tell a sound star from a sound delta.
+Where two rows read alike within the meter's uncertainty, the program says both, and what tells them apart. Left out:
+inductance at drill speed, shorts within one of several parallel paths, harmonics.
 `;
 }
 

@@ -1,4 +1,11 @@
-import { INSTRUMENT_TEMPLATES, parseQuantity, RESISTANCE, type Instrument } from "#core/quantity";
+import {
+  canMeasure,
+  INSTRUMENT_TEMPLATES,
+  parseQuantity,
+  RESISTANCE,
+  type Instrument,
+  type QuantityName,
+} from "#core/quantity";
 import {
   PAIRS,
   PHASES,
@@ -11,12 +18,17 @@ import {
 } from "#core/record";
 import { cautionsFor } from "#core/safety";
 
-export const METERS = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({
+/** Everything a new shop starts with. */
+export const SHOP = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({
   ...template,
   id: `meter-${i}`,
 }));
+/** Those that read ohms. */
+export const METERS = SHOP.filter((instrument) => canMeasure(instrument, "ohms"));
 export const MILLIOHM = METERS.find(({ wiring }) => wiring === "fourWire")!;
 export const BASIC = METERS[0]!;
+export const TRUE_RMS = METERS[1]!;
+export const TACHOMETER = SHOP.find((instrument) => canMeasure(instrument, "tachometer"))!;
 
 export const HUB: Motor = {
   id: "01980000-0000-7000-8000-000000000001",
@@ -98,6 +110,46 @@ export function frameOpen(epoch = 0): Reading[] {
   );
 }
 
+/** A value with its quantity, as typed. */
+export function measured(
+  check: Reading["check"],
+  slot: string,
+  quantity: QuantityName,
+  value: number,
+  part: Partial<Reading> = {},
+): Reading {
+  return reading({
+    check,
+    slot,
+    typed: String(value),
+    value: { kind: "quantity", quantity, value },
+    ...part,
+  });
+}
+
+/** Frequency before, volts of AB, BC, CA, frequency after, with one meter. */
+export function spun(
+  [before, AB, BC, CA, after]: readonly [number, number, number, number, number],
+  part: Partial<Reading> & { readonly prefix?: string } = {},
+): Reading[] {
+  const { prefix = "", ...rest } = part;
+  const with_ = { instrumentId: TRUE_RMS.id, ...rest };
+  return [
+    measured("backemf", `${prefix}speedBefore`, "hertz", before, with_),
+    measured("backemf", `${prefix}AB`, "volts", AB, with_),
+    measured("backemf", `${prefix}BC`, "volts", BC, with_),
+    measured("backemf", `${prefix}CA`, "volts", CA, with_),
+    measured("backemf", `${prefix}speedAfter`, "hertz", after, with_),
+  ];
+}
+
+/** Lamp states in the order seen, apart by spaces. */
+export function lamps(states: string, slot: "forward" | "backward" = "forward", epoch = 0): Reading[] {
+  return states.split(" ").map((state) => choice("hall", slot, state, epoch));
+}
+/** Two turns of the field, as three sound sensors 120° apart show them. */
+export const SOUND_LAMPS = "101 100 110 010 011 001 101 100 110 010 011 001 101";
+
 export function celsius(degrees: number, epoch = 0): Reading {
   return reading({
     check: "winding",
@@ -151,7 +203,7 @@ export function job(readings: readonly Reading[], part: Partial<JobRecord> = {})
     readings,
     decisions: [],
     repairs: [],
-    instruments: METERS,
+    instruments: SHOP,
     ...part,
   };
 }

@@ -100,7 +100,7 @@ describe("trade cases (common practice)", () => {
     const verdict = assessJob(
       job([choice("mechanical", "turn", "stiff"), choice("mechanical", "turnUnplugged", "free")]),
     );
-    expect(verdict.faults[0]!.fault).toBe("driverShort");
+    expect(verdict.faults[0]!.fault).toBe("controller");
   });
 
   it("a box of marbles: the bearing", () => {

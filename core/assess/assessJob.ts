@@ -2,7 +2,7 @@ import {
   actionBeliefs,
   infer,
   leadingAction,
-  MODEL,
+  modelFor,
   oddsFactors,
   timesOdds,
   rankChecks,
@@ -43,6 +43,8 @@ export interface PlanStep {
   /** Result or progress in a word or two, or the reason for skipping. */
   readonly note: string;
   readonly notApplicable: string | null;
+  /** Made when it would tell something; no verdict waits for it. */
+  readonly optional: boolean;
 }
 
 export interface Verdict {
@@ -106,11 +108,12 @@ function remedyOf({ ends }: HardFact, leading: Disposition): Disposition {
 }
 
 /**
- * Whether a verdict waits for a check: one not made or half made; after a repair only one that departed
+ * Whether a verdict waits for a check: one not made or half made and not optional; after a repair only one that departed
  * before it, since what agreed still stands.
  */
 function isAwaited(job: JobRecord, check: CheckDefinition, epoch: number): boolean {
   const state = check.state(job, epoch);
+  if (check.optional?.(job)) return false;
   if (state !== "toDo" || epoch === 0) return state === "toDo" || state === "inProgress";
   return check.findings(job, epoch - 1).some(({ departs }) => departs);
 }
@@ -124,18 +127,19 @@ function isAwaited(job: JobRecord, check: CheckDefinition, epoch: number): boole
 export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const findings = findingsOf(job, epoch);
   const complained = epoch === 0 && job.complaint !== "routine";
+  const model = modelFor(job.motor);
   const circumstances: Circumstances = {
     family: job.motor.family,
     connection: job.motor.connection,
     tipsProven: measuredOf(job, epoch)?.tips === "nearZero",
     oddsFactors: timesOdds(
       epoch === 0 ? oddsFactors(job.complaint, job.events) : {},
-      complained ? {} : uncomplainedFactors(MODEL.faults),
+      complained ? {} : uncomplainedFactors(model.faults),
     ),
     complained,
   };
-  const inference = infer(MODEL, circumstances, findings);
-  const remedies = actionBeliefs(MODEL.faults, inference.sets);
+  const inference = infer(model, circumstances, findings);
+  const remedies = actionBeliefs(model.faults, inference.sets);
   const leading = leadingAction(remedies);
   const faults = [...inference.beliefs].sort((a, b) => b.probability - a.probability);
   const probabilityOf = (id: string) => faults.find(({ fault }) => fault === id)?.probability ?? 0;
@@ -167,7 +171,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     !allOpenUnproved &&
     !clearingTooEarly;
   const decided = hardFact ? remedyOf(hardFact, leading.disposition) : settled ? leading.disposition : null;
-  const ranked = decided && decided !== "notMotor" ? [] : rankChecks(MODEL, circumstances, inference, open);
+  const ranked = decided && decided !== "notMotor" ? [] : rankChecks(model, circumstances, inference, open);
   const begun: NextCheck | null = halfDone
     ? {
         check: halfDone.id,
@@ -178,7 +182,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       }
     : null;
   const top = faults.find(
-    ({ fault }) => MODEL.faults.find(({ id }) => id === fault)?.disposition === decided,
+    ({ fault }) => model.faults.find(({ id }) => id === fault)?.disposition === decided,
   );
 
   return {
@@ -211,7 +215,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     beyondThree: inference.beyond,
     next: begun ?? ranked[0] ?? null,
     runnerUp: (begun ? ranked.find(({ check }) => check !== begun.check) : ranked[1]) ?? null,
-    wouldChange: whatWouldChange(MODEL, circumstances, inference, open).slice(0, 3),
+    wouldChange: whatWouldChange(model, circumstances, inference, open).slice(0, 3),
     plan: CHECKS.map((check) => ({
       check: check.id,
       title: check.title,
@@ -220,6 +224,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       state: check.notApplicable(job) ? "skipped" : check.state(job, epoch),
       note: check.notApplicable(job) ? "not applicable" : check.note(job, epoch),
       notApplicable: check.notApplicable(job),
+      optional: check.optional?.(job) ?? false,
     })),
   };
 }

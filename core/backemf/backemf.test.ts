@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { KV_CONVENTIONS } from "#core/quantity";
 import { PAIRS } from "#core/record";
 import {
   compareWithNameplate,
@@ -7,7 +8,6 @@ import {
   fluxLinkage,
   fluxRatio,
   frequencyAt,
-  KV_CONVENTIONS,
   limbEmfsOf,
   lineRmsAt,
   linesOfLimbs,

@@ -1,4 +1,5 @@
 import type { Ratio, RpmPerVolt } from "../quantity/index.ts";
+import type { MagnetMaterial } from "../record/index.ts";
 
 export type NameplateAnswer = "agrees" | "watch" | "investigate" | "alarm";
 
@@ -82,14 +83,13 @@ export function compareWithNameplate(measured: RpmPerVolt, nameplate: RpmPerVolt
 }
 
 /** Reversible loss of remanence per kelvin (memory). */
-export const REMANENCE_PER_KELVIN = {
+export const REMANENCE_PER_KELVIN: Readonly<Record<MagnetMaterial, number>> = {
   NdFeB: -0.0011,
   Sm2Co17: -0.00035,
   SmCo5: -0.00045,
   ferrite: -0.002,
   AlNiCo: -0.0002,
-} as const;
-export type MagnetMaterial = keyof typeof REMANENCE_PER_KELVIN;
+};
 
 /** Flux left of what it should be: KV_expected/KV_measured, magnets weaker below 1. */
 export function fluxRatio(expected: RpmPerVolt, measured: RpmPerVolt): Ratio {

@@ -1,17 +1,4 @@
-import type { Amperes, Hertz, Ohms, Rpm, RpmPerVolt, Volts } from "../quantity/index.ts";
-
-/**
- * What voltage a speed constant divides by: the peak of the line voltage, the mean a six-step drive sees, or
- * the RMS taken as if it were direct current. The last is a slip of the trade, named so that it is recognised.
- */
-export const KV_CONVENTIONS = ["peak", "sixStep", "rms"] as const;
-export type KvConvention = (typeof KV_CONVENTIONS)[number];
-
-export const KV_CONVENTION_LABELS: Readonly<Record<KvConvention, string>> = {
-  peak: "per volt of line peak",
-  sixStep: "per volt of six-step mean",
-  rms: "per volt RMS (a slip)",
-};
+import type { Amperes, Hertz, KvConvention, Ohms, Rpm, RpmPerVolt, Volts } from "../quantity/index.ts";
 
 /**
  * Volts of the convention for one volt of line RMS of a sine: √2; 3√2/π, the mean over the 60° in which a

@@ -1,5 +1,5 @@
-import type { Rpm, RpmPerVolt, Volts } from "../quantity/index.ts";
-import { lineRmsAt, VOLTS_PER_RMS, type KvConvention } from "./speedConstant.ts";
+import type { KvConvention, Rpm, RpmPerVolt, Volts } from "../quantity/index.ts";
+import { lineRmsAt, VOLTS_PER_RMS } from "./speedConstant.ts";
 
 /** Above this no bare leads: hazardous AC by the usual limit of 30 V RMS (common practice). */
 export const BARE_LEADS_LIMIT: Volts = 30;

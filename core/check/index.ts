@@ -8,11 +8,13 @@ export type CheckState = "toDo" | "inProgress" | "agrees" | "departs" | "cannotT
 export interface CheckDefinition {
   readonly id: CheckId;
   readonly title: string;
-  readonly stage: "Take in" | "At rest";
+  readonly stage: "Take in" | "At rest" | "Spun" | "Sensors" | "Under power" | "Under doubt";
   readonly minutes: Minutes;
   readonly why: string;
   /** Null where it applies to the job, else the reason why it does not. */
   readonly notApplicable: (job: JobRecord) => string | null;
+  /** True where a verdict does not wait for it: it is there to be made when it would tell something. */
+  readonly optional?: (job: JobRecord) => boolean;
   /** Findings of the readings that stand in one epoch. */
   readonly findings: (job: JobRecord, epoch: number) => readonly Finding[];
   readonly state: (job: JobRecord, epoch: number) => CheckState;

@@ -35,6 +35,9 @@ const FINDINGS = [
   finding("tips", { nearZero: 1 }),
 ];
 
+/** Once somebody complained: no cause is improbable, one is expected, each further one less so. */
+const priorOfCauses = (causes: number) => (causes === 0 ? 0.05 : 0.3 ** (causes - 1));
+
 /** The published fever network: causes that each fail to show with an inhibition probability. */
 const FEVER: Model = {
   faults: ["cold", "flu", "malaria"].map((id) => ({
@@ -127,7 +130,7 @@ describe("inference", () => {
     const sums = [0, 0, 0];
     for (let bits = 0; bits < 8; bits += 1) {
       const has = [0, 1, 2].map((i) => Boolean(bits & (1 << i)));
-      const prior = has.reduce((p, on) => p * (on ? 0.1 : 0.9), bits === 0 ? 0.05 : 1);
+      const prior = has.reduce((p, on) => p * (on ? 0.1 : 0.9), priorOfCauses(has.filter(Boolean).length));
       const raw = has.reduce((p, on, i) => p * (on ? inhibit[i]! : 1), 1);
       const [no, yes] = [Math.max(1e-4, raw), Math.max(1e-4, 1 - raw)];
       const weight = (prior * (0.3 * no + yes)) / (no + yes);
@@ -147,7 +150,7 @@ describe("inference", () => {
     ]);
     const weigh = (set: readonly number[]) => {
       let weight = priors.reduce((product, p, i) => product * (set.includes(i) ? p : 1 - p), 1);
-      if (!set.some((i) => MODEL.faults[i]!.causesComplaint)) weight *= 0.05;
+      weight *= priorOfCauses(set.filter((i) => MODEL.faults[i]!.causesComplaint).length);
       for (const { variable: id, likelihood } of FINDINGS) {
         const variable = MODEL.variables.find((candidate) => candidate.id === id)!;
         const masked = new Set(set.flatMap((i) => MODEL.faults[i]!.masks[id] ?? {}));

@@ -8,4 +8,4 @@ export * from "./outcomeModel.ts";
 export * from "./infer.ts";
 export * from "./action.ts";
 export * from "./nextCheck.ts";
-export { MODEL, RULES_VERSION } from "./model.ts";
+export { MODEL, modelFor, RULES_VERSION } from "./model.ts";

@@ -1,3 +1,4 @@
+import { UNCOMPLAINED_ODDS } from "./circumstances.ts";
 import { faultSets, MOST_FAULTS, outcomeTable } from "./outcomeModel.ts";
 import type { Circumstances, FaultBelief, Finding, Model, WeightedFinding } from "./types.ts";
 
@@ -50,23 +51,35 @@ export function massBeyond(priors: readonly number[], most = MOST_FAULTS): numbe
   return counts.slice(most + 1).reduce((sum, mass) => sum + mass, 0);
 }
 
-/** Log prior of each set: independent faults, and a complaint that needs a cause. */
+/**
+ * Log prior of each set: independent faults, and a complaint that needs a cause. One cause is enough: a further
+ * fault beside it is as likely as in a motor that nobody complains of.
+ */
 function logPriors(model: Model, circumstances: Circumstances, sets: readonly number[][]): number[] {
   const priors = priorsOf(model, circumstances);
   // ln P(set) = Σ ln(1 − p) over all faults, plus ln p − ln(1 − p) for each that is in the set.
   const none = priors.reduce((sum, p) => sum + Math.log(1 - p), 0);
   return sets.map((set) => {
     const log = set.reduce((sum, i) => sum + Math.log(priors[i]!) - Math.log(1 - priors[i]!), none);
-    const explained = set.some((i) => model.faults[i]!.causesComplaint);
-    return log + (circumstances.complained && !explained ? Math.log(COMPLAINT_WITHOUT_CAUSE) : 0);
+    if (!circumstances.complained) return log;
+    const causes = set.filter((i) => model.faults[i]!.causesComplaint).length;
+    if (causes === 0) return log + Math.log(COMPLAINT_WITHOUT_CAUSE);
+    return log + (causes - 1) * Math.log(UNCOMPLAINED_ODDS);
   });
 }
 
-function normalise(logs: readonly number[]): number[] {
-  const top = Math.max(...logs);
-  const raw = logs.map((log) => Math.exp(log - top));
-  const total = raw.reduce((sum, p) => sum + p, 0);
-  return raw.map((p) => p / total);
+/** Probabilities from log weights, less another array of them where one is left out. */
+function normalise(logs: Float64Array, without?: Float64Array): Float64Array {
+  const raw = new Float64Array(logs.length);
+  let top = -Infinity;
+  for (let k = 0; k < raw.length; k += 1) {
+    raw[k] = without ? logs[k]! - without[k]! : logs[k]!;
+    if (raw[k]! > top) top = raw[k]!;
+  }
+  let total = 0;
+  for (let k = 0; k < raw.length; k += 1) total += raw[k] = Math.exp(raw[k]! - top);
+  for (let k = 0; k < raw.length; k += 1) raw[k]! /= total;
+  return raw;
 }
 
 /** For each fault, the places of the sets that hold it. */
@@ -76,8 +89,10 @@ function holders(n: number, sets: readonly number[][]): number[][] {
   return places;
 }
 
-function marginal(places: readonly number[], posterior: readonly number[]): number {
-  return places.reduce((sum, k) => sum + posterior[k]!, 0);
+function marginal(places: readonly number[], posterior: Float64Array): number {
+  let sum = 0;
+  for (const k of places) sum += posterior[k]!;
+  return sum;
 }
 
 function logOdds(p: number): number {
@@ -103,24 +118,21 @@ export function infer(model: Model, circumstances: Circumstances, findings: read
   const sets = faultSets(model.faults.length);
   const held = holders(model.faults.length, sets);
   const prior = logPriors(model, circumstances, sets);
-  const surprise: number[][] = [];
-  const factors = findings.map((finding) => {
+  const chances = findings.map((finding) => {
     const variable = model.variables.find(({ id }) => id === finding.variable);
     if (!variable) throw new RangeError(`infer: no variable "${finding.variable}"`);
     const given = outcomeTable(model, variable, circumstances);
     const soft = variable.outcomes.map((outcome) => finding.likelihood[outcome] ?? 0);
-    const strain: number[] = [];
-    const logs = given.map((distribution) => {
-      const p = distribution.reduce((sum, q, k) => sum + q * soft[k]!, 0);
-      strain.push(10 * Math.log10(Math.max(...distribution) / Math.max(p, 1e-9)));
-      return Math.log(Math.max(p, 1e-300));
-    });
-    surprise.push(strain);
-    return logs;
+    const p = new Float64Array(given.length);
+    for (let s = 0; s < p.length; s += 1)
+      for (let k = 0; k < soft.length; k += 1) p[s]! += given[s]![k]! * soft[k]!;
+    return { given, p };
   });
-  const total = prior.map((log, k) => log + factors.reduce((sum, factor) => sum + factor[k]!, 0));
+  const factors = chances.map(({ p }) => p.map((chance) => Math.log(Math.max(chance, 1e-300))));
+  const total = Float64Array.from(prior);
+  for (const factor of factors) for (let k = 0; k < total.length; k += 1) total[k]! += factor[k]!;
   const posterior = normalise(total);
-  const without = factors.map((factor) => normalise(total.map((log, k) => log - factor[k]!)));
+  const without = factors.map((factor) => normalise(total, factor));
   const marginals = model.faults.map((_, i) => marginal(held[i]!, posterior));
 
   const beliefs = model.faults.map((fault, i): FaultBelief => {
@@ -147,7 +159,10 @@ export function infer(model: Model, circumstances: Circumstances, findings: read
     };
   });
   const best = posterior.reduce((found, p, k) => (p > posterior[found]! ? k : found), 0);
-  const strain = surprise.reduce((sum, perSet) => sum + perSet[best]!, 0);
+  const strain = chances.reduce(
+    (sum, { given, p }) => sum + 10 * Math.log10(Math.max(...given[best]!) / Math.max(p[best]!, 1e-9)),
+    0,
+  );
   return {
     sets: sets.map((members, k) => ({ members, probability: posterior[k]! })),
     marginals,

@@ -1,7 +1,7 @@
 import type { Minutes } from "../quantity/index.ts";
 import type { CheckId, Disposition } from "../record/index.ts";
 import { askedBy, entropyOf, PRECEDENCE, sharesOf } from "./action.ts";
-import type { Inference } from "./infer.ts";
+import type { FaultSet, Inference } from "./infer.ts";
 import { outcomeTable } from "./outcomeModel.ts";
 import type { Circumstances, Model, NextCheck } from "./types.ts";
 
@@ -43,6 +43,15 @@ function massEntropy(shares: Float64Array): number {
   return mass * entropyOf(Array.from(shares, (share) => share / mass));
 }
 
+/** Sets less probable than this, many as they are, cannot turn what is worth doing next. */
+const LEAST_SET = 1e-6;
+
+/** The sets that matter, and their places among all. */
+function worthWeighing({ sets }: Inference): { kept: number[]; sets: FaultSet[] } {
+  const kept = sets.flatMap(({ probability }, place) => (probability >= LEAST_SET ? [place] : []));
+  return { kept, sets: kept.map((place) => sets[place]!) };
+}
+
 /** Outcome groups of a variable: merged ones together, each other alone. */
 function groupsOf(outcomes: readonly string[], merged: readonly string[] = []): number[][] {
   const together = outcomes.flatMap((outcome, k) => (merged.includes(outcome) ? [k] : []));
@@ -55,7 +64,7 @@ function groupsOf(outcomes: readonly string[], merged: readonly string[] = []): 
  *
  * For each open check, its most telling variables are played through: P(outcome | findings) from the sets,
  * the sets re-weighed, the remedies' entropy averaged. Preposterior analysis; exact for the variables
- * played through together. Ranked per minute.
+ * played through together, but for sets too improbable to matter. Ranked per minute.
  * @returns checks worth doing, best first
  */
 export function rankChecks(
@@ -64,7 +73,7 @@ export function rankChecks(
   inference: Inference,
   open: readonly OpenCheck[],
 ): NextCheck[] {
-  const { sets } = inference;
+  const { kept, sets } = worthWeighing(inference);
   const asked = askedBy(model.faults, sets);
   const prior = numbers(sets.length, (k) => sets[k]!.probability);
   const before = massEntropy(sharesOf(asked, prior));
@@ -74,33 +83,42 @@ export function rankChecks(
       if (!variable) return [];
       const given = outcomeTable(model, variable, circumstances);
       const chances = groupsOf(variable.outcomes, check.merged[id]).map((group) =>
-        numbers(given.length, (s) => group.reduce((sum, k) => sum + given[s]![k]!, 0)),
+        numbers(kept.length, (s) => group.reduce((sum, k) => sum + given[kept[s]!]![k]!, 0)),
       );
       return [{ variable, chances }];
     });
   type Table = ReturnType<typeof tables>[number];
 
-  const expectedEntropy = (chosen: readonly Table[], weights: Float64Array): number => {
-    const [table, ...rest] = chosen;
-    if (!table) return massEntropy(sharesOf(asked, weights));
-    return table.chances.reduce(
-      (sum, chance) =>
-        sum +
-        expectedEntropy(
-          rest,
-          numbers(weights.length, (k) => weights[k]! * chance[k]!),
-        ),
-      0,
-    );
+  const weights = new Float64Array(sets.length);
+  const shares = new Float64Array(PRECEDENCE.length);
+  /** Mass times entropy once `weights` meets a chance of each set; nothing is made anew in here. */
+  const entropyAfter = (chance: Float64Array): number => {
+    shares.fill(0);
+    for (let k = 0; k < sets.length; k += 1) shares[asked[k]!]! += weights[k]! * chance[k]!;
+    return massEntropy(shares);
+  };
+  const weigh = (chance: Float64Array | null) => {
+    for (let k = 0; k < sets.length; k += 1) weights[k] = prior[k]! * (chance ? chance[k]! : 1);
+  };
+  const expectedEntropy = ([first, second]: readonly Table[]): number => {
+    const sumOver = (table: Table) => table.chances.reduce((sum, chance) => sum + entropyAfter(chance), 0);
+    if (!first || !second) {
+      weigh(null);
+      return first ? sumOver(first) : before;
+    }
+    return first.chances.reduce((sum, chance) => {
+      weigh(chance);
+      return sum + sumOver(second);
+    }, 0);
   };
 
   return open
     .map((check): NextCheck => {
       const ranked = tables(check)
-        .map((table) => ({ table, gain: before - expectedEntropy([table], prior) }))
+        .map((table) => ({ table, gain: before - expectedEntropy([table]) }))
         .sort((a, b) => b.gain - a.gain);
       const chosen = ranked.slice(0, JOINT_VARIABLES).map(({ table }) => table);
-      const gain = chosen.length > 0 ? Math.max(0, before - expectedEntropy(chosen, prior)) : 0;
+      const gain = chosen.length > 0 ? Math.max(0, before - expectedEntropy(chosen)) : 0;
       const telling = ranked[0]?.table.variable;
       return {
         check: check.check,
@@ -120,13 +138,11 @@ export function whatWouldChange(
   now: Inference,
   open: readonly OpenCheck[],
 ): Change[] {
-  const asked = askedBy(model.faults, now.sets);
-  const prior = numbers(now.sets.length, (k) => now.sets[k]!.probability);
-  const leadingOf = (weights: Float64Array) => {
-    const shares = sharesOf(asked, weights);
-    return PRECEDENCE[shares.indexOf(Math.max(...shares))]!;
-  };
-  const leading = leadingOf(prior);
+  const { kept, sets } = worthWeighing(now);
+  const asked = askedBy(model.faults, sets);
+  const prior = numbers(sets.length, (k) => sets[k]!.probability);
+  const leadingOf = (shares: Float64Array) => PRECEDENCE[shares.indexOf(Math.max(...shares))]!;
+  const leading = leadingOf(sharesOf(asked, prior));
   return open
     .flatMap(({ variables }) => variables)
     .flatMap((id) => {
@@ -134,10 +150,11 @@ export function whatWouldChange(
       if (!variable) return [];
       const rows = outcomeTable(model, variable, circumstances);
       return variable.outcomes.flatMap((outcome, k): Change[] => {
-        const joint = numbers(prior.length, (s) => prior[s]! * rows[s]![k]!);
-        const probability = joint.reduce((sum, p) => sum + p, 0);
+        const joint = numbers(prior.length, (s) => prior[s]! * rows[kept[s]!]![k]!);
+        const shares = sharesOf(asked, joint);
+        const probability = shares.reduce((sum, p) => sum + p, 0);
         if (probability < LEAST_OUTCOME) return [];
-        const to = leadingOf(joint);
+        const to = leadingOf(shares);
         return to === leading
           ? []
           : [{ variable: id, words: variable.words[outcome] ?? outcome, probability, to }];

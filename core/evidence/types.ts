@@ -28,7 +28,7 @@ export interface Finding {
 }
 
 export type Location =
-  "winding" | "rotor" | "mechanical" | "electronics" | "outside" | "setup" | "data" | "unknown";
+  "winding" | "rotor" | "mechanical" | "sensor" | "electronics" | "outside" | "setup" | "data" | "unknown";
 
 export interface Fault {
   readonly id: string;

@@ -1,6 +1,6 @@
 import { certain, skipReason, type CheckDefinition } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
-import { choiceIn, latestIn, type JobRecord } from "../record/index.ts";
+import { choiceIn, latestIn, quantitiesIn, type JobRecord } from "../record/index.ts";
 
 /** What turning by hand felt like, as a person says it. Even cogging and smooth are both ordinary. */
 export const TURN_CHOICES = [
@@ -28,6 +28,17 @@ export const PLAY_SLOTS = ["axialPlay", "radialPlay0", "radialPlay90"] as const;
 export const NOISE_CHOICES = ["quiet", "marbles", "scrape"] as const;
 /** How far one could see: some marks show only once the motor is open. */
 export const SIGHT_CHOICES = ["outside", "opened"] as const;
+
+/** Each pair of leads bridged in turn and the rotor turned by hand: three equal drags, no meter. */
+export const DRAG_CHOICES = ["equal", "oneDiffers", "noneDrags", "dragsUnbridged"] as const;
+const DRAG_WORDS: Readonly<Record<(typeof DRAG_CHOICES)[number], string>> = {
+  equal: "Each bridged pair drags alike",
+  oneDiffers: "One bridged pair drags differently",
+  noneDrags: "No bridged pair drags",
+  dragsUnbridged: "Drags with nothing bridged",
+};
+/** A coast-down below this share of the sister's is short. Bench judgement: grease and seals differ. */
+export const COAST_LIMIT = 0.7;
 
 interface Mark {
   readonly code: string;
@@ -99,6 +110,27 @@ function playFinding(job: JobRecord, epoch: number): Finding | null {
   return certain("play", worst, words[worst], worst === "clear");
 }
 
+function dragFinding(job: JobRecord, epoch: number): Finding | null {
+  const drag = DRAG_CHOICES.find(
+    (choice) => choice === choiceIn(job.readings, "mechanical", "shortDrag", epoch),
+  );
+  return drag ? certain("shortDrag", drag, DRAG_WORDS[drag], drag !== "equal") : null;
+}
+
+/** Time to come to rest from the same speed, against a sister motor on the same day. */
+function coastFinding(job: JobRecord, epoch: number): Finding | null {
+  const secondsIn = (slot: string) => quantitiesIn(job.readings, "mechanical", slot, epoch, "seconds").at(-1);
+  const [own, sister] = [secondsIn("coastDown"), secondsIn("coastDown.sister")];
+  if (own === undefined || sister === undefined || sister === 0) return null;
+  const short = own < COAST_LIMIT * sister;
+  return certain(
+    "coastDown",
+    short ? "short" : "agrees",
+    `Coasts down in ${own} s, its sister in ${sister} s${short ? ": something drags" : ""}`,
+    short,
+  );
+}
+
 function seenFindings(job: JobRecord, epoch: number): Finding[] {
   const seen = latestIn(job.readings, "mechanical", "seen", epoch)?.value;
   if (seen?.kind !== "choices") return [];
@@ -113,9 +145,13 @@ function seenFindings(job: JobRecord, epoch: number): Finding[] {
 }
 
 function mechanicalFindings(job: JobRecord, epoch: number): Finding[] {
-  return [turnFinding(job, epoch), playFinding(job, epoch), ...seenFindings(job, epoch)].filter(
-    (finding) => finding !== null,
-  );
+  return [
+    turnFinding(job, epoch),
+    playFinding(job, epoch),
+    dragFinding(job, epoch),
+    coastFinding(job, epoch),
+    ...seenFindings(job, epoch),
+  ].filter((finding) => finding !== null);
 }
 
 /** Look, turn, listen, rock. */

@@ -68,7 +68,7 @@ function unsignedZero(text: string): string {
 /** The same as {@link formatQuantity}, in one string with a space before the unit. */
 export function quantityText(value: number, kind: QuantityKind, uncertainty?: number): string {
   const { number, unit } = formatQuantity(value, kind, uncertainty);
-  return `${number} ${unit}`;
+  return `${number} ${unit}`.trimEnd();
 }
 
 /**

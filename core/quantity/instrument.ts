@@ -1,10 +1,10 @@
 import { rectangular, type Component } from "./uncertainty.ts";
-import type { Ohms, Ratio } from "./units.ts";
+import type { Hertz, Ohms, Ratio, Rpm, Volts } from "./units.ts";
 
-/** One resistance range: ±(percent of reading + digits × resolution), as the maker's sheet states it. */
-export interface ResistanceRange {
-  readonly fullScale: Ohms;
-  readonly resolution: Ohms;
+/** One range: ±(percent of reading + digits × resolution), as the maker's sheet states it; in its quantity's unit. */
+export interface AccuracyRange {
+  readonly fullScale: number;
+  readonly resolution: number;
   /** Accuracy, share of the reading: 0.008 for 0.8 %. */
   readonly ofReading: Ratio;
   readonly digits: number;
@@ -12,12 +12,47 @@ export interface ResistanceRange {
 
 export type Wiring = "twoWire" | "fourWire";
 
-/** A resistance meter of the shop. */
+/** How a meter reads alternating voltage. */
+export interface AcVolts {
+  readonly ranges: readonly AccuracyRange[];
+  /** Average-responding meters are scaled for a sine and wrong on other shapes. */
+  readonly response: "trueRms" | "average";
+  /** Outside it the accuracy is not stated. */
+  readonly least: Hertz;
+  readonly most: Hertz;
+}
+
+/** ±(percent of reading + digits × resolution) without ranges: frequency counters, tachometers. */
+export interface CounterAccuracy {
+  readonly resolution: Hertz | Rpm;
+  readonly ofReading: Ratio;
+  readonly digits: number;
+}
+
+/** What a tester of insulation puts on the winding and how far it reads. */
+export interface InsulationTester {
+  readonly volts: readonly Volts[];
+  readonly most: Ohms;
+  readonly ofReading: Ratio;
+}
+
+/** An instrument of the shop. What it cannot do is absent; an instrument without ohms has no ranges. */
 export interface Instrument {
   readonly id: string;
   readonly name: string;
   readonly wiring: Wiring;
-  readonly ranges: readonly ResistanceRange[];
+  /** Resistance, Ω. */
+  readonly ranges: readonly AccuracyRange[];
+  readonly acVolts?: AcVolts;
+  readonly frequency?: CounterAccuracy;
+  readonly tachometer?: CounterAccuracy;
+  /** Direct voltage, V: millivolts over a winding that carries a forced current. */
+  readonly dcVolts?: readonly AccuracyRange[];
+  /** Direct current, A: a bench supply's own display, or a meter in series. */
+  readonly dcAmperes?: readonly AccuracyRange[];
+  readonly insulation?: InsulationTester;
+  /** When it was last held against something known; UTC date, ISO 8601. */
+  readonly lastChecked?: string;
   /** Typical resistance of its leads together, used where nobody nulled them. Zero for four-wire. */
   readonly leadResistance: Ohms;
   /** Scatter of single readings from contact, one standard deviation. */
@@ -25,14 +60,20 @@ export interface Instrument {
 }
 
 /**
- * The range an autoranging meter would choose: the smallest whose full scale holds the reading.
- * @throws RangeError when the instrument has no ranges
+ * The range an autoranging meter would choose: the smallest whose full scale holds the reading, else the widest.
+ * @param ranges at least one, in any order
+ * @throws RangeError on an empty list
  */
-export function rangeFor(instrument: Instrument, reading: Ohms): ResistanceRange {
-  const ascending = [...instrument.ranges].sort((a, b) => a.fullScale - b.fullScale);
+export function rangeAmong(ranges: readonly AccuracyRange[], reading: number): AccuracyRange {
+  const ascending = [...ranges].sort((a, b) => a.fullScale - b.fullScale);
   const found = ascending.find(({ fullScale }) => Math.abs(reading) <= fullScale) ?? ascending.at(-1);
-  if (!found) throw new RangeError(`rangeFor: instrument "${instrument.name}" has no ranges`);
+  if (!found) throw new RangeError("rangeAmong: the instrument has no ranges for this");
   return found;
+}
+
+/** The resistance range for a reading. See {@link rangeAmong}. @throws RangeError without resistance ranges */
+export function rangeFor(instrument: Instrument, reading: Ohms): AccuracyRange {
+  return rangeAmong(instrument.ranges, reading);
 }
 
 export interface InstrumentUncertainty {
@@ -49,7 +90,7 @@ export interface InstrumentUncertainty {
  * share. Of ±d digits one is independent and d − 1 are common offset; the percent part is a common gain.
  * All rectangular (GUM 4.3.7).
  */
-export function accuracyOf(range: ResistanceRange): InstrumentUncertainty {
+export function accuracyOf(range: Omit<AccuracyRange, "fullScale">): InstrumentUncertainty {
   const independentDigits = Math.min(1, range.digits);
   return {
     perReading: rectangular(independentDigits * range.resolution),

@@ -31,6 +31,19 @@ function refuse(reason: RefusalReason, sentence: string): ParsedQuantity {
   return { kind: "refused", reason, sentence };
 }
 
+/** Whole numbers, and those that a person counts double: 28 poles are 14 pole pairs. */
+function wholeOf(value: number, tail: string, kind: QuantityKind): ParsedQuantity {
+  const doubled = kind.halves?.includes(tail.trim().toLowerCase()) ?? false;
+  if (!Number.isInteger(value))
+    return refuse("notANumber", `A ${kind.name} is a whole number; ${value} is not.`);
+  if (doubled && value % 2 !== 0)
+    return refuse(
+      "outOfRange",
+      `${value} poles is odd: magnets come in pairs, north and south. Count again.`,
+    );
+  return inRange(doubled ? value / 2 : value, kind);
+}
+
 /** Splits "mΩ" into prefix and unit and returns the factor, or null when the text is no unit of this kind. */
 function unitFactor(text: string, kind: QuantityKind): number | null {
   const bare = text.trim().normalize("NFC").replace("Ω", "Ω");
@@ -49,14 +62,17 @@ function inRange(value: number, kind: QuantityKind): ParsedQuantity {
   if (value < kind.least)
     return refuse(
       "outOfRange",
-      kind.least === 0
-        ? `A ${kind.name} cannot be below zero. Swap or null the probes and read again.`
-        : `Below ${kind.least} ${kind.symbol} is not a ${kind.name} this bench can meet.`,
+      kind.whole
+        ? `A ${kind.name} is at least ${kind.least}.`
+        : kind.least === 0
+          ? `A ${kind.name} cannot be below zero. ${kind.canBeOpen ? "Swap or null the probes and read again." : "Type it without a sign."}`
+          : `Below ${kind.least} ${kind.symbol} is not a ${kind.name} this bench can meet.`,
     );
   if (value > kind.most)
     return refuse(
       "outOfRange",
-      `Above ${kind.most.toLocaleString("en")} ${kind.symbol} is out of range.` +
+      `Above ${kind.most.toLocaleString("en")} ${kind.symbol}`.trimEnd() +
+        " is out of range." +
         (kind.canBeOpen ? " Type OL for an open circuit." : ""),
     );
   return { kind: "finite", value };
@@ -100,11 +116,13 @@ export function parseQuantity(text: string, kind: QuantityKind): ParsedQuantity 
   const [, sign = "", digits = "", exponent = "0", tail = ""] = plain;
   if (/^[.,\d]/u.test(tail))
     return refuse("notANumber", `“${typed}” has more than one decimal point. Type it as 0.162.`);
-  const factor = unitFactor(tail, kind);
+  const counted = kind.halves?.includes(tail.trim().toLowerCase()) ?? false;
+  const factor = counted ? 1 : unitFactor(tail, kind);
   if (factor === null)
     return refuse("wrongUnit", `“${tail.trim()}” does not fit a ${kind.name} in ${kind.symbol}.`);
   const shift = Number(exponent) + Math.round(Math.log10(factor));
   const value = Number(`${sign}${digits.replace(",", ".")}e${shift}`);
-  if (!kind.prefixes && /f$/iu.test(tail.trim())) return inRange(celsiusFromFahrenheit(value), kind);
+  if (kind.whole) return wholeOf(value, tail, kind);
+  if (kind.symbol === "°C" && /f$/iu.test(tail.trim())) return inRange(celsiusFromFahrenheit(value), kind);
   return inRange(value, kind);
 }

@@ -22,6 +22,10 @@ export interface QuantityKind {
   readonly spellings: readonly string[];
   readonly prefixes: boolean;
   readonly canBeOpen: boolean;
+  /** Comes in whole numbers only, each written with its plural. */
+  readonly whole?: boolean;
+  /** Spellings that count twice what the kind counts, such as poles where it counts pole pairs. */
+  readonly halves?: readonly string[];
 }
 
 /** Upper end 1 TΩ: no hand-held or insulation tester reads further. Bench judgement. */
@@ -111,4 +115,68 @@ export const CURRENT: QuantityKind = {
   spellings: ["a", "amp", "amps"],
   prefixes: true,
   canBeOpen: false,
+};
+
+export type Seconds = number;
+
+/** From a stopwatch's shortest to a night's run-in. */
+export const DURATION: QuantityKind = {
+  name: "time",
+  symbol: "s",
+  least: 0,
+  most: 86_400,
+  spellings: ["s", "sec", "seconds"],
+  prefixes: false,
+  canBeOpen: false,
+};
+
+/** Magnets come in pairs: a hundred poles is more than any hub has, a thousand is a slip. */
+export const POLE_PAIRS: QuantityKind = {
+  name: "number of pole pairs",
+  symbol: "pole pairs",
+  least: 1,
+  most: 200,
+  spellings: ["pole pairs", "polepairs", "pairs", "pp"],
+  prefixes: false,
+  canBeOpen: false,
+  whole: true,
+  halves: ["poles", "pole", "magnets"],
+};
+
+/** Steps, lamp changes: anything counted by hand. */
+export const COUNT: QuantityKind = {
+  name: "count",
+  symbol: "",
+  least: 0,
+  most: 10_000,
+  spellings: [],
+  prefixes: false,
+  canBeOpen: false,
+  whole: true,
+};
+
+/** What a reading may be, beside ohms and temperatures: its name in the record, and its kind. */
+export const QUANTITIES = {
+  volts: VOLTAGE,
+  hertz: FREQUENCY,
+  rpm: SPEED,
+  amperes: CURRENT,
+  seconds: DURATION,
+  polePairs: POLE_PAIRS,
+  count: COUNT,
+} as const;
+export type QuantityName = keyof typeof QUANTITIES;
+export const QUANTITY_NAMES = Object.keys(QUANTITIES) as readonly QuantityName[];
+
+/**
+ * What voltage a speed constant divides by: the peak of the line voltage, the mean a six-step drive sees, or
+ * the RMS taken as if it were direct current. The last is a slip of the trade, named so that it is recognised.
+ */
+export const KV_CONVENTIONS = ["peak", "sixStep", "rms"] as const;
+export type KvConvention = (typeof KV_CONVENTIONS)[number];
+
+export const KV_CONVENTION_LABELS: Readonly<Record<KvConvention, string>> = {
+  peak: "per volt of line peak",
+  sixStep: "per volt of six-step mean",
+  rms: "per volt RMS (a slip)",
 };

@@ -1,5 +1,5 @@
-import type { Instrument } from "../quantity/index.ts";
-import type { Motor } from "./motor.ts";
+import type { Instrument, KvConvention, Ohms } from "../quantity/index.ts";
+import type { ByPair, Motor } from "./motor.ts";
 import type { Reading } from "./reading.ts";
 
 export const COMPLAINTS = [
@@ -93,6 +93,24 @@ export interface Repair {
   readonly at: string;
 }
 
+/** A measured value with its 95 % uncertainty, both in the same unit. */
+export interface Measured {
+  readonly value: number;
+  readonly expanded: number;
+}
+
+/** What one visit of a unit measured, as it left: what later visits are held against. */
+export interface Visit {
+  readonly jobNumber: number;
+  /** UTC, ISO 8601. */
+  readonly at: string;
+  /** Pairs brought to 20 °C, Ω. */
+  readonly pairs: ByPair<Measured> | null;
+  readonly constant: (Measured & { readonly convention: KvConvention }) | null;
+  /** One-minute insulation at 40 °C, Ω. */
+  readonly insulation: Ohms | null;
+}
+
 /** Everything the core needs to judge a job. Instruments are those its readings name. */
 export interface JobRecord {
   readonly motor: Motor;
@@ -103,6 +121,8 @@ export interface JobRecord {
   readonly decisions: readonly Decision[];
   readonly repairs: readonly Repair[];
   readonly instruments: readonly Instrument[];
+  /** Earlier visits of this unit, oldest first; absent where none is known. */
+  readonly past?: readonly Visit[];
 }
 
 /** The epoch that readings taken now belong to. */

@@ -1,4 +1,13 @@
-import type { Celsius, Ohms, Ratio } from "../quantity/index.ts";
+import type {
+  Amperes,
+  Celsius,
+  KvConvention,
+  Ohms,
+  Ratio,
+  Rpm,
+  RpmPerVolt,
+  Volts,
+} from "../quantity/index.ts";
 
 /** Motor families of the trade; each brings its own typical values, limits, cautions and plan. */
 export const FAMILIES = ["hobby", "hub", "traction", "ecm", "ecmSealed", "miniSplit"] as const;
@@ -29,6 +38,35 @@ export interface ExpectedResistance {
   readonly source: string;
 }
 
+/** A speed constant as a nameplate or a shop states it: never without its convention. */
+export interface ExpectedSpeedConstant {
+  readonly rpmPerVolt: RpmPerVolt;
+  readonly convention: KvConvention;
+  readonly source: string;
+}
+
+/** How the position sensors stand, electrical degrees; none where the motor has none. */
+export const HALL_SPACINGS = ["none", "120", "60", "unknown"] as const;
+export type HallSpacing = (typeof HALL_SPACINGS)[number];
+
+export const HALL_SPACING_LABELS: Readonly<Record<HallSpacing, string>> = {
+  none: "no sensors",
+  "120": "three, 120° apart",
+  "60": "three, 60° apart",
+  unknown: "three, spacing unknown",
+};
+
+export const MAGNET_MATERIALS = ["NdFeB", "Sm2Co17", "SmCo5", "ferrite", "AlNiCo"] as const;
+export type MagnetMaterial = (typeof MAGNET_MATERIALS)[number];
+
+/** What the maker allows; each known or not. */
+export interface Ratings {
+  /** Supply, DC at full charge or mains RMS. */
+  readonly volts?: Volts;
+  readonly amperes?: Amperes;
+  readonly rpm?: Rpm;
+}
+
 export interface Motor {
   readonly id: string;
   /** What the shop calls it: machine and place. */
@@ -43,6 +81,13 @@ export interface Motor {
   readonly consequence: Consequence;
   /** A limit on the deviation from the mean that overrides the family's, as a share. */
   readonly balanceLimit: Ratio | null;
+  /** Absent in records written before the spin test was known, as are the next four. */
+  readonly speedConstant?: ExpectedSpeedConstant | null;
+  readonly hallSpacing?: HallSpacing;
+  readonly magnets?: MagnetMaterial | null;
+  readonly rated?: Ratings;
+  /** The model it is one of, where the shop keeps one. */
+  readonly modelId?: string | null;
 }
 
 export interface FamilyFacts {
@@ -56,6 +101,12 @@ export interface FamilyFacts {
   /** False where the plug carries electronics, so that ohms between its leads say nothing. */
   readonly windingsReachable: boolean;
   readonly unreachableReason: string;
+  /** Speed constants such motors have, rpm per volt of line peak. Common practice. */
+  readonly typicalKv: { readonly least: RpmPerVolt; readonly most: RpmPerVolt };
+  /** Whether three position sensors are usually reachable at its plug. */
+  readonly usuallySensored: boolean;
+  /** Whether a verdict that clears the motor waits for the spin test. */
+  readonly spinExpected: boolean;
 }
 
 /**
@@ -72,6 +123,9 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalFactor: 5,
     windingsReachable: true,
     unreachableReason: "",
+    typicalKv: { least: 100, most: 6000 },
+    usuallySensored: false,
+    spinExpected: true,
   },
   hub: {
     label: "Hub motor",
@@ -81,6 +135,9 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalFactor: 3,
     windingsReachable: true,
     unreachableReason: "",
+    typicalKv: { least: 5, most: 40 },
+    usuallySensored: true,
+    spinExpected: true,
   },
   traction: {
     label: "Mid-drive or small traction motor",
@@ -90,6 +147,9 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalFactor: 5,
     windingsReachable: true,
     unreachableReason: "",
+    typicalKv: { least: 8, most: 150 },
+    usuallySensored: true,
+    spinExpected: true,
   },
   ecm: {
     label: "ECM blower, winding section",
@@ -99,6 +159,9 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalFactor: 2.5,
     windingsReachable: true,
     unreachableReason: "",
+    typicalKv: { least: 3, most: 20 },
+    usuallySensored: false,
+    spinExpected: false,
   },
   ecmSealed: {
     label: "Sealed EC motor, analogue command",
@@ -108,6 +171,9 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalFactor: 2.5,
     windingsReachable: false,
     unreachableReason: "Its plug carries supply and command, not windings: ohms are not applicable.",
+    typicalKv: { least: 3, most: 20 },
+    usuallySensored: false,
+    spinExpected: false,
   },
   miniSplit: {
     label: "Mini-split fan, three bare windings",
@@ -117,12 +183,20 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalFactor: 4,
     windingsReachable: true,
     unreachableReason: "",
+    typicalKv: { least: 3, most: 15 },
+    usuallySensored: false,
+    spinExpected: false,
   },
 };
 
 /** The limit in force for a motor: its own, or its family's. */
 export function balanceLimitOf(motor: Pick<Motor, "family" | "balanceLimit">): Ratio {
   return motor.balanceLimit ?? FAMILY_FACTS[motor.family].balanceLimit;
+}
+
+/** How the sensors of a motor stand: as it says, or as its family usually has them. */
+export function hallSpacingOf(motor: Pick<Motor, "family" | "hallSpacing">): HallSpacing {
+  return motor.hallSpacing ?? (FAMILY_FACTS[motor.family].usuallySensored ? "unknown" : "none");
 }
 
 /** The two terminals of a pair. */

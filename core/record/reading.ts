@@ -1,6 +1,16 @@
-import type { Celsius, Ohms } from "../quantity/index.ts";
+import type { Celsius, Ohms, QuantityName } from "../quantity/index.ts";
 
-export const CHECK_IDS = ["safety", "mechanical", "frame", "winding"] as const;
+export const CHECK_IDS = [
+  "safety",
+  "mechanical",
+  "frame",
+  "insulation",
+  "winding",
+  "backemf",
+  "hall",
+  "run",
+  "setup",
+] as const;
 export type CheckId = (typeof CHECK_IDS)[number];
 
 /** What was read, seen or done. Open is a reading; skipped is a record of not reading, with its reason. */
@@ -8,6 +18,8 @@ export type ReadingValue =
   | { readonly kind: "ohms"; readonly ohms: Ohms }
   | { readonly kind: "open" }
   | { readonly kind: "celsius"; readonly celsius: Celsius }
+  /** Anything else with a unit, in its SI unit or rpm. */
+  | { readonly kind: "quantity"; readonly quantity: QuantityName; readonly value: number }
   | { readonly kind: "choice"; readonly choice: string }
   | { readonly kind: "choices"; readonly choices: readonly string[] }
   | { readonly kind: "text"; readonly text: string }
@@ -50,6 +62,30 @@ export function latestIn(
   return standing(readings).findLast(
     (reading) => reading.check === check && reading.slot === slot && reading.epoch === epoch,
   );
+}
+
+/** A reading's place in the order of the work: a correction stands where what it corrects stood. */
+export function inOrder(readings: readonly Reading[]): Reading[] {
+  const at = new Map(readings.map(({ id }, place) => [id, place]));
+  const before = new Map(readings.map(({ id, supersedes }) => [id, supersedes]));
+  const placeOf = (id: string): number => {
+    const earlier = before.get(id);
+    return earlier && at.has(earlier) ? placeOf(earlier) : at.get(id)!;
+  };
+  return standing(readings).sort((a, b) => placeOf(a.id) - placeOf(b.id));
+}
+
+/** The values of a quantity that stand in a slot, in the order of the work. */
+export function quantitiesIn(
+  readings: readonly Reading[],
+  check: CheckId,
+  slot: string,
+  epoch: number,
+  quantity: QuantityName,
+): number[] {
+  return inOrder(readings)
+    .filter((reading) => reading.check === check && reading.slot === slot && reading.epoch === epoch)
+    .flatMap(({ value }) => (value.kind === "quantity" && value.quantity === quantity ? [value.value] : []));
 }
 
 /** The choice that stands in a slot, if any. */

@@ -71,7 +71,12 @@ describe("the report", () => {
       job([choice("mechanical", "turn", "even"), skipped("frame", "casing is plastic")]),
       HEAD,
     );
-    expect(notDone).toEqual(["Leads to frame: casing is plastic", "Three pairs: not made"]);
+    expect(notDone).toEqual([
+      "Leads to frame: casing is plastic",
+      "Three pairs: not made",
+      "Spin test: not made",
+      "Sensors: not made",
+    ]);
   });
 
   it("claims nothing while nothing is decided", () => {

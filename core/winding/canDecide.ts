@@ -9,7 +9,7 @@ import {
   type Instrument,
   type Ohms,
   type Ratio,
-  type ResistanceRange,
+  type AccuracyRange,
   type Volts,
 } from "../quantity/index.ts";
 
@@ -40,7 +40,7 @@ const CURRENT_STEP: Amperes = 0.5;
 
 function deviationUncertainty(
   resistance: Ohms,
-  range: ResistanceRange,
+  range: AccuracyRange,
   instrument: Instrument,
   repeats: number,
 ): Ratio {

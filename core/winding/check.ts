@@ -1,22 +1,26 @@
 import { certain, skipReason, type CheckDefinition } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
-import { percentText, type Instrument } from "../quantity/index.ts";
+import { canMeasure, percentText, type Instrument } from "../quantity/index.ts";
 import {
   balanceLimitOf,
   FAMILY_FACTS,
   latestIn,
   pairName,
   PAIRS,
+  quantitiesIn,
   standing,
   type JobRecord,
   type Motor,
+  type Pair,
 } from "../record/index.ts";
+import { windingAt, type ScalePrior } from "../pattern/index.ts";
 import type { Sitting } from "./beforeAfter.ts";
 import { canDecide } from "./canDecide.ts";
-import { PAIR_OUTCOMES, LOCATED, windingAt, type PairOutcome } from "./faultTable.ts";
+import { PAIR_OUTCOMES, LOCATED, type PairOutcome } from "./faultTable.ts";
+import { measureForced, type ForcedReading } from "./forcedCurrent.ts";
 import { imbalanceOf } from "./imbalance.ts";
 import { measurePairs, type DisplayReading, type MeasuredPairs } from "./measurePairs.ts";
-import { recognisePattern, type PatternFit, type ScalePrior } from "./recognisePattern.ts";
+import { recognisePattern, type PatternFit } from "./recognisePattern.ts";
 import { rivalsOf, tellApart } from "./tellApart.ts";
 import { relativeSlope, resistanceAt } from "./temperature.ts";
 
@@ -45,13 +49,62 @@ function displayed(job: JobRecord, slot: string, epoch: number): DisplayReading[
 /** The meter the pairs of this epoch were read with: the last one named. */
 export function windingInstrument(job: JobRecord, epoch: number): Instrument | null {
   const used = standing(job.readings).findLast(
-    ({ check, epoch: when, instrumentId }) => check === "winding" && when === epoch && instrumentId,
+    ({ check, epoch: when, slot, instrumentId }) =>
+      check === "winding" && when === epoch && instrumentId && !slot.includes("."),
   )?.instrumentId;
   return job.instruments.find(({ id }) => id === used) ?? null;
 }
 
-/** The pairs of an epoch as measured, or null while no instrument is named. */
+const last = (values: readonly number[]) => values.at(-1);
+
+/** The instrument of the last reading in a slot of this check. */
+function usedFor(job: JobRecord, slot: string, epoch: number): Instrument | undefined {
+  const used = latestIn(job.readings, "winding", slot, epoch)?.instrumentId;
+  return job.instruments.find(({ id }) => id === used);
+}
+
+/** Volts and amperes of a pair with a current forced through it, reading by reading; the current stands until read anew. */
+function forcedReadings(job: JobRecord, pair: Pair, epoch: number): ForcedReading[] {
+  const amperes = quantitiesIn(job.readings, "winding", `${pair}.amperes`, epoch, "amperes");
+  return quantitiesIn(job.readings, "winding", `${pair}.volts`, epoch, "volts").flatMap((volts, i) => {
+    const current = amperes[i] ?? last(amperes);
+    return current === undefined ? [] : [{ volts, amperes: current }];
+  });
+}
+
+/** The pairs read with a forced current; null while none is, or its meters are not named. */
+function forcedOf(job: JobRecord, epoch: number): MeasuredPairs | null {
+  const read = PAIRS.find((pair) => forcedReadings(job, pair, epoch).length > 0);
+  if (!read) return null;
+  const [voltmeter, ammeter] = [usedFor(job, `${read}.volts`, epoch), usedFor(job, `${read}.amperes`, epoch)];
+  if (!voltmeter?.dcVolts || !ammeter?.dcAmperes) return null;
+  return measureForced({
+    voltmeter,
+    ammeter,
+    pairs: {
+      AB: forcedReadings(job, "AB", epoch),
+      BC: forcedReadings(job, "BC", epoch),
+      CA: forcedReadings(job, "CA", epoch),
+    },
+    zero: quantitiesIn(job.readings, "winding", "zero.volts", epoch, "volts"),
+  });
+}
+
+/**
+ * The pairs of an epoch as measured, or null while no instrument is named. Where all three were read with a forced
+ * current those count, being the finer; the tips touched with the ordinary meter still prove its probes.
+ */
 export function measuredOf(job: JobRecord, epoch: number): MeasuredPairs | null {
+  const forced = forcedOf(job, epoch);
+  const plain = meteredOf(job, epoch);
+  if (!forced) return plain;
+  const complete = PAIRS.every((pair) => forced.pairs[pair]);
+  const begun = plain && PAIRS.some((pair) => plain.pairs[pair]);
+  if (!complete && begun) return plain;
+  return plain ? { ...forced, tips: plain.tips } : forced;
+}
+
+function meteredOf(job: JobRecord, epoch: number): MeasuredPairs | null {
   const instrument = windingInstrument(job, epoch);
   if (!instrument) return null;
   return measurePairs({
@@ -75,22 +128,24 @@ export function windingTemperature(
     : { celsius: ROOM_TEMPERATURE, doubt: ROOM_DOUBT, read: false };
 }
 
+/** Names the bench supply and millivolts in an instrument's place. */
+const FORCED = "forced current";
+
 /** One epoch's pairs with meter and temperature, for comparing; null while no instrument is named. */
 export function sittingOf(job: JobRecord, epoch: number): Sitting | null {
   const measured = measuredOf(job, epoch);
-  const instrument = windingInstrument(job, epoch);
-  if (!measured || !instrument) return null;
+  if (!measured) return null;
   const { celsius, doubt } = windingTemperature(job, epoch);
-  return { measured, instrumentId: instrument.id, celsius, doubt };
+  return { measured, instrumentId: windingInstrument(job, epoch)?.id ?? FORCED, celsius, doubt };
 }
 
 /** What a healthy pair should read now: the expected value at this temperature, or the family's usual. */
 export function healthyPairPrior(motor: Motor, celsius: number, doubt: number): ScalePrior {
   const { expected, family } = motor;
   if (!expected)
-    return { ohms: FAMILY_FACTS[family].typicalOhms, spread: Math.log(FAMILY_FACTS[family].typicalFactor) };
+    return { centre: FAMILY_FACTS[family].typicalOhms, spread: Math.log(FAMILY_FACTS[family].typicalFactor) };
   return {
-    ohms: resistanceAt(expected.ohms, expected.atTemperature, celsius),
+    centre: resistanceAt(expected.ohms, expected.atTemperature, celsius),
     spread: Math.hypot(expected.tolerance / HALF_WIDTH_SIGMAS, relativeSlope(celsius) * doubt),
   };
 }
@@ -263,7 +318,8 @@ export const windingCheck: CheckDefinition = {
   open: (job, epoch) => {
     const measured = measuredOf(job, epoch);
     if (measured && PAIRS.every((pair) => measured.pairs[pair])) return null;
-    const meter = windingInstrument(job, epoch) ?? job.instruments[0];
+    const meter =
+      windingInstrument(job, epoch) ?? job.instruments.find((candidate) => canMeasure(candidate, "ohms"));
     const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
     const blunt = meter ? canDecide(expected, balanceLimitOf(job.motor), meter).answer === "no" : false;
     return {

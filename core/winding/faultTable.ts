@@ -1,5 +1,6 @@
 import type { Ratio } from "../quantity/index.ts";
-import { PAIRS, type ByPair, type ByPhase, type Pair, type Phase } from "../record/index.ts";
+import { logSpaced, type Row } from "../pattern/index.ts";
+import type { ByPair } from "../record/index.ts";
 import { pairsOfDelta, pairsOfStar } from "./limbs.ts";
 
 /** A pair's resistance as a ratio to a healthy pair; an open pair has no number. */
@@ -24,15 +25,6 @@ export const PAIR_OUTCOMES = [
 ] as const;
 export type PairOutcome = (typeof PAIR_OUTCOMES)[number];
 
-/** A row: which limb or lead is at fault, how bad, and what the three pairs then read. */
-export interface FaultRow {
-  readonly outcome: PairOutcome;
-  /** Severities worth trying, in the unit of the row (share of turns, ohms as a share of the limb). */
-  readonly severities: readonly number[];
-  /** Ratios with the fault at phase A (star limb a, lead A, or delta winding ab). */
-  readonly ratios: (severity: number) => ByPair<PairRatio>;
-}
-
 /** A healthy star limb is half of a healthy pair. */
 const STAR_LIMB = 0.5;
 /** A healthy delta winding is one and a half of a healthy pair. */
@@ -47,10 +39,6 @@ function delta(windingAB: Ratio): ByPair<Ratio> {
   return pairsOfDelta({ AB: windingAB === Infinity ? 0 : healthy / windingAB, BC: healthy, CA: healthy });
 }
 
-function logSpaced(from: number, to: number, count: number): number[] {
-  return Array.from({ length: count }, (_, i) => from * (to / from) ** (i / (count - 1)));
-}
-
 /** Shares of a limb's turns that may be shorted; below 3 % no resistance reading shows it. */
 const SHORTED_TURNS = logSpaced(0.03, 1, 24);
 /** Extra ohms of a joint or lead, as a share of the limb it stands in, up to a joint almost open. */
@@ -63,7 +51,7 @@ const EXTRA_OHMS = logSpaced(0.05, 30, 32);
  * 1.182/1.045/1.045, in delta's lead 1.45/1/1.45; one of two paths open 1.5/1/1.5 and 1.5/1.125/1.125;
  * delta winding open 3/1.5/1.5; two leads shorted 0/.75/.75.
  */
-export const FAULT_ROWS: readonly FaultRow[] = [
+export const FAULT_ROWS: readonly Row<PairOutcome, PairRatio>[] = [
   { outcome: "balanced", severities: [0], ratios: () => ({ AB: 1, BC: 1, CA: 1 }) },
   { outcome: "shifted", severities: [0], ratios: () => ({ AB: 1, BC: 1, CA: 1 }) },
   { outcome: "turnsStar", severities: SHORTED_TURNS, ratios: (x) => star(1 - x) },
@@ -79,28 +67,6 @@ export const FAULT_ROWS: readonly FaultRow[] = [
   { outcome: "twoOpen", severities: [1], ratios: () => ({ AB: "open", BC: 1, CA: "open" }) },
   { outcome: "allOpen", severities: [1], ratios: () => ({ AB: "open", BC: "open", CA: "open" }) },
 ];
-
-/** Which pair of the table's A-row a pair plays when the fault sits at another phase. */
-const ROLE: ByPhase<ByPair<Pair>> = {
-  A: { AB: "AB", BC: "BC", CA: "CA" },
-  B: { AB: "CA", BC: "AB", CA: "BC" },
-  C: { AB: "BC", BC: "CA", CA: "AB" },
-};
-
-/** The row's ratios with the fault moved to a phase: the phases turn, nothing else changes. */
-export function ratiosAt(row: FaultRow, severity: number, phase: Phase): ByPair<PairRatio> {
-  const atA = row.ratios(severity);
-  const role = ROLE[phase];
-  return { AB: atA[role.AB], BC: atA[role.BC], CA: atA[role.CA] };
-}
-
-/**
- * The delta winding or shorted pair that a row's phase stands for: the row's AB turned to that phase.
- * @example windingAt("B") // "BC"
- */
-export function windingAt(phase: Phase): Pair {
-  return PAIRS.find((pair) => ROLE[phase][pair] === "AB") ?? "AB";
-}
 
 /** Outcomes that name one limb, lead or winding. */
 export const LOCATED: ReadonlySet<PairOutcome> = new Set([

@@ -1,6 +1,7 @@
 /** Three pairs at rest: measured, judged, read against the fault table. */
 export * from "./temperature.ts";
 export * from "./measurePairs.ts";
+export * from "./forcedCurrent.ts";
 export * from "./imbalance.ts";
 export * from "./limbs.ts";
 export * from "./canDecide.ts";

@@ -10,7 +10,7 @@ import {
   type Component,
   type Instrument,
   type Ohms,
-  type ResistanceRange,
+  type AccuracyRange,
 } from "../quantity/index.ts";
 import { PAIRS, type ByPair, type Pair } from "../record/index.ts";
 
@@ -95,7 +95,7 @@ function nullOf(tips: readonly DisplayReading[], instrument: Instrument) {
 
 function finitePair(
   readings: readonly Ohms[],
-  range: ResistanceRange,
+  range: AccuracyRange,
   instrument: Instrument,
   lead: Ohms,
   common: { offset: Component; gain: Component },
@@ -150,7 +150,7 @@ export function measurePairs(readings: PairReadings): MeasuredPairs {
     .filter((values) => values.length > 0)
     .map(rangeOf);
   const severalRanges = new Set(used.map(({ fullScale }) => fullScale)).size > 1;
-  const widest = used.reduce<ResistanceRange | null>(
+  const widest = used.reduce<AccuracyRange | null>(
     (found, range) => (found && found.fullScale >= range.fullScale ? found : range),
     null,
   );

@@ -1,14 +1,8 @@
 import { type Component, type Ohms, type Ratio } from "../quantity/index.ts";
-import { PAIRS, PHASES, type Pair, type Phase } from "../record/index.ts";
-import { FAULT_ROWS, PAIR_OUTCOMES, ratiosAt, type PairOutcome, type PairRatio } from "./faultTable.ts";
+import { fitRow, logMarginal, type RowFit, type ScalePrior } from "../pattern/index.ts";
+import { PAIRS, type Pair } from "../record/index.ts";
+import { FAULT_ROWS, PAIR_OUTCOMES, type PairOutcome, type PairRatio } from "./faultTable.ts";
 import type { MeasuredPair, MeasuredPairs } from "./measurePairs.ts";
-
-/** What a healthy pair of this motor should read: a log-normal belief. */
-export interface ScalePrior {
-  readonly ohms: Ohms;
-  /** Standard deviation of ln(R). */
-  readonly spread: number;
-}
 
 export interface PatternQuestion {
   readonly measured: MeasuredPairs;
@@ -17,16 +11,7 @@ export interface PatternQuestion {
   readonly naturalSpread: Ratio;
 }
 
-export interface PatternFit {
-  readonly outcome: PairOutcome;
-  /** Natural logarithm of p(readings | outcome), up to a constant common to all outcomes. */
-  readonly logLikelihood: number;
-  /** Where the fault then sits, and how probable that place is. */
-  readonly phase: Phase;
-  readonly phaseShare: Ratio;
-  /** Best severity of the row. */
-  readonly severity: number;
-}
+export type PatternFit = RowFit<PairOutcome>;
 
 /** ln p of the display showing open where the row says finite or the reverse: a slip, not a pattern. */
 const SLIP = Math.log(1e-5);
@@ -53,82 +38,17 @@ function finiteReadings(measured: MeasuredPairs): FiniteReading[] {
   });
 }
 
-function logSumExp(values: readonly number[]): number {
-  const top = Math.max(...values);
-  return top === -Infinity ? top : top + Math.log(values.reduce((sum, v) => sum + Math.exp(v - top), 0));
-}
-
-const LOG_2PI = Math.log(2 * Math.PI);
-
-/**
- * ln ∫ N(r; s·ρ, D + u0²·11ᵀ) · LogNormal(s) ds by quadrature: on the likelihood's own scale where the
- * readings pin s down, on the prior's where they do not. The covariance is inverted by Sherman-Morrison.
- */
-function logMarginal(
-  readings: readonly FiniteReading[],
-  ratios: readonly Ratio[],
-  offset: number,
-  prior: ScalePrior,
-  naturalSpread: Ratio,
-): number {
-  const top = readings.reduce((sum, { ohms }, i) => sum + ohms * ratios[i]!, 0);
-  const bottom = ratios.reduce((sum, ratio) => sum + ratio * ratio, 0);
-  const roughScale = bottom > 0 && top > 0 ? top / bottom : prior.ohms;
-  const variance = readings.map(({ independent }, i) => {
-    const own = ratios[i] === 0 ? CONTACT_SHARE : naturalSpread * ratios[i]!;
-    return independent.u ** 2 + (own * roughScale) ** 2;
-  });
-  const ones = variance.reduce((sum, v) => sum + 1 / v, 0);
-  const c = offset ** 2 / (1 + offset ** 2 * ones);
-  let [rr, rp, pp, sr, sp] = [0, 0, 0, 0, 0];
-  readings.forEach(({ ohms }, i) => {
-    const weight = 1 / variance[i]!;
-    const ratio = ratios[i]!;
-    rr += ohms * ohms * weight;
-    rp += ohms * ratio * weight;
-    pp += ratio * ratio * weight;
-    sr += ohms * weight;
-    sp += ratio * weight;
-  });
-  rr -= c * sr * sr;
-  rp -= c * sr * sp;
-  pp -= c * sp * sp;
-  const logDet = variance.reduce((sum, v) => sum + Math.log(v), 0) + Math.log(1 + offset ** 2 * ones);
-  const base = -0.5 * (readings.length * LOG_2PI + logDet);
-  if (!(pp > 0)) return base - 0.5 * rr;
-
-  const logPrior = (s: number) =>
-    -0.5 * ((Math.log(s / prior.ohms) / prior.spread) ** 2 + LOG_2PI) - Math.log(prior.spread * s);
-  const logLikelihood = (s: number) => base - 0.5 * (rr - 2 * s * rp + s * s * pp);
-  const centre = rp / pp;
-  const width = 1 / Math.sqrt(pp);
-  const terms: number[] = [];
-  if (centre > 4 * width && width / centre < prior.spread) {
-    const step = 0.25;
-    for (let t = -4; t <= 4; t += step) {
-      const s = centre + t * width;
-      if (s > 0) terms.push(logLikelihood(s) + logPrior(s) + Math.log(step * width));
-    }
-  } else {
-    const step = 0.1;
-    for (let t = -5; t <= 5; t += step) {
-      const s = prior.ohms * Math.exp(t * prior.spread);
-      terms.push(logLikelihood(s) + logPrior(s) + Math.log(step * prior.spread * s));
-    }
-  }
-  return logSumExp(terms);
-}
-
 function logOf(
-  question: PatternQuestion,
+  question: PatternQuestion & { readonly finite: readonly FiniteReading[] },
   expectedRatios: Readonly<Record<Pair, PairRatio>>,
   prior: ScalePrior,
 ) {
   const { measured, naturalSpread } = question;
+  const read = question.finite;
   let slips = 0;
   const finite: FiniteReading[] = [];
   const ratios: Ratio[] = [];
-  for (const reading of finiteReadings(measured)) {
+  for (const reading of read) {
     const ratio = expectedRatios[reading.pair];
     if (ratio === "open") slips += 1;
     else {
@@ -138,9 +58,11 @@ function logOf(
   }
   for (const pair of PAIRS)
     if (measured.pairs[pair]?.state === "open" && expectedRatios[pair] !== "open") slips += 1;
-  const fit = finite.length === 0 ? 0 : logMarginal(finite, ratios, measured.offset.u, prior, naturalSpread);
+  const valued = finite.map(({ ohms, independent }) => ({ value: ohms, u: independent.u }));
+  const shared = { offset: measured.offset.u, naturalSpread, contactShare: CONTACT_SHARE };
+  const fit = valued.length === 0 ? 0 : logMarginal(valued, ratios, prior, shared);
   // A slipped reading carries the same density as an unexplained one, so that densities stay comparable.
-  const slipped = finiteReadings(measured).filter(({ pair }) => expectedRatios[pair] === "open");
+  const slipped = read.filter(({ pair }) => expectedRatios[pair] === "open");
   return (
     fit + slips * SLIP + slipped.reduce((sum, reading) => sum + erraticDensity(reading, question.prior), 0)
   );
@@ -148,7 +70,7 @@ function logOf(
 
 /** Anything from a contact's few percent upward, alike on a logarithmic scale. */
 function erraticDensity({ ohms, independent }: FiniteReading, prior: ScalePrior): number {
-  const least = Math.max(independent.u, CONTACT_SHARE * prior.ohms);
+  const least = Math.max(independent.u, CONTACT_SHARE * prior.centre);
   return -Math.log(Math.max(Math.abs(ohms), least) * Math.log(ERRATIC_FACTOR));
 }
 
@@ -181,33 +103,14 @@ export function recognisePattern(question: PatternQuestion): PatternFit[] {
   const usable = PAIRS.some((pair) => measured.pairs[pair] && measured.pairs[pair].state !== "contradictory");
   if (!usable) return [];
   const sized: ScalePrior = {
-    ohms: question.prior.ohms,
+    centre: question.prior.centre,
     spread: Math.hypot(question.prior.spread, measured.gain.u),
   };
+  const asked = { ...question, finite: finiteReadings(measured) };
   const fits = FAULT_ROWS.map((row): PatternFit => {
     const prior =
       row.outcome === "shifted" ? { ...sized, spread: Math.hypot(sized.spread, SHIFTED_SPREAD) } : sized;
-    const places = PHASES.flatMap((phase) =>
-      row.severities.map((severity) => ({
-        phase,
-        severity,
-        log: logOf(question, ratiosAt(row, severity, phase), prior),
-      })),
-    );
-    const total = logSumExp(places.map(({ log }) => log));
-    const ofPhase = (phase: Phase) =>
-      Math.exp(logSumExp(places.filter((place) => place.phase === phase).map(({ log }) => log)) - total);
-    const phase = PHASES.reduce((found, other) => (ofPhase(other) > ofPhase(found) + 1e-9 ? other : found));
-    const best = places
-      .filter((place) => place.phase === phase)
-      .reduce((found, place) => (place.log > found.log ? place : found));
-    return {
-      outcome: row.outcome,
-      logLikelihood: total - Math.log(places.length),
-      phase,
-      phaseShare: ofPhase(phase),
-      severity: best.severity,
-    };
+    return fitRow(row, (ratios) => logOf(asked, ratios, prior));
   });
   return [...fits, erraticFit(measured, question.prior)].sort(
     (a, b) =>

@@ -97,7 +97,7 @@ describe("against the expected value", () => {
   });
 
   it.each(METERS)(
-    "states an interval that covers the truth 93-97 %% of the time, temperature and null included: $name",
+    "states an interval that covers the truth 93-97 percent of the time, temperature and null included: $name",
     (template) => {
       const range = template.ranges[1]!;
       const instrument: Instrument = { ...template, ranges: [range], contactScatter: range.resolution * 2 };

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Instrument } from "#core/quantity";
 import { PAIRS, type ByPair, type Phase } from "#core/record";
+import { ratiosAt } from "#core/pattern";
 import { BASIC, METERS, MILLIOHM } from "../../tests/jobs.ts";
 import {
   canDecide,
@@ -13,7 +14,6 @@ import {
   measurePairs,
   pairsOfDelta,
   pairsOfStar,
-  ratiosAt,
   recognisePattern,
   resistanceAt,
   starLimbsOf,
@@ -173,7 +173,7 @@ describe("the fault table", () => {
       );
       const fits = recognisePattern({
         measured,
-        prior: { ohms: healthy, spread: 0.02 },
+        prior: { centre: healthy, spread: 0.02 },
         naturalSpread: 0.01,
       });
       const alike = fits.filter(
@@ -186,7 +186,7 @@ describe("the fault table", () => {
 
   it("says two rows where a star with a limb shorted and a delta with a winding open read alike", () => {
     const measured = measure(2, 1, 1, MILLIOHM, [0]);
-    const fits = recognisePattern({ measured, prior: { ohms: 1, spread: 1.5 }, naturalSpread: 0.02 });
+    const fits = recognisePattern({ measured, prior: { centre: 1, spread: 1.5 }, naturalSpread: 0.02 });
     const near = fits.filter(({ logLikelihood }) => fits[0]!.logLikelihood - logLikelihood < Math.log(100));
     expect(near.map(({ outcome }) => outcome)).toEqual(
       expect.arrayContaining(["limbOpenDelta", "turnsStar"]),
@@ -200,7 +200,7 @@ describe("the fault table", () => {
   ] as const)("reads %s as %s", (readings, outcome) => {
     const fits = recognisePattern({
       measured: measure(readings[0], readings[1], readings[2], MILLIOHM, [0]),
-      prior: { ohms: 0.3, spread: 0.05 },
+      prior: { centre: 0.3, spread: 0.05 },
       naturalSpread: 0.02,
     });
     expect(fits[0]!.outcome).toBe(outcome);
@@ -258,7 +258,7 @@ function seeded(seed: number) {
 }
 
 describe("the stated 95 % interval of a deviation", () => {
-  it.each(METERS)("covers the truth 93-97 %% of the time: $name", (template) => {
+  it.each(METERS)("covers the truth 93-97 percent of the time: $name", (template) => {
     // Contact scatter well above the digit, as on a bench; where one digit dominates, U is on the safe side.
     const range = template.ranges[1]!;
     const meter: Instrument = { ...template, ranges: [range], contactScatter: range.resolution * 1.5 };

@@ -1,5 +1,5 @@
 import type { EntryKind, Intake } from "#contract/jobs";
-import { parseQuantity, RESISTANCE } from "#core/quantity";
+import { parseQuantity, QUANTITIES, RESISTANCE, TEMPERATURE, type QuantityName } from "#core/quantity";
 import type {
   CheckId,
   Complaint,
@@ -7,11 +7,22 @@ import type {
   Connection,
   Disposition,
   Family,
+  HallSpacing,
   PastEvent,
+  Ratings,
   ReadingValue,
   WaitingFor,
 } from "#core/record";
 import { cautionsFor } from "#core/safety";
+
+/** One more reading of a demo job: what is typed, and what kind of value that is. */
+export interface DemoReading {
+  readonly check: CheckId;
+  readonly slot: string;
+  readonly kind: QuantityName | "ohms" | "celsius" | "choice";
+  readonly typed: string;
+  readonly with?: string;
+}
 
 /** A job of the scenario, in the fewest words. */
 export interface DemoJob {
@@ -22,6 +33,10 @@ export interface DemoJob {
   readonly connection?: Connection;
   readonly polePairs?: number;
   readonly expected?: string;
+  /** Speed constant, rpm per volt of line peak. */
+  readonly kv?: number;
+  readonly hallSpacing?: HallSpacing;
+  readonly rated?: Ratings;
   readonly consequence?: Consequence;
   readonly complaint: Complaint;
   readonly words: string;
@@ -37,6 +52,8 @@ export interface DemoJob {
   readonly meter?: string;
   readonly tips?: string;
   readonly pairs?: readonly string[];
+  /** After the pairs at rest, in this order. */
+  readonly then?: readonly DemoReading[];
   readonly decision?: { readonly what: Disposition; readonly why: string; readonly waiting?: WaitingFor };
   readonly repair?: { readonly plan: string; readonly done: string; readonly minutes: number };
   readonly after?: readonly string[];
@@ -47,6 +64,16 @@ function valueOf(typed: string): ReadingValue {
   const parsed = parseQuantity(typed, RESISTANCE);
   if (parsed.kind === "refused") throw new RangeError(`demo reading "${typed}": ${parsed.sentence}`);
   return parsed.kind === "open" ? { kind: "open" } : { kind: "ohms", ohms: parsed.value };
+}
+
+function asValue({ kind, typed }: DemoReading): ReadingValue {
+  if (kind === "choice") return { kind, choice: typed };
+  if (kind === "ohms") return valueOf(typed);
+  const parsed = parseQuantity(typed, kind === "celsius" ? TEMPERATURE : QUANTITIES[kind]);
+  if (parsed.kind !== "finite") throw new RangeError(`demo reading "${typed}" is no ${kind}`);
+  return kind === "celsius"
+    ? { kind, celsius: parsed.value }
+    : { kind: "quantity", quantity: kind, value: parsed.value };
 }
 
 interface Entry {
@@ -92,6 +119,11 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
       wireColours: { A: "yellow", B: "green", C: "blue" },
       consequence: job.consequence ?? "nuisance",
       balanceLimit: null,
+      ...(job.kv !== undefined && {
+        speedConstant: { rpmPerVolt: job.kv, convention: "peak", source: "nameplate" },
+      }),
+      ...(job.hallSpacing && { hallSpacing: job.hallSpacing }),
+      ...(job.rated && { rated: job.rated }),
     },
     complaint: job.complaint,
     complaintWords: job.words,
@@ -145,6 +177,8 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
   if (job.pairs) read("winding", "temperature", { kind: "celsius", celsius: WORKSHOP }, String(WORKSHOP));
   if (job.tips) read("winding", "tips", valueOf(job.tips), job.tips, 0, job.meter ?? MAIN_METER);
   if (job.pairs) readPairs(job.pairs, 0);
+  for (const one of job.then ?? [])
+    read(one.check, one.slot, asValue(one), one.kind === "choice" ? "" : one.typed, 0, one.with ?? null);
   const add = (kind: EntryKind, fields: Record<string, unknown>) =>
     entries.push({ kind, body: { id: nextId(), ...fields, by, at: now() } });
   if (job.decision)

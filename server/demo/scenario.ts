@@ -1,5 +1,5 @@
 import type { Technician } from "#contract/jobs";
-import type { DemoJob } from "./build.ts";
+import type { DemoJob, DemoReading } from "./build.ts";
 
 /** An invented shed by a canal lock. Every name, place and number is made up. */
 export const DEMO_PEOPLE: readonly Technician[] = [
@@ -16,6 +16,9 @@ const TRIKE = {
   connection: "star",
   polePairs: 15,
   expected: "128m",
+  kv: 9,
+  hallSpacing: "120",
+  rated: { volts: 42, amperes: 12, rpm: 380 },
   consequence: "vehicle",
 } as const;
 const COPTER = {
@@ -24,14 +27,88 @@ const COPTER = {
   connection: "star",
   polePairs: 7,
   expected: "48m",
+  kv: 900,
+  rated: { volts: 16.8, amperes: 30, rpm: 14_000 },
   consequence: "aircraft",
 } as const;
 const FAN = { owner: GROWERS, family: "ecm", consequence: "property" } as const;
 const OPEN3 = ["OL", "OL", "OL"];
 const MILLIOHM = "meter-3";
 const BASIC = "meter-1";
+const TRUE_RMS = "meter-2";
+
+/** Frequency before, three voltages, frequency after, with one meter. */
+function spun(rpm: string, [before, ...rest]: readonly string[], prefix = ""): DemoReading[] {
+  const volts = rest.slice(0, 3).map((typed, i): DemoReading => ({
+    check: "backemf",
+    slot: `${prefix}${["AB", "BC", "CA"][i]}`,
+    kind: "volts",
+    typed,
+    with: TRUE_RMS,
+  }));
+  const speed = (slot: string, typed: string): DemoReading => ({
+    check: "backemf",
+    slot: `${prefix}${slot}`,
+    kind: "hertz",
+    typed,
+    with: TRUE_RMS,
+  });
+  return [
+    ...(prefix === ""
+      ? ([
+          { check: "backemf", slot: "plannedSpeed", kind: "rpm", typed: rpm },
+          { check: "backemf", slot: "drill", kind: "choice", typed: "free" },
+        ] as const)
+      : []),
+    speed("speedBefore", before!),
+    ...volts,
+    ...(rest[3] === undefined ? [] : [speed("speedAfter", rest[3])]),
+  ];
+}
+
+/** Lamps as they changed while the rotor crept. */
+function lamps(slot: "forward" | "backward", states: string): DemoReading[] {
+  return states.split(" ").map((typed) => ({ check: "hall", slot, kind: "choice", typed }));
+}
+
+const READ_ALIKE = {
+  safe: true,
+  turn: "even",
+  play: "none",
+  frame: OPEN3,
+  meter: MILLIOHM,
+  tips: "0.1m",
+} as const;
+
+/** Six motors of one copter, measured on one morning: one of them is odd. */
+const SISTERS = (
+  [
+    ["1", ["47.9m", "48.1m", "48.0m"], ["236.40", "1.590", "1.588", "1.586", "235.60"]],
+    ["2", ["48.2m", "48.0m", "48.1m"], ["234.10", "1.587", "1.584", "1.585", "233.80"]],
+    ["3", ["47.8m", "47.9m", "48.0m"], ["235.20", "1.580", "1.579", "1.577", "234.60"]],
+    ["4", ["48.3m", "48.2m", "48.1m"], ["233.90", "1.583", "1.581", "1.580", "233.30"]],
+    ["5", ["48.0m", "47.9m", "48.1m"], ["234.80", "1.582", "1.583", "1.581", "234.40"]],
+    ["6", ["48.1m", "48.2m", "48.0m"], ["235.50", "1.431", "1.430", "1.429", "235.00"]],
+  ] as const
+).map(([arm, pairs, spin]): DemoJob => ({
+  ...COPTER,
+  ...READ_ALIKE,
+  machine: `Survey copter 5, arm ${arm}`,
+  serial: `HO-5${arm}`,
+  complaint: "routine",
+  words: "before the season",
+  day: "2026-10-06",
+  pairs,
+  then: spun("2000", spin),
+  decision:
+    arm === "6"
+      ? { what: "undecided", why: "Balanced, but the constant stands out of its five sisters." }
+      : { what: "notMotor", why: "As its sisters." },
+  closed: true,
+}));
 
 export const DEMO_JOBS: readonly DemoJob[] = [
+  ...SISTERS,
   {
     ...TRIKE,
     machine: "Cargo trike 2, rear hub",
@@ -51,6 +128,33 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     decision: { what: "replacePart", why: "Outer bearing rusted; winding sound." },
     repair: { plan: "Bearing", done: "Both bearings replaced, covers sealed.", minutes: 70 },
     after: ["127.8m", "128.1m", "128.0m"],
+    closed: true,
+  },
+  {
+    ...TRIKE,
+    ...READ_ALIKE,
+    machine: "Cargo trike 2, rear hub",
+    serial: "TF-0022",
+    complaint: "routine",
+    words: "autumn look",
+    day: "2025-10-21",
+    by: "PR",
+    pairs: ["128.1m", "128.6m", "128.3m"],
+    then: spun("300", ["75.20", "23.72", "23.70", "23.68", "75.05"]),
+    decision: { what: "notMotor", why: "Sound." },
+    closed: true,
+  },
+  {
+    ...TRIKE,
+    ...READ_ALIKE,
+    machine: "Cargo trike 2, rear hub",
+    serial: "TF-0022",
+    complaint: "hot",
+    words: "warm after the hill",
+    day: "2026-05-12",
+    pairs: ["128.4m", "131.9m", "131.6m"],
+    then: spun("300", ["74.80", "23.52", "23.50", "23.49", "74.60"]),
+    decision: { what: "notMotor", why: "Within the limit; watch lead C at the next visit." },
     closed: true,
   },
   {
@@ -290,6 +394,63 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     decision: { what: "undecided", why: "Readings wander and the leads read 0.9 Ω: new leads first." },
   },
   {
+    ...TRIKE,
+    ...READ_ALIKE,
+    machine: "Cargo trike 2, rear hub",
+    serial: "TF-0022",
+    complaint: "cutsOut",
+    words: "stutters when cold",
+    day: "2026-11-22",
+    pairs: ["149.8m", "150.4m", "150.1m"],
+  },
+  {
+    ...TRIKE,
+    ...READ_ALIKE,
+    machine: "Cargo trike 7, front hub",
+    serial: "TF-0073",
+    complaint: "twitches",
+    words: "shakes at the start, then nothing",
+    events: ["water"],
+    day: "2026-11-22",
+    by: "PR",
+    pairs: ["127.9m", "128.2m", "128.0m"],
+    then: [
+      ...spun("300", ["75.10", "23.60", "23.58", "23.55", "74.90"]),
+      { check: "hall", slot: "supply", kind: "volts", typed: "4.96" },
+      ...lamps("forward", "100 110 010 000 100 110 010 000 100"),
+    ],
+  },
+  {
+    ...TRIKE,
+    ...READ_ALIKE,
+    machine: "Cargo trike 8, rear hub",
+    serial: "TF-0080",
+    complaint: "uneven",
+    words: "growls under load",
+    day: "2026-11-24",
+    pairs: ["128.0m", "127.8m", "128.1m"],
+    then: [
+      ...spun("300", ["75.00", "23.50", "23.55", "23.52", "74.90"]),
+      ...lamps("forward", "101 100 110 010"),
+    ],
+  },
+  {
+    ...COPTER,
+    ...READ_ALIKE,
+    machine: "Survey copter 4, arm 3",
+    serial: "HO-43",
+    complaint: "hot",
+    words: "hot and thirsty since the heat wave",
+    events: ["heat"],
+    day: "2026-11-23",
+    by: "PR",
+    pairs: ["47.9m", "48.1m", "48.0m"],
+    then: [
+      ...spun("2000", ["235.10", "1.352", "1.350", "1.351", "234.50"]),
+      ...spun("2000", ["234.40", "1.578", "1.579", "1.576", "233.90"], "sister."),
+    ],
+  },
+  {
     ...FAN,
     machine: "Fan bay 4, greenhouse",
     serial: "SG-104",
@@ -314,5 +475,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     meter: MILLIOHM,
     tips: "0.1m",
     pairs: ["127.3m 127.4m 127.5m", "143.6m 143.5m 143.7m"],
+    then: [
+      { check: "hall", slot: "supply", kind: "volts", typed: "5.02" },
+      ...lamps("forward", "101 100 110 010 011 001 101 100 110 010 011 001 101"),
+    ],
   },
 ];

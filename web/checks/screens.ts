@@ -1,8 +1,13 @@
 import type { ComponentType } from "react";
 import type { CheckId } from "#core/record";
+import { Backemf } from "./backemf/Backemf.tsx";
 import { Frame } from "./frame/Frame.tsx";
+import { Hall } from "./hall/Hall.tsx";
+import { Insulation } from "./insulation/Insulation.tsx";
 import { Mechanical } from "./mechanical/Mechanical.tsx";
+import { Run } from "./run/Run.tsx";
 import { Safety } from "./safety/Safety.tsx";
+import { Setup } from "./setup/Setup.tsx";
 import { Winding } from "./winding/Winding.tsx";
 
 /** The screen of each check. A new check is a folder and a line here. */
@@ -10,5 +15,10 @@ export const CHECK_SCREENS: Readonly<Record<CheckId, ComponentType>> = {
   safety: Safety,
   mechanical: Mechanical,
   frame: Frame,
+  insulation: Insulation,
   winding: Winding,
+  backemf: Backemf,
+  hall: Hall,
+  run: Run,
+  setup: Setup,
 };

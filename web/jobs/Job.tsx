@@ -27,7 +27,13 @@ const RepairAndProve = lazy(() => import("../settle/RepairAndProve.tsx"));
 const ReportPage = lazy(() => import("../settle/ReportPage.tsx"));
 
 /** Checks that put a meter on the motor: nothing is read before it was made safe. */
-const GATED: readonly JobStep[] = ["frame", "winding"];
+const GATED: readonly JobStep[] = ["frame", "insulation", "winding", "backemf", "hall", "run"];
+/** Checks without a meter's field, whose keys differ. */
+const LAMP_KEYS = [
+  [["A", "B", "C"], "lamp changed"],
+  [["R"], "other direction"],
+  [["Backspace"], "take back"],
+] as const;
 const ENTRY_KEYS = [
   [["Enter"], "save"],
   [["+"], "save and read again"],
@@ -35,10 +41,8 @@ const ENTRY_KEYS = [
   [["Backspace"], "back"],
 ] as const;
 const SKIP_KEY = [[["S"], "skip with reason"]] as const;
-const STEP_KEYS = [
-  [["N"], "next step"],
-  [["B"], "bench"],
-] as const;
+const NEXT_KEY = [[["N"], "next step"]] as const;
+const BENCH_KEY = [[["B"], "bench"]] as const;
 
 function Sentence({ children }: { readonly children: ReactNode }) {
   return (
@@ -143,7 +147,8 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const hotkeys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
   useHotkeys("n", () => go(`/jobs/${job.id}/${next}`), hotkeys);
   useHotkeys("s", () => skippable && setSkipping(true), hotkeys);
-  useHotkeys("b", () => go("/"), hotkeys);
+  // Where lamps are recorded B is a lamp.
+  useHotkeys("b", () => step !== "hall" && go("/"), hotkeys);
   useDigitsToEntry();
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
@@ -187,7 +192,12 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
         }
       />
       <Foot
-        keys={[...(GATED.includes(step) ? ENTRY_KEYS : []), ...(skippable ? SKIP_KEY : []), ...STEP_KEYS]}
+        keys={[
+          ...(step === "hall" ? LAMP_KEYS : GATED.includes(step) || step === "setup" ? ENTRY_KEYS : []),
+          ...(skippable ? SKIP_KEY : []),
+          ...NEXT_KEY,
+          ...(step === "hall" ? [] : BENCH_KEY),
+        ]}
       >
         <SavedLine />
       </Foot>

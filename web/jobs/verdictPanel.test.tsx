@@ -1,7 +1,17 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
-import { BASIC, frameOpen, job, lookedAndTurned, madeSafe, MILLIOHM, pairs } from "../../tests/jobs.ts";
+import {
+  BASIC,
+  frameOpen,
+  job,
+  lookedAndTurned,
+  madeSafe,
+  MILLIOHM,
+  pairs,
+  lamps,
+  SOUND_LAMPS,
+} from "../../tests/jobs.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const REST = [...madeSafe("hub"), ...lookedAndTurned(), ...frameOpen()];
@@ -25,7 +35,11 @@ describe("the verdict panel", () => {
   });
 
   it("names the fault with its place and the findings for it, signed", () => {
-    const text = textOf([...REST, ...pairs(["127.4m", "143.6m", "143.1m"], MILLIOHM, "0.1m")]);
+    const text = textOf([
+      ...REST,
+      ...lamps(SOUND_LAMPS),
+      ...pairs(["127.4m", "143.6m", "143.1m"], MILLIOHM, "0.1m"),
+    ]);
     expect(text).toMatch(/High joint or lead High joint|High joint or lead/u);
     expect(text).toMatch(/High joint or lead, C/u);
     expect(text).toMatch(/\+ ?1\d\.\d Both pairs through C are high/u);
@@ -49,8 +63,8 @@ describe("the verdict panel", () => {
   });
 
   it("has enough when enough is known", () => {
-    expect(textOf([...REST, ...pairs(["127.4m", "143.6m", "143.1m"], MILLIOHM, "0.1m")])).toContain(
-      "Enough is known to decide.",
-    );
+    expect(
+      textOf([...REST, ...lamps(SOUND_LAMPS), ...pairs(["127.4m", "143.6m", "143.1m"], MILLIOHM, "0.1m")]),
+    ).toContain("Enough is known to decide.");
   });
 });

@@ -8,7 +8,7 @@ import {
   type PairChange,
   type Sitting,
 } from "#core/winding";
-import { WindingDrawing, type DrawnPair } from "../checks/winding/WindingDrawing.tsx";
+import { WindingDrawing, type DrawnPair } from "../checks/drawing/WindingDrawing.tsx";
 import { useOpenJob } from "../jobs/openJob.ts";
 
 function text(pair: MeasuredPair | null): string {

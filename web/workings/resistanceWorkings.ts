@@ -1,4 +1,4 @@
-import { INSTRUMENT_TEMPLATES, quantityText, RESISTANCE, TEMPERATURE } from "#core/quantity";
+import { OHMMETER_TEMPLATES, quantityText, RESISTANCE, TEMPERATURE } from "#core/quantity";
 import { pairName, PAIRS, PHASES } from "#core/record";
 import {
   deltaConductancesOf,
@@ -57,11 +57,11 @@ const meter: Working = {
         ["0.1", "10 % of the mean"],
       ],
     },
-    { name: "with", label: "Meter", options: INSTRUMENT_TEMPLATES.map(({ name }) => [name, name] as const) },
+    { name: "with", label: "Meter", options: OHMMETER_TEMPLATES.map(({ name }) => [name, name] as const) },
   ],
   results: ({ number, choice }) => {
     const r = number("r");
-    const template = INSTRUMENT_TEMPLATES.find(({ name }) => name === choice("with"));
+    const template = OHMMETER_TEMPLATES.find(({ name }) => name === choice("with"));
     if (!r || !template) return [];
     const advice = meterAdvice(r, Number(choice("limit")), { ...template, id: template.name });
     const [answer, ...rest] = advice.split(/(?<=[.:]) /u);

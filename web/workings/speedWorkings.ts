@@ -2,8 +2,6 @@ import {
   compareWithNameplate,
   convertSpeedConstant,
   frequencyAt,
-  KV_CONVENTION_LABELS,
-  KV_CONVENTIONS,
   limbEmfsOf,
   loadedSpeed,
   machineConstants,
@@ -11,17 +9,19 @@ import {
   speedConstant,
   speedOf,
   spinGate,
-  type KvConvention,
 } from "#core/backemf";
 import {
   CURRENT,
   FREQUENCY,
+  KV_CONVENTION_LABELS,
+  KV_CONVENTIONS,
   percentText,
   quantityText,
   RESISTANCE,
   SPEED,
   SPEED_CONSTANT,
   VOLTAGE,
+  type KvConvention,
 } from "#core/quantity";
 import { pairName, PAIRS, PHASES } from "#core/record";
 import { significant, type ResultLine, type Working } from "./working.ts";

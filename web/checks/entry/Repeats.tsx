@@ -1,5 +1,5 @@
 import { standing, type CheckId, type Reading } from "#core/record";
-import { formatQuantity, RESISTANCE, TEMPERATURE } from "#core/quantity";
+import { formatQuantity, QUANTITIES, quantityText, RESISTANCE, TEMPERATURE } from "#core/quantity";
 import { useOpenJob } from "../../jobs/openJob.ts";
 
 /** A reading as its value reads, without the typing. */
@@ -7,6 +7,7 @@ export function readingText({ value, typed }: Reading): string {
   if (value.kind === "open") return "OL";
   if (value.kind === "ohms") return Object.values(formatQuantity(value.ohms, RESISTANCE)).join(" ");
   if (value.kind === "celsius") return Object.values(formatQuantity(value.celsius, TEMPERATURE)).join(" ");
+  if (value.kind === "quantity") return quantityText(value.value, QUANTITIES[value.quantity]);
   if (value.kind === "choice") return value.choice;
   if (value.kind === "choices") return value.choices.join(", ") || "none";
   if (value.kind === "text") return value.text;

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
-import { parseQuantity, type QuantityKind, TEMPERATURE } from "#core/quantity";
+import { parseQuantity, QUANTITIES, QUANTITY_NAMES, type QuantityKind, TEMPERATURE } from "#core/quantity";
 import { latestIn, standing, type CheckId, type Reading, type ReadingValue } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 
@@ -12,6 +12,10 @@ export interface EntrySlot {
   readonly optional?: boolean;
   /** What stands in the field's place of a hint. */
   readonly hint: string;
+  /** Read with another instrument than the check's, or with none. */
+  readonly instrumentId?: string | null;
+  /** Why a value, though a good number, cannot be read here; null where it can. */
+  readonly refuse?: (value: number) => string | null;
 }
 
 function valueOf(
@@ -19,8 +23,10 @@ function valueOf(
   parsed: { kind: "finite"; value: number } | { kind: "open" },
 ): ReadingValue {
   if (parsed.kind === "open") return { kind: "open" };
-  return kind === TEMPERATURE
-    ? { kind: "celsius", celsius: parsed.value }
+  if (kind === TEMPERATURE) return { kind: "celsius", celsius: parsed.value };
+  const quantity = QUANTITY_NAMES.find((name) => QUANTITIES[name].name === kind.name);
+  return quantity
+    ? { kind: "quantity", quantity, value: parsed.value }
     : { kind: "ohms", ohms: parsed.value };
 }
 
@@ -33,7 +39,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const job = useOpenJob();
   const { record, epoch } = job;
   const isRead = (slot: string) => latestIn(record.readings, check, slot, epoch) !== undefined;
-  const [active, setActive] = useState(
+  const [chosen, setActive] = useState(
     () => (slots.find(({ slot, optional }) => !optional && !isRead(slot)) ?? slots.at(-1)!).slot,
   );
   const [text, setText] = useState("");
@@ -48,9 +54,21 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     field.current?.focus();
     field.current?.select();
   }, [correcting]);
-  const index = slots.findIndex(({ slot }) => slot === active);
-  const { kind, optional } = slots[index]!;
-  const parsed = text === "" ? null : parseQuantity(text, kind);
+  // The list of slots may change under the field, as when a lead is added: then the first unread one.
+  const at = slots.findIndex(({ slot }) => slot === chosen);
+  const index =
+    at >= 0
+      ? at
+      : Math.max(
+          0,
+          slots.findIndex(({ slot, optional }) => !optional && !isRead(slot)),
+        );
+  const active = slots[index]!.slot;
+  const { kind, optional, refuse, instrumentId: own } = slots[index]!;
+  const read = text === "" ? null : parseQuantity(text, kind);
+  const refused = read?.kind === "finite" ? (refuse?.(read.value) ?? null) : null;
+  const parsed =
+    refused === null ? read : ({ kind: "refused", reason: "outOfRange", sentence: refused } as const);
   const mine = standing(record.readings).filter(
     (reading) => reading.check === check && reading.slot === active && reading.epoch === epoch,
   );
@@ -71,7 +89,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     else goOn();
     const outcome = await job.read(check, active, value, {
       typed,
-      instrumentId: kind === TEMPERATURE ? null : instrumentId,
+      instrumentId: own !== undefined ? own : kind === TEMPERATURE ? null : instrumentId,
       supersedes,
     });
     if (outcome.kind === "refused") {
@@ -86,7 +104,11 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     if (text === "") {
       if (correcting) return setProblem("Type the right value, or take the reading back.");
       if (mine.length > 0 || optional) return goOn();
-      return setProblem("Type what the display shows, or O for an open circuit.");
+      return setProblem(
+        kind.canBeOpen
+          ? "Type what the display shows, or O for an open circuit."
+          : "Type what the display shows.",
+      );
     }
     if (!parsed) return;
     if (parsed.kind === "refused") setProblem(parsed.sentence);
@@ -126,6 +148,11 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     correcting,
     move,
     disabled: job.closed,
+    /** What was read here last, as typed. */
+    standing: mine.at(-1)?.typed ?? "",
+    enter: () => enter(false),
+    /** Another slot, up or down the list. */
+    step: (by: 1 | -1) => move(slots[Math.min(slots.length - 1, Math.max(0, index + by))]!.slot),
     /** Opens a reading for correction: the old one stays in the record, struck through. */
     correct(reading: Reading) {
       setActive(reading.slot);

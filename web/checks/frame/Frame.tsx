@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { quantityText, RESISTANCE } from "#core/quantity";
+import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
 import { latestIn, PHASES } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
@@ -23,7 +23,7 @@ export function Frame() {
     () =>
       record.readings.findLast(({ check, instrumentId }) => check === "frame" && instrumentId)
         ?.instrumentId ??
-      record.instruments[0]?.id ??
+      record.instruments.find((instrument) => canMeasure(instrument, "ohms"))?.id ??
       "",
   );
   const entry = useEntry("frame", SLOTS, meter);

@@ -1,5 +1,6 @@
 import { useState, type FormEvent } from "react";
 import {
+  DRAG_CHOICES,
   MARKS,
   NOISE_CHOICES,
   PLAY_CHOICES,
@@ -14,6 +15,7 @@ import { AnyOf, OneOf } from "../../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { CoastDown } from "./CoastDown.tsx";
 
 const WORDS: Readonly<Record<string, string>> = {
   even: "Even steps",
@@ -33,6 +35,10 @@ const WORDS: Readonly<Record<string, string>> = {
   scrape: "A scrape",
   outside: "From outside",
   opened: "Opened up",
+  equal: "Alike, all three",
+  oneDiffers: "One differs",
+  noneDrags: "None drags",
+  dragsUnbridged: "Even unbridged",
 };
 /** Shorter than what the findings say, to fit side by side. */
 const MARK_WORDS: Readonly<Record<string, string>> = {
@@ -115,7 +121,8 @@ export function Mechanical() {
   );
   const departing = verdict.findings.filter(
     ({ variable, departs }) =>
-      departs && ["turn", "play", ...MARKS.map((mark) => mark.variable)].includes(variable),
+      departs &&
+      ["turn", "play", "shortDrag", "coastDown", ...MARKS.map((mark) => mark.variable)].includes(variable),
   );
   return (
     <section aria-labelledby="check-title">
@@ -155,6 +162,14 @@ export function Mechanical() {
             Nothing of these
           </Button>
         </AnyOf>
+        <OneOf
+          label="Each pair of leads bridged in turn, it drags"
+          value={chosen("shortDrag")}
+          onChoose={choose("shortDrag")}
+          options={options(DRAG_CHOICES)}
+          disabled={closed}
+        />
+        <CoastDown />
         <Note />
         {problem && (
           <p role="alert" className="text-red">

@@ -5,7 +5,7 @@ import { EntryField } from "../entry/EntryField.tsx";
 import { Repeats } from "../entry/Repeats.tsx";
 import type { Entry, EntrySlot } from "../entry/useEntry.ts";
 import { valueOf, type PairLook } from "./usePairLooks.ts";
-import type { ArcState } from "./WindingDrawing.tsx";
+import type { ArcState } from "../drawing/WindingDrawing.tsx";
 
 const TONE: Readonly<Record<ArcState, string>> = {
   agrees: "",

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import {
+  canMeasure,
   percentText,
   quantityText,
   RESISTANCE,
@@ -14,11 +15,11 @@ import { Caution, Judged } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
-import { IntervalStrip, type StripRow } from "./IntervalStrip.tsx";
+import { IntervalStrip, type StripRow } from "../drawing/IntervalStrip.tsx";
 import { meterAdvice } from "./meterAdvice.ts";
 import { PairRow, SmallCell } from "./PairRow.tsx";
 import { usePairLooks, valueOf } from "./usePairLooks.ts";
-import { WindingDrawing, type DrawnPair } from "./WindingDrawing.tsx";
+import { WindingDrawing, type DrawnPair } from "../drawing/WindingDrawing.tsx";
 
 const TIPS: EntrySlot = {
   slot: "tips",
@@ -40,7 +41,9 @@ export function Winding() {
   const { record, epoch, verdict } = job;
   const { motor } = record;
   const [meter, setMeter] = useState(
-    () => (windingInstrument(record, epoch) ?? record.instruments.at(-1))?.id ?? "",
+    () =>
+      (windingInstrument(record, epoch) ?? record.instruments.findLast((one) => canMeasure(one, "ohms")))
+        ?.id ?? "",
   );
   const { sitting, limit, imbalance, expected, looks } = usePairLooks();
   const heat = windingTemperature(record, epoch);
@@ -56,7 +59,7 @@ export function Winding() {
   ];
   const entry = useEntry("winding", slots, meter);
   const instrument = record.instruments.find(({ id }) => id === meter);
-  const usual = healthyPairPrior(motor, heat.celsius, heat.doubt).ohms;
+  const usual = healthyPairPrior(motor, heat.celsius, heat.doubt).centre;
   const finding = verdict.findings.find(({ variable }) => variable === "pairs");
   const now = PAIRS.find((pair) => pair === entry.active) ?? null;
   const drawn = Object.fromEntries(

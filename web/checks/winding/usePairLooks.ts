@@ -2,7 +2,7 @@ import { JUDGEMENT_WORDS, percentText, quantityText, RESISTANCE, shareText } fro
 import { balanceLimitOf, PAIRS, type Pair } from "#core/record";
 import { againstExpected, imbalanceOf, sittingOf, type MeasuredPair } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
-import type { ArcState } from "./WindingDrawing.tsx";
+import type { ArcState } from "../drawing/WindingDrawing.tsx";
 
 /** A measured pair as number and unit, or as the word for what is no number. */
 export function valueOf(pair: MeasuredPair | undefined): { number: string; unit: string } {

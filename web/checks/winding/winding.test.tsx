@@ -1,9 +1,9 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { BASIC, MILLIOHM, METERS } from "../../../tests/jobs.ts";
-import { IntervalStrip } from "./IntervalStrip.tsx";
+import { IntervalStrip } from "../drawing/IntervalStrip.tsx";
 import { meterAdvice } from "./meterAdvice.ts";
-import { WindingDrawing, type DrawnPair } from "./WindingDrawing.tsx";
+import { WindingDrawing, type DrawnPair } from "../drawing/WindingDrawing.tsx";
 
 const PAIRS: Record<"AB" | "BC" | "CA", DrawnPair> = {
   AB: { state: "agrees", text: "127.3" },

@@ -1,0 +1,5 @@
+/** Position sensors by hand, and the other small sensors of a motor. */
+export * from "./states.ts";
+export * from "./levels.ts";
+export * from "./motorSensors.ts";
+export * from "./check.ts";

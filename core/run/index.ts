@@ -1,0 +1,3 @@
+/** Run on known-good electronics; the controller's own six readings; loaded connectors. */
+export * from "./controller.ts";
+export * from "./check.ts";

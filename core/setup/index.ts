@@ -1,0 +1,2 @@
+/** Whether the test itself can be trusted. */
+export * from "./check.ts";

@@ -1,0 +1,262 @@
+import { useState } from "react";
+import {
+  balanceOfSpin,
+  blindToOpenDelta,
+  mixedVoltmeters,
+  plannedSpin,
+  polePairsOf,
+  spinOf,
+  spinVoltmeter,
+  SPIN_LIMIT,
+} from "#core/backemf";
+import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrument } from "#core/quantity";
+import { choiceIn, PAIRS, pairName, phasesOf, type JobRecord } from "#core/record";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { OneOf } from "../../ui/Choice.tsx";
+import { Caution, Judged } from "../../ui/Notice.tsx";
+import { IntervalStrip } from "../drawing/IntervalStrip.tsx";
+import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
+import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { MeterSelect } from "../entry/MeterSelect.tsx";
+import { SlotCell } from "../entry/SlotCell.tsx";
+import { SlotRow, type Tone } from "../entry/SlotRow.tsx";
+import { useChoose } from "../entry/useChoose.ts";
+import { useEntry } from "../entry/useEntry.ts";
+import { Constant } from "./Constant.tsx";
+import { Gate } from "./Gate.tsx";
+import { ROUTES, slotsOf, type Route } from "./spinSlots.ts";
+import { Suspects } from "./Suspects.tsx";
+
+const ROUTE_OPTIONS = ROUTES.map(({ route, words }) => ({ value: route, words }));
+const DRILL_OPTIONS = [
+  { value: "free", words: "Turns freely" },
+  { value: "hard", words: "Hard, or stalls" },
+];
+
+function usualVoltmeter(record: JobRecord, used: Instrument | null): string {
+  return (
+    used?.id ??
+    record.instruments.find(({ acVolts }) => acVolts?.response === "trueRms")?.id ??
+    record.instruments.find((one) => canMeasure(one, "acVolts"))?.id ??
+    ""
+  );
+}
+
+/** Spun by a drill: the gate first, then speed and three voltages, then the constant. */
+export function Backemf() {
+  const job = useOpenJob();
+  const { record, epoch, verdict, closed } = job;
+  const [meter, setMeter] = useState(() => usualVoltmeter(record, spinVoltmeter(record, epoch)));
+  const { problem, chosen, choose } = useChoose("backemf");
+  const [sister, setSister] = useState(() =>
+    record.readings.some(({ check, slot }) => check === "backemf" && slot.startsWith("sister.")),
+  );
+  const route = (chosen("route") || "oneMeter") as Route;
+  const voltmeter = record.instruments.find(({ id }) => id === meter);
+  const tachometer = record.instruments.find((one) => canMeasure(one, "tachometer"));
+  const plan = plannedSpin(record, epoch);
+  const poles = polePairsOf(record, epoch);
+  const slots = slotsOf({
+    route,
+    gateOpen: plan.open,
+    polesKnown: poles.how === "record",
+    sister,
+    speedInstrument: route === "tachometer" ? (tachometer?.id ?? null) : meter,
+    ratedSpeed: record.motor.rated?.rpm ?? null,
+  });
+  const entry = useEntry("backemf", slots, meter);
+  const measured = spinOf(record, epoch);
+  const balance = balanceOfSpin(record, epoch);
+  const of = (variable: string) => verdict.findings.find((finding) => finding.variable === variable);
+  const [spun, constant, against] = [of("spun"), of("constant"), of("sister")];
+  const missing = measured && PAIRS.filter((pair) => !measured.pairs[pair]);
+  const rowOf = (slot: string): { word: string; tone: Tone; detail: string } => {
+    const pair = PAIRS.find((candidate) => candidate === slot);
+    const found = pair && measured?.pairs[pair];
+    if (!pair || !found || !measured) return { word: "", tone: "plain", detail: "" };
+    const unit = measured.unit === "hertz" ? "mV/Hz" : "mV/rpm";
+    const detail = `${(found.perSpeed * 1000).toPrecision(4)} ${unit}`;
+    if (measured.refusal) return { word: "not judged", tone: "cannotTell", detail };
+    if (!balance) return { word: "", tone: "plain", detail };
+    const { judgement, value } = balance.deviations[pair];
+    return {
+      word: percentText(value),
+      tone: judgement,
+      detail: `${detail}, ${{ agrees: "agrees", departs: "departs", cannotTell: "cannot tell" }[judgement]}`,
+    };
+  };
+  const cells = (prefix: "" | "sister.") =>
+    slots
+      .filter(({ slot }) => slot !== "plannedSpeed" && !PAIRS.some((pair) => pair === slot))
+      .filter(({ slot }) => slot.startsWith("sister.") === (prefix === "sister."))
+      .map(({ slot, name, optional }) => (
+        <SlotCell
+          key={slot}
+          entry={entry}
+          check="backemf"
+          slot={slot}
+          name={name.replace("Sister, ", "")}
+          empty={optional ? "left out" : "not read"}
+        />
+      ));
+  const said = spun ? `${spun.sentence}.` : "";
+  return (
+    <section aria-labelledby="check-title">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h2 id="check-title" className="text-xl font-bold">
+          Spin test
+        </h2>
+        <MeterSelect
+          instruments={record.instruments}
+          what="acVolts"
+          label="volts with"
+          value={meter}
+          disabled={closed}
+          onChoose={setMeter}
+        />
+        {plan.open && (
+          <AcrossTheBench entry={entry} counted>
+            {said}
+          </AcrossTheBench>
+        )}
+      </div>
+      <p className="mb-3 max-w-3xl text-[0.95rem] leading-snug text-ink-2">
+        A drill on the shaft in high gear, full trigger, 1300 rpm or more; wait until the figure settles. Read
+        the speed with the motor attached. Three equal volts per hertz mean three equal limbs.
+      </p>
+      <Gate
+        plan={plan}
+        entry={entry}
+        onInsulate={choose("gate")}
+        insulated={chosen("gate") === "insulated"}
+      />
+      {plan.open && (
+        <>
+          <div className="my-3 flex flex-wrap gap-x-6 gap-y-2">
+            <OneOf
+              label="How speed is read"
+              value={route}
+              onChoose={choose("route")}
+              options={ROUTE_OPTIONS}
+              disabled={closed}
+            />
+            <OneOf
+              label="The drill"
+              value={choiceIn(record.readings, "backemf", "drill", epoch) ?? ""}
+              onChoose={choose("drill")}
+              options={DRILL_OPTIONS}
+              disabled={closed}
+            />
+          </div>
+          <div className="mb-2 flex flex-wrap gap-2">{cells("")}</div>
+          <ul className="flex flex-col gap-2" aria-label="Spun readings">
+            {PAIRS.map((pair) => (
+              <SlotRow
+                key={pair}
+                entry={entry}
+                check="backemf"
+                slot={pair}
+                name={pairName(pair)}
+                under={phasesOf(pair)
+                  .map((phase) => record.motor.wireColours[phase])
+                  .filter(Boolean)
+                  .join(", ")}
+                {...rowOf(pair)}
+              />
+            ))}
+          </ul>
+          {sister && (
+            <section aria-label="Sister on the same drill" className="mt-2">
+              <h3 className="mb-1 text-sm font-semibold text-ink-2">A known-good sister on the same drill</h3>
+              <div className="flex flex-wrap gap-2">{cells("sister.")}</div>
+            </section>
+          )}
+          <div className="mt-3 flex flex-col gap-3">
+            {measured?.refusal === "outsideBand" && voltmeter?.acVolts && (
+              <Judged state="cannotTell">
+                <strong>
+                  {quantityText(measured.speed, { ...VOLTAGE, symbol: "Hz" })} lies outside this meter's AC
+                  band of {voltmeter.acVolts.least} to {voltmeter.acVolts.most} Hz: nothing is judged.
+                </strong>{" "}
+                Spin slower or faster, or take another meter.
+              </Judged>
+            )}
+            {measured?.refusal === "belowFloor" && (
+              <Judged state="cannotTell">
+                <strong>Fewer than 20 counts on the display: nothing is judged.</strong> Spin faster, or take
+                a finer range.
+              </Judged>
+            )}
+            {mixedVoltmeters(record, epoch) && (
+              <Judged state="cannotTell">
+                <strong>Two voltmeters in one check.</strong> Their gains no longer cancel: read all three
+                pairs with one.
+              </Judged>
+            )}
+            {spun && !measured?.refusal && (
+              <Judged
+                state={
+                  spun.departs
+                    ? "departs"
+                    : blindToOpenDelta(record, epoch)
+                      ? "cannotTell"
+                      : (balance?.judgement ?? "cannotTell")
+                }
+              >
+                <strong>{spun.sentence}.</strong> {spun.advice}{" "}
+                {measured &&
+                  measured.sag !== null &&
+                  Math.abs(measured.sag) > 0.002 &&
+                  `The drill changed by ${percentText(measured.sag)}; each voltage is held against the speed at its moment.`}{" "}
+                {voltmeter?.acVolts?.response === "average" &&
+                  record.motor.connection !== "star" &&
+                  "This meter responds to the average: an open delta winding's third harmonic can look like a turn fault on it."}
+              </Judged>
+            )}
+            {missing && missing.length > 0 && missing.length < 3 && (
+              <p className="text-sm text-ink-2">Still to read: {missing.map(pairName).join(", ")}.</p>
+            )}
+            <Suspects
+              fits={spun?.departs ? spun : null}
+              chosen={chosen}
+              onChoose={choose}
+              disabled={closed}
+            />
+            {balance && !measured?.refusal && (
+              <IntervalStrip
+                title="Volts per speed against the mean of the three"
+                band={SPIN_LIMIT}
+                bandWords={`limit ±${shareText(SPIN_LIMIT)}`}
+                rows={PAIRS.map((pair) => ({
+                  label: pairName(pair),
+                  value: balance.deviations[pair].value,
+                  expanded: balance.deviations[pair].expanded,
+                  state: balance.deviations[pair].judgement,
+                }))}
+              />
+            )}
+            <Constant
+              finding={constant}
+              sister={against}
+              showSister={sister}
+              onSister={() => setSister(true)}
+            />
+          </div>
+        </>
+      )}
+      {problem && (
+        <p role="alert" className="mt-2 text-red">
+          {problem}
+        </p>
+      )}
+      <div className="mt-3">
+        <Caution>
+          Centre the shaft, clamp its smooth part and never the thread; hold what must not turn. Eye
+          protection, no gloves, no loose sleeves. Keep free leads apart: touching they brake the motor out of
+          your hand.
+        </Caution>
+      </div>
+      <CheckRecord check="backemf" />
+    </section>
+  );
+}

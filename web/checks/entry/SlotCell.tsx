@@ -1,0 +1,51 @@
+import type { CheckId } from "#core/record";
+import { latestIn } from "#core/record";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { EntryField } from "./EntryField.tsx";
+import { readingText } from "./Repeats.tsx";
+import type { Entry } from "./useEntry.ts";
+
+/** A lesser place to read, such as a speed or a temperature: one line until it is being read. */
+export function SlotCell({
+  entry,
+  check,
+  slot,
+  name,
+  empty = "not read",
+}: {
+  readonly entry: Entry;
+  readonly check: CheckId;
+  readonly slot: string;
+  readonly name: string;
+  readonly empty?: string;
+}) {
+  const { record, epoch } = useOpenJob();
+  const active = entry.active === slot;
+  const last = latestIn(record.readings, check, slot, epoch);
+  return (
+    <div
+      className={`min-h-12 min-w-0 grow basis-0 rounded-xl border bg-sheet px-3 py-1.5 ${active ? "border-2 border-green" : "border-line"}`}
+    >
+      {active ? (
+        <>
+          <p className="text-xs font-semibold text-ink-2">{name}</p>
+          <EntryField entry={entry} big={false} standing={last ? readingText(last) : ""} />
+          {last && !entry.correcting && (
+            <button
+              type="button"
+              className="min-h-9 text-sm text-green underline underline-offset-4"
+              onClick={() => entry.correct(last)}
+            >
+              Correct {readingText(last)}
+            </button>
+          )}
+        </>
+      ) : (
+        <button type="button" onClick={() => entry.move(slot)} className="block size-full text-left text-sm">
+          <span className="text-ink-2">{name}</span>
+          <strong className="block">{last ? readingText(last) : empty}</strong>
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import type { ReactNode } from "react";
+import { latestIn, type CheckId } from "#core/record";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { EntryField } from "./EntryField.tsx";
+import { Repeats, readingText } from "./Repeats.tsx";
+import type { Entry } from "./useEntry.ts";
+
+const TONES = {
+  plain: "",
+  agrees: "text-green",
+  departs: "text-copper",
+  cannotTell: "text-slate",
+} as const;
+export type Tone = keyof typeof TONES;
+
+/** One place to read, large: its name, the field or the value, and what it means beside it. */
+export function SlotRow({
+  entry,
+  check,
+  slot,
+  name,
+  under = "",
+  word = "",
+  tone = "plain",
+  detail,
+}: {
+  readonly entry: Entry;
+  readonly check: CheckId;
+  readonly slot: string;
+  readonly name: string;
+  /** Second line of the name, such as wire colours. */
+  readonly under?: string;
+  /** The judgement in a word. */
+  readonly word?: string;
+  readonly tone?: Tone;
+  readonly detail?: ReactNode;
+}) {
+  const { record, epoch } = useOpenJob();
+  const active = entry.active === slot;
+  const last = latestIn(record.readings, check, slot, epoch);
+  const text = last ? readingText(last) : "";
+  return (
+    <li
+      className={`grid min-h-16 grid-cols-[8rem_1fr_8.5rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-1.5 max-sm:grid-cols-[6rem_1fr] ${active ? "border-2 border-green" : "border-line"}`}
+    >
+      <button
+        type="button"
+        aria-label={`Go to ${name}`}
+        onClick={() => entry.move(slot)}
+        className="min-h-11 text-left leading-tight"
+      >
+        <strong className="block">{name}</strong>
+        <span className="text-sm text-ink-2">{under}</span>
+      </button>
+      <div className="min-w-0">
+        {active ? (
+          <EntryField entry={entry} standing={text} />
+        ) : (
+          <p className={`text-3xl font-semibold leading-9 ${TONES[tone]}`}>
+            {text || <span className="text-base font-normal text-ink-2">not read</span>}
+          </p>
+        )}
+        <Repeats check={check} slot={slot} onCorrect={(reading) => entry.correct(reading)} />
+      </div>
+      <p className="text-right text-sm leading-snug text-ink-2 max-sm:col-span-2 max-sm:text-left">
+        {word && <strong className={`block text-base ${TONES[tone] || "text-ink"}`}>{word}</strong>}
+        {detail}
+      </p>
+    </li>
+  );
+}

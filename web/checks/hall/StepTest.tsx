@@ -1,0 +1,183 @@
+import { Dialog } from "radix-ui";
+import { useState, type FormEvent } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { hallAnswer, hallStates, HALL_SIGNALS, spacingOf } from "#core/hall";
+import { choiceIn, hallSpacingOf } from "#core/record";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { Button } from "../../ui/Button.tsx";
+import { OneOf } from "../../ui/Choice.tsx";
+import { FIELD_CLASS } from "../../ui/Field.tsx";
+import { Judged } from "../../ui/Notice.tsx";
+import { HallRing } from "./HallRing.tsx";
+import { LampRows } from "./LampRows.tsx";
+import { Lamps } from "./Lamps.tsx";
+import { Traces } from "./Traces.tsx";
+import { useLamps, type LampEntry, type TurnSlot } from "./useLamps.ts";
+
+const DIRECTIONS = [
+  { value: "forward", words: "Forwards" },
+  { value: "backward", words: "Backwards" },
+];
+function inField({ target }: KeyboardEvent): boolean {
+  return (
+    target instanceof HTMLInputElement ||
+    target instanceof HTMLTextAreaElement ||
+    target instanceof HTMLSelectElement
+  );
+}
+
+function TypedState({ lamps }: { readonly lamps: LampEntry }) {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    lamps.type(String(new FormData(form).get("state")).trim());
+    form.reset();
+  };
+  return (
+    <form onSubmit={submit} noValidate className="flex items-end gap-2">
+      <label className="text-sm font-semibold">
+        Or the whole state
+        <input
+          name="state"
+          inputMode="numeric"
+          autoComplete="off"
+          maxLength={3}
+          disabled={lamps.disabled}
+          placeholder="101"
+          className={`${FIELD_CLASS} w-24`}
+        />
+      </label>
+      <Button type="submit" disabled={lamps.disabled}>
+        Record
+      </Button>
+    </form>
+  );
+}
+
+/** Why it is not finished yet, and what to do. */
+function useProgress(): string {
+  const { record, epoch } = useOpenJob();
+  const answer = hallAnswer(record, epoch);
+  if (!answer) return "Set the lamps as the tester shows them, then start. One key a change: A, B or C.";
+  if (answer.kind === "sameWay") return "Both turns ran round the same way: turn it back the other way.";
+  if (answer.kind !== "unfinished") return "";
+  return answer.missing.length > 0
+    ? `Still to be seen: ${answer.missing.join(", ")}. Turn on until the first state comes back.`
+    : "Turn on until the first state comes back.";
+}
+
+/** Three lamps, a slow turn, one key a change; forwards and back. */
+export function StepTest() {
+  const { record, epoch, verdict, closed } = useOpenJob();
+  const [slot, setSlot] = useState<TurnSlot>("forward");
+  const [large, setLarge] = useState(false);
+  const lamps = useLamps(slot);
+  const { forward, backward } = hallStates(record, epoch);
+  const told = choiceIn(record.readings, "hall", "spacing", epoch);
+  const spacing =
+    spacingOf(
+      [...forward, ...backward],
+      told === "120" || told === "60" ? told : hallSpacingOf(record.motor),
+    ) ?? "120";
+  const finding = verdict.findings.find(({ variable }) => variable === "hallStates");
+  const progress = useProgress();
+  useHotkeys(
+    "a,b,c",
+    (_, { keys }) => {
+      const signal = HALL_SIGNALS.find((one) => one.toLowerCase() === keys?.join(""));
+      if (signal) lamps.press(signal);
+    },
+    { ignoreEventWhen: inField, preventDefault: true },
+  );
+  useHotkeys("space,enter", () => lamps.begin(), {
+    ignoreEventWhen: (event) => inField(event) || event.target instanceof HTMLButtonElement,
+    preventDefault: true,
+  });
+  useHotkeys("r", () => setSlot(slot === "forward" ? "backward" : "forward"), {
+    ignoreEventWhen: inField,
+    preventDefault: true,
+  });
+  useHotkeys("backspace", () => lamps.undo(), { ignoreEventWhen: inField, preventDefault: true });
+  useHotkeys("f", () => setLarge(true), { ignoreEventWhen: inField, preventDefault: true });
+  const said = finding ? (
+    <Judged state={finding.departs ? "departs" : "agrees"}>
+      <strong>{finding.sentence}.</strong> {finding.advice}
+    </Judged>
+  ) : (
+    <p className="text-ink-2">{progress}</p>
+  );
+  const start = !lamps.started && (
+    <Button look="main" hotkey="Space" disabled={lamps.disabled} onClick={lamps.begin}>
+      Start here
+    </Button>
+  );
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <OneOf
+          label="Turning"
+          value={slot}
+          onChoose={(value) => setSlot(value as TurnSlot)}
+          options={DIRECTIONS}
+          disabled={closed}
+        />
+        <TypedState lamps={lamps} />
+        <Dialog.Root open={large} onOpenChange={setLarge}>
+          <Dialog.Trigger asChild>
+            <Button look="quiet" hotkey="F">
+              Across the bench
+            </Button>
+          </Dialog.Trigger>
+          <Dialog.Portal>
+            <Dialog.Content
+              aria-describedby={undefined}
+              className="fixed inset-0 z-20 flex flex-col gap-8 overflow-y-auto bg-ground p-8"
+            >
+              <div className="flex items-center justify-between">
+                <Dialog.Title className="text-3xl font-semibold text-ink-2">
+                  Turning {slot === "forward" ? "forwards" : "backwards"}, {lamps.states.length} recorded
+                </Dialog.Title>
+                <Dialog.Close asChild>
+                  <Button hotkey="Esc">Back to the job</Button>
+                </Dialog.Close>
+              </div>
+              <div className="flex grow flex-col items-center justify-center gap-8">
+                <Lamps state={lamps.now} disabled={lamps.disabled} onPress={lamps.press} />
+                {start}
+                <div className="max-w-4xl text-3xl leading-snug">{said}</div>
+              </div>
+            </Dialog.Content>
+          </Dialog.Portal>
+        </Dialog.Root>
+      </div>
+      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+        <div className="flex items-center rounded-xl border border-line bg-sheet p-3">
+          <HallRing
+            spacing={spacing}
+            visited={new Set([...forward, ...backward])}
+            now={lamps.started ? lamps.now : null}
+            turning={slot}
+          />
+        </div>
+        <div className="flex flex-col gap-2">
+          <LampRows lamps={lamps} />
+          <div className="flex flex-wrap gap-2">
+            {start}
+            {lamps.started && (
+              <Button hotkey="Backspace" disabled={lamps.disabled} onClick={lamps.undo}>
+                Take the last back
+              </Button>
+            )}
+          </div>
+          <Traces states={lamps.states} />
+        </div>
+      </div>
+      {lamps.problem && (
+        <p role="alert" className="text-red">
+          {lamps.problem}
+        </p>
+      )}
+      {said}
+    </div>
+  );
+}

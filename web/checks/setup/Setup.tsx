@@ -1,0 +1,86 @@
+import { useState } from "react";
+import { canMeasure, RESISTANCE } from "#core/quantity";
+import { pairName } from "#core/record";
+import { firstPairOf } from "#core/setup";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { Caution } from "../../ui/Notice.tsx";
+import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
+import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { Findings } from "../entry/Findings.tsx";
+import { MeterSelect } from "../entry/MeterSelect.tsx";
+import { SlotRow } from "../entry/SlotRow.tsx";
+import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
+
+type SetupSlot = EntrySlot & { readonly name: string; readonly under: string };
+
+/** The meter on something known, and the first reading once more at the end. */
+export function Setup() {
+  const { record, epoch, closed } = useOpenJob();
+  const first = firstPairOf(record, epoch);
+  const [meter, setMeter] = useState(
+    () => first?.reading.instrumentId ?? record.instruments.find((one) => canMeasure(one, "ohms"))?.id ?? "",
+  );
+  const slots: SetupSlot[] = [
+    {
+      slot: "known",
+      name: "Known",
+      under: "resistor on the bench",
+      label: "Known resistor",
+      kind: { ...RESISTANCE, canBeOpen: false },
+      hint: "what is printed on it, as 10",
+      instrumentId: null,
+    },
+    {
+      slot: "knownRead",
+      name: "Meter shows",
+      under: "on that resistor",
+      label: "Meter on the known resistor",
+      kind: RESISTANCE,
+      hint: "what the display shows",
+    },
+    ...(first
+      ? [
+          {
+            slot: "again",
+            name: `${pairName(first.pair)} again`,
+            under: "same meter, at the end",
+            label: `Pair ${pairName(first.pair)} again`,
+            kind: RESISTANCE,
+            hint: "as the display shows it now",
+            instrumentId: first.reading.instrumentId,
+          },
+        ]
+      : []),
+  ];
+  const entry = useEntry("setup", slots, meter);
+  return (
+    <section aria-labelledby="check-title">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h2 id="check-title" className="text-xl font-bold">
+          Set-up health
+        </h2>
+        <MeterSelect instruments={record.instruments} value={meter} disabled={closed} onChoose={setMeter} />
+        <AcrossTheBench entry={entry} />
+      </div>
+      <p className="mb-3 max-w-3xl text-ink-2">
+        A dead meter, old leads, a flat drill battery and a loose clip have fooled good technicians. Check the
+        meter on something known, and read the first pair once more when you are done.
+      </p>
+      <ul className="flex max-w-3xl flex-col gap-2" aria-label="Set-up readings">
+        {slots.map(({ slot, name, under }) => (
+          <SlotRow key={slot} entry={entry} check="setup" slot={slot} name={name} under={under} />
+        ))}
+      </ul>
+      <div className="mt-3 flex max-w-3xl flex-col gap-3">
+        <Findings check="setup" />
+        {!first && (
+          <p className="text-sm text-ink-2">Once a pair is read at rest it can be read again here.</p>
+        )}
+        <Caution>
+          A meter proved on something live, before and after, is what verifies dead: this check does not.
+        </Caution>
+      </div>
+      <CheckRecord check="setup" />
+    </section>
+  );
+}
