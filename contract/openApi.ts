@@ -2,7 +2,9 @@ import type { Schema } from "joi";
 import { ENTRY_KINDS } from "./jobs.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { API, ENTRY_PATHS } from "./routes.ts";
+import { limitsSchema } from "./limitsSchema.ts";
 import { bundleSchema, instrumentSchema } from "./schemas.ts";
+import { modelSchema } from "./shopSchemas.ts";
 
 /** JSON Schema of a Joi schema, from Joi itself: what validates is what is described. */
 export function jsonSchemaOf(schema: Schema): Record<string, unknown> {
@@ -72,6 +74,13 @@ export function openApi(): Record<string, unknown> {
       [`${API}/jobs/{job}/import`]: put("Make a job of a bundle", bundleSchema, ["job"], false),
       [`${API}/technicians`]: get("Who works at this bench"),
       [`${API}/technicians/{id}`]: put("Put a person on the list", technicianSchema, ["id"], false),
+      [`${API}/models`]: get("Motor models with their expected values"),
+      [`${API}/models/{id}`]: put("Put a model on the list", modelSchema, ["id"], false),
+      [`${API}/units`]: get("Motors by serial with their visits; q, model, page"),
+      [`${API}/limits`]: {
+        ...get("The shop's own limits and schools"),
+        ...put("Set them; open jobs are judged anew", limitsSchema, [], false),
+      },
       [`${API}/instruments`]: get("The shop's instruments"),
       [`${API}/instruments/{id}`]: put("Put an instrument on the list", instrumentSchema, ["id"], false),
     },

@@ -11,6 +11,7 @@ import {
   MAGNET_MATERIALS,
   WAITING_FOR,
 } from "#core/record";
+import { limitsSchema } from "./limitsSchema.ts";
 import { KV_CONVENTIONS, QUANTITIES, QUANTITY_NAMES, RESISTANCE, TEMPERATURE } from "#core/quantity";
 
 /** The newest bundle this program writes and reads. */
@@ -234,6 +235,28 @@ export const repairSchema = Joi.object({
   at: instant.required(),
 });
 
+const measuredSchema = Joi.object({
+  value: Joi.number().greater(0).required(),
+  expanded: Joi.number().min(0).required(),
+});
+const visitSchema = Joi.object({
+  jobNumber: Joi.number().integer().min(0).required(),
+  at: instant.required(),
+  pairs: Joi.object({ AB: measuredSchema, BC: measuredSchema, CA: measuredSchema })
+    .options({ presence: "required" })
+    .allow(null)
+    .required(),
+  constant: measuredSchema
+    .keys({
+      convention: Joi.string()
+        .valid(...KV_CONVENTIONS)
+        .required(),
+    })
+    .allow(null)
+    .required(),
+  insulation: ohms.allow(null).required(),
+});
+
 const jobRecordSchema = Joi.object({
   motor: motorSchema.required(),
   complaint: Joi.string()
@@ -248,6 +271,8 @@ const jobRecordSchema = Joi.object({
   decisions: Joi.array().items(decisionSchema).max(1000).required(),
   repairs: Joi.array().items(repairSchema).max(1000).required(),
   instruments: Joi.array().items(instrumentSchema).max(100).required(),
+  past: Joi.array().items(visitSchema).max(1000),
+  limits: limitsSchema,
 });
 
 /** A job as a file: everything that gives the verdict, and nothing that depends on a shop's database. */

@@ -7,6 +7,7 @@ import { openDatabase } from "./database.ts";
 import { fillDemo } from "./demo/fill.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
 import { jobService } from "./services/jobs.ts";
+import { shopService } from "./services/shop.ts";
 
 const { values } = parseArgs({
   options: {
@@ -25,11 +26,13 @@ if (values.demo && !values.keep) rmSync(folder, { recursive: true, force: true }
 const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 const database = await openDatabase(file);
 const jobs = jobService(database, () => new Date());
+const shop = shopService(database);
 await firstInstruments(jobs);
-if (values.demo && !values.keep) await fillDemo(jobs);
+if (values.demo && !values.keep) await fillDemo(jobs, shop);
 
 const app = createApp({
   jobs,
+  shop,
   log,
   hosts: ["127.0.0.1", "localhost", values.host],
   web: join(process.cwd(), "dist/web"),

@@ -15,6 +15,7 @@ import { DEMO_JOBS } from "./demo/scenario.ts";
 import { fillDemo } from "./demo/fill.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
 import { jobService, type JobService } from "./services/jobs.ts";
+import { shopService, type ShopService } from "./services/shop.ts";
 
 const JOB = "01990000-0000-7000-8000-000000000001";
 const uuid = (n: number) => `01990000-0000-7000-9000-${String(n).padStart(12, "0")}`;
@@ -42,13 +43,15 @@ const reading = (n: number, part: object = {}) => ({
 let folder: string;
 let database: Database;
 let jobs: JobService;
+let shop: ShopService;
 let agent: ReturnType<typeof request>;
 
 async function open() {
   database = await openDatabase(join(folder, "shop.sqlite"));
   jobs = jobService(database, () => new Date("2026-03-02T10:00:00.000Z"));
+  shop = shopService(database);
   await firstInstruments(jobs);
-  agent = request(createApp({ jobs, log: pino({ level: "silent" }), hosts: ["127.0.0.1"], web: null }));
+  agent = request(createApp({ jobs, shop, log: pino({ level: "silent" }), hosts: ["127.0.0.1"], web: null }));
 }
 
 beforeEach(async () => {
@@ -390,10 +393,27 @@ describe("migrations", () => {
     const old = await openDatabase(join(folder, "shop.sqlite"), "001-first-tables");
     const tables = await old.sequelize.getQueryInterface().showAllTables();
     expect(tables).not.toContain("technicians");
-    const earlier = jobService(old, () => new Date("2026-03-02T10:00:00.000Z"));
-    await firstInstruments(earlier);
-    await earlier.takeIn(JOB, INTAKE);
-    await earlier.append(JOB, "reading", reading(1), 0);
+    // As the first release wrote it, in its own columns.
+    const write = (statement: string, values: unknown[]) =>
+      old.sequelize.query(statement, { replacements: values });
+    const { motor } = INTAKE;
+    await write("INSERT INTO motors VALUES (?, ?, ?, ?, ?)", [
+      motor.id,
+      motor.name,
+      motor.owner,
+      motor.serial,
+      JSON.stringify(motor),
+    ]);
+    await write(
+      "INSERT INTO jobs VALUES (?, 1, ?, 'noRun', '', '[]', 1, -1, 'reading', '{}', 'j-0001', ?, NULL)",
+      [JOB, motor.id, INTAKE.takenInAt],
+    );
+    await write("INSERT INTO entries VALUES (?, ?, 1, 'reading', ?, 'MO', ?)", [
+      uuid(1),
+      JOB,
+      JSON.stringify(reading(1)),
+      INTAKE.takenInAt,
+    ]);
     await old.close();
     await open();
     const { body } = await agent.get(`${API}/jobs/${JOB}`).expect(200);
@@ -429,13 +449,13 @@ describe("the server", () => {
   });
 
   it("plays the whole demo through the same services, searchable, twice the same", async () => {
-    await fillDemo(jobs);
+    await fillDemo(jobs, shop);
     const all = (await agent.get(`${API}/jobs`).expect(200)).body;
     expect(all.total).toBe(DEMO_JOBS.length);
     expect(new Set(all.items.map(({ stage }: { stage: string }) => stage)).size).toBeGreaterThanOrEqual(5);
     const found = (await agent.get(`${API}/jobs`).query({ q: "narrowboat" })).body;
     expect(found.items).toMatchObject([{ name: "Narrowboat drive", stage: "parts" }]);
-    await fillDemo(jobs).catch(() => undefined);
+    await fillDemo(jobs, shop).catch(() => undefined);
     expect((await agent.get(`${API}/jobs`)).body.total).toBe(DEMO_JOBS.length);
   }, 30_000);
 });

@@ -1,16 +1,22 @@
 import { certain, skipReason, type CheckDefinition, type CheckState } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
 import { windingAt } from "../pattern/index.ts";
-import { percentText, quantityText, SPEED_CONSTANT, type Ratio } from "../quantity/index.ts";
-import { choiceIn, FAMILY_FACTS, latestIn, pairName, PAIRS, type JobRecord } from "../record/index.ts";
+import { percentText, quantityText, SPEED_CONSTANT } from "../quantity/index.ts";
+import {
+  choiceIn,
+  FAMILY_FACTS,
+  latestIn,
+  pairName,
+  PAIRS,
+  spinLimitOf,
+  type JobRecord,
+} from "../record/index.ts";
 import { constantFinding, sisterFinding } from "./constantFindings.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";
 import type { SpunFit } from "./recogniseSpun.ts";
 import { constantOf, spinOf, spunFits } from "./spinRecord.ts";
 import { SPUN_LOCATED, type SpunOutcome } from "./spunTable.ts";
 
-/** Limit on the deviation of a pair's volts per hertz from the mean. Common practice, editable. */
-export const SPIN_LIMIT: Ratio = 0.03;
 const ALSO_FITS = Math.log(10);
 const MINUTES = 5;
 
@@ -77,7 +83,7 @@ function spunFinding(job: JobRecord, epoch: number): Finding | null {
   const likelihood: Record<string, number> = {};
   for (const { outcome, logLikelihood } of fits)
     likelihood[outcome] = Math.exp(logLikelihood - best.logLikelihood);
-  const balance = spinBalanceOf(measured, SPIN_LIMIT);
+  const balance = spinBalanceOf(measured, spinLimitOf(job));
   const winding = windingAt(best.phase);
   const rival = fits[1];
   const also =
@@ -128,7 +134,7 @@ function spinFindings(job: JobRecord, epoch: number): Finding[] {
 /** Balance of an epoch's spin at the limit in force; null while three pairs are not read. */
 export function balanceOfSpin(job: JobRecord, epoch: number): SpinBalance | null {
   const measured = spinOf(job, epoch);
-  return measured && spinBalanceOf(measured, SPIN_LIMIT);
+  return measured && spinBalanceOf(measured, spinLimitOf(job));
 }
 
 function stateOf(job: JobRecord, epoch: number): CheckState {
@@ -142,7 +148,7 @@ function stateOf(job: JobRecord, epoch: number): CheckState {
   if (findings.some(({ departs }) => departs)) return "departs";
   if (read.length < PAIRS.length || !measured) return "inProgress";
   if (measured.refusal !== null) return "cannotTell";
-  const balance = spinBalanceOf(measured, SPIN_LIMIT);
+  const balance = spinBalanceOf(measured, spinLimitOf(job));
   if (balance?.judgement === "agrees" && blindToOpenDelta(job, epoch)) return "cannotTell";
   return balance?.judgement ?? "cannotTell";
 }

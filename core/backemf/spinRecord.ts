@@ -127,7 +127,7 @@ export function constantOf(
   prefix: "" | "sister." = "",
 ): MeasuredConstant | null {
   const measured = spinOf(job, epoch, prefix);
-  const convention = job.motor.speedConstant?.convention ?? "peak";
+  const convention = job.motor.speedConstant?.convention ?? job.limits?.kvConvention?.choice ?? "peak";
   return measured && measuredConstant(measured, polePairsOf(job, epoch).polePairs, convention);
 }
 

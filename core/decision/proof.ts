@@ -33,7 +33,7 @@ function checkOf(job: JobRecord, epoch: number, variable: string): CheckId {
 function doubtOf(job: JobRecord, check: CheckId): string | null {
   const definition = CHECKS.find(({ id }) => id === check);
   if (definition?.state(job, epochOf(job)) !== "cannotTell") return null;
-  const limit = shareText(balanceLimitOf(job.motor));
+  const limit = shareText(balanceLimitOf(job));
   return `cured, but whether the pairs lie within ${limit} cannot be told with this meter`;
 }
 

@@ -31,11 +31,17 @@ function refuse(reason: RefusalReason, sentence: string): ParsedQuantity {
   return { kind: "refused", reason, sentence };
 }
 
+/** "Pole pairs", as a sentence begins with it. */
+function countedAs({ symbol, name }: QuantityKind): string {
+  const word = symbol || `${name}s`;
+  return word.charAt(0).toUpperCase() + word.slice(1);
+}
+
 /** Whole numbers, and those that a person counts double: 28 poles are 14 pole pairs. */
 function wholeOf(value: number, tail: string, kind: QuantityKind): ParsedQuantity {
   const doubled = kind.halves?.includes(tail.trim().toLowerCase()) ?? false;
   if (!Number.isInteger(value))
-    return refuse("notANumber", `A ${kind.name} is a whole number; ${value} is not.`);
+    return refuse("notANumber", `${countedAs(kind)} come whole; ${value} is not.`);
   if (doubled && value % 2 !== 0)
     return refuse(
       "outOfRange",
@@ -63,7 +69,7 @@ function inRange(value: number, kind: QuantityKind): ParsedQuantity {
     return refuse(
       "outOfRange",
       kind.whole
-        ? `A ${kind.name} is at least ${kind.least}.`
+        ? `${countedAs(kind)}: at least ${kind.least}.`
         : kind.least === 0
           ? `A ${kind.name} cannot be below zero. ${kind.canBeOpen ? "Swap or null the probes and read again." : "Type it without a sign."}`
           : `Below ${kind.least} ${kind.symbol} is not a ${kind.name} this bench can meet.`,
@@ -112,6 +118,7 @@ export function parseQuantity(text: string, kind: QuantityKind): ParsedQuantity 
   }
 
   const plain = PLAIN.exec(typed);
+  if (!plain && kind.whole) return refuse("notANumber", `“${typed}” is not a whole number.`);
   if (!plain) return refuse("notANumber", `“${typed}” is not a number. Type it as 0.162, 162m or 1k2.`);
   const [, sign = "", digits = "", exponent = "0", tail = ""] = plain;
   if (/^[.,\d]/u.test(tail))

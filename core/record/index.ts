@@ -1,4 +1,5 @@
 /** What is written down about a motor, a job and its readings. Types and the vocabularies they use. */
 export * from "./motor.ts";
 export * from "./reading.ts";
+export * from "./limits.ts";
 export * from "./job.ts";

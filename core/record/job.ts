@@ -1,4 +1,5 @@
 import type { Instrument, KvConvention, Ohms } from "../quantity/index.ts";
+import type { ShopLimits } from "./limits.ts";
 import type { ByPair, Motor } from "./motor.ts";
 import type { Reading } from "./reading.ts";
 
@@ -123,6 +124,8 @@ export interface JobRecord {
   readonly instruments: readonly Instrument[];
   /** Earlier visits of this unit, oldest first; absent where none is known. */
   readonly past?: readonly Visit[];
+  /** The shop's own limits and schools it is judged by; absent where the usual ones hold. */
+  readonly limits?: ShopLimits;
 }
 
 /** The epoch that readings taken now belong to. */

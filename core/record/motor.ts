@@ -189,11 +189,6 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
   },
 };
 
-/** The limit in force for a motor: its own, or its family's. */
-export function balanceLimitOf(motor: Pick<Motor, "family" | "balanceLimit">): Ratio {
-  return motor.balanceLimit ?? FAMILY_FACTS[motor.family].balanceLimit;
-}
-
 /** How the sensors of a motor stand: as it says, or as its family usually has them. */
 export function hallSpacingOf(motor: Pick<Motor, "family" | "hallSpacing">): HallSpacing {
   return motor.hallSpacing ?? (FAMILY_FACTS[motor.family].usuallySensored ? "unknown" : "none");

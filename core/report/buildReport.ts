@@ -96,7 +96,7 @@ const MEANING = {
 function pairTable(job: JobRecord, epoch: number): PairTable | null {
   const measured = measuredOf(job, epoch);
   if (!measured || PAIRS.every((pair) => !measured.pairs[pair])) return null;
-  const limit = balanceLimitOf(job.motor);
+  const limit = balanceLimitOf(job);
   const imbalance = imbalanceOf(measured, limit);
   const { celsius, read } = windingTemperature(job, epoch);
   const meter = windingInstrument(job, epoch)?.name ?? "";

@@ -169,7 +169,7 @@ function fitPairs(job: JobRecord, epoch: number): PatternFit[] {
   const fits = recognisePattern({
     measured,
     prior: healthyPairPrior(job.motor, celsius, doubt),
-    naturalSpread: balanceLimitOf(job.motor) / LIMIT_SIGMAS,
+    naturalSpread: balanceLimitOf(job) / LIMIT_SIGMAS,
   });
   const other =
     job.motor.connection === "star" ? /Delta$/u : job.motor.connection === "delta" ? /Star$/u : /^$/u;
@@ -230,7 +230,7 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
     likelihood[outcome] = Math.exp(logLikelihood - best.logLikelihood);
   const winding = windingAt(best.phase);
   const measured = measuredOf(job, epoch);
-  const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job.motor)) : null;
+  const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job)) : null;
   const figure = imbalance
     ? `; largest deviation ${percentText(imbalance.deviations[imbalance.worst].value)}, ${pairName(imbalance.worst)}`
     : "";
@@ -304,7 +304,7 @@ export const windingCheck: CheckDefinition = {
     if (read.length === 0) return skipReason(job, "winding", epoch) === null ? "toDo" : "skipped";
     if (read.length < PAIRS.length) return "inProgress";
     if (pairsFinding(job, epoch)?.departs) return "departs";
-    const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job.motor)) : null;
+    const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job)) : null;
     return imbalance?.judgement ?? "cannotTell";
   },
   note: (job, epoch) => {
@@ -321,7 +321,7 @@ export const windingCheck: CheckDefinition = {
     const meter =
       windingInstrument(job, epoch) ?? job.instruments.find((candidate) => canMeasure(candidate, "ohms"));
     const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
-    const blunt = meter ? canDecide(expected, balanceLimitOf(job.motor), meter).answer === "no" : false;
+    const blunt = meter ? canDecide(expected, balanceLimitOf(job), meter).answer === "no" : false;
     return {
       check: "winding",
       minutes: 4,

@@ -12,6 +12,7 @@ import { demoSteps } from "../../server/demo/build.ts";
 import { DEMO_JOBS } from "../../server/demo/scenario.ts";
 import { firstInstruments } from "../../server/services/firstInstruments.ts";
 import { jobService, type JobService } from "../../server/services/jobs.ts";
+import { shopService } from "../../server/services/shop.ts";
 import { printTimes } from "./print.ts";
 
 const JOBS = 50_000;
@@ -104,7 +105,13 @@ export async function benchJournal(): Promise<void> {
   const jobs = jobService(database, () => new Date());
   await firstInstruments(jobs);
   await fill(database, jobs);
-  const app = createApp({ jobs, log: pino({ level: "silent" }), hosts: ["127.0.0.1"], web: null });
+  const app = createApp({
+    jobs,
+    shop: shopService(database),
+    log: pino({ level: "silent" }),
+    hosts: ["127.0.0.1"],
+    web: null,
+  });
   const server = app.listen(0, "127.0.0.1");
   await once(server, "listening");
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}${API}`;

@@ -37,6 +37,7 @@ export interface DemoJob {
   readonly kv?: number;
   readonly hallSpacing?: HallSpacing;
   readonly rated?: Ratings;
+  readonly modelId?: string;
   readonly consequence?: Consequence;
   readonly complaint: Complaint;
   readonly words: string;
@@ -124,6 +125,7 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
       }),
       ...(job.hallSpacing && { hallSpacing: job.hallSpacing }),
       ...(job.rated && { rated: job.rated }),
+      ...(job.modelId && { modelId: job.modelId }),
     },
     complaint: job.complaint,
     complaintWords: job.words,

@@ -1,4 +1,5 @@
 import type { Technician } from "#contract/jobs";
+import type { MotorModel } from "#contract/shop";
 import type { DemoJob, DemoReading } from "./build.ts";
 
 /** An invented shed by a canal lock. Every name, place and number is made up. */
@@ -6,6 +7,9 @@ export const DEMO_PEOPLE: readonly Technician[] = [
   { id: "01980000-0000-7000-8000-00000000a001", initials: "MO", name: "Maud Oakhanger" },
   { id: "01980000-0000-7000-8000-00000000a002", initials: "PR", name: "Pell Rushbrook" },
 ];
+
+const TRIKE_MODEL = "01980000-0000-7000-8000-00000000b001";
+const COPTER_MODEL = "01980000-0000-7000-8000-00000000b002";
 
 const CO_OP = "Thistledown Market Co-op";
 const ORCHARD = "Hollin Orchard";
@@ -19,6 +23,7 @@ const TRIKE = {
   kv: 9,
   hallSpacing: "120",
   rated: { volts: 42, amperes: 12, rpm: 380 },
+  modelId: TRIKE_MODEL,
   consequence: "vehicle",
 } as const;
 const COPTER = {
@@ -29,6 +34,7 @@ const COPTER = {
   expected: "48m",
   kv: 900,
   rated: { volts: 16.8, amperes: 30, rpm: 14_000 },
+  modelId: COPTER_MODEL,
   consequence: "aircraft",
 } as const;
 const FAN = { owner: GROWERS, family: "ecm", consequence: "property" } as const;
@@ -70,6 +76,52 @@ function spun(rpm: string, [before, ...rest]: readonly string[], prefix = ""): D
 function lamps(slot: "forward" | "backward", states: string): DemoReading[] {
   return states.split(" ").map((typed) => ({ check: "hall", slot, kind: "choice", typed }));
 }
+
+/** What this shed knows of the motors it sees often. */
+export const DEMO_MODELS: readonly MotorModel[] = [
+  {
+    id: TRIKE_MODEL,
+    name: "Market trike hub, 16 inch",
+    facts: {
+      family: "hub",
+      connection: "star",
+      polePairs: 15,
+      expected: {
+        ohms: 0.128,
+        tolerance: 0.06,
+        atTemperature: 20,
+        source: "sound motors of this model in this shed",
+      },
+      speedConstant: { rpmPerVolt: 9, convention: "peak", source: "nameplate" },
+      hallSpacing: "120",
+      magnets: "NdFeB",
+      rated: TRIKE.rated,
+      balanceLimit: null,
+    },
+    notes: "Water gets in at the cable exit: look there first.",
+  },
+  {
+    id: COPTER_MODEL,
+    name: "Survey copter arm motor",
+    facts: {
+      family: "hobby",
+      connection: "star",
+      polePairs: 7,
+      expected: {
+        ohms: 0.048,
+        tolerance: 0.06,
+        atTemperature: 20,
+        source: "sound motors of this model in this shed",
+      },
+      speedConstant: { rpmPerVolt: 900, convention: "peak", source: "nameplate" },
+      hallSpacing: "none",
+      magnets: "NdFeB",
+      rated: COPTER.rated,
+      balanceLimit: null,
+    },
+    notes: "",
+  },
+];
 
 const READ_ALIKE = {
   safe: true,

@@ -38,6 +38,8 @@ export interface JobRow extends Row<JobRow> {
   search: string;
   takenInAt: string;
   closedAt: CreationOptional<string | null>;
+  /** Limits of its closing; null while it is open. */
+  limits: CreationOptional<object | null>;
 }
 
 export interface EntryRow extends Row<EntryRow> {
@@ -64,7 +66,20 @@ export interface TechnicianRow extends Row<TechnicianRow> {
   name: string;
 }
 
+export interface MotorModelRow extends Row<MotorModelRow> {
+  id: string;
+  name: string;
+  body: object;
+}
+
+export interface SettingRow extends Row<SettingRow> {
+  id: string;
+  body: object;
+}
+
 export interface Models {
+  readonly MotorModel: ModelStatic<MotorModelRow>;
+  readonly Setting: ModelStatic<SettingRow>;
   readonly Technician: ModelStatic<TechnicianRow>;
   readonly Instrument: ModelStatic<InstrumentRow>;
   readonly Motor: ModelStatic<MotorRow>;
@@ -84,6 +99,16 @@ const jobId = () => ({ ...text(), field: "job_id" });
 export function defineModels(sequelize: Sequelize): Models {
   const plain = { timestamps: false } as const;
   return {
+    MotorModel: sequelize.define<MotorModelRow>(
+      "model",
+      { id: key(), name: text(), body: json() },
+      { ...plain, tableName: "models" },
+    ),
+    Setting: sequelize.define<SettingRow>(
+      "setting",
+      { id: key(), body: json() },
+      { ...plain, tableName: "settings" },
+    ),
     Technician: sequelize.define<TechnicianRow>(
       "technician",
       { id: key(), initials: text(), name: text() },
@@ -115,6 +140,7 @@ export function defineModels(sequelize: Sequelize): Models {
         search: text(),
         takenInAt: { ...text(), field: "taken_in_at" },
         closedAt: { type: DataTypes.TEXT, field: "closed_at" },
+        limits: { type: DataTypes.JSON },
       },
       { ...plain, tableName: "jobs" },
     ),

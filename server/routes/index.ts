@@ -1,10 +1,8 @@
-import { Router, type Request } from "express";
-import type { Schema } from "joi";
+import { Router } from "express";
 import { readBundle, toBundle } from "#contract/bundle";
 import { ENTRY_KINDS, type Intake, type Technician } from "#contract/jobs";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "#contract/jobSchemas";
 import { openApi } from "#contract/openApi";
-import { problemsOf } from "#contract/problems";
 import { ENTRY_PATHS, versionOfTag } from "#contract/routes";
 import { instrumentSchema } from "#contract/schemas";
 import type { Instrument } from "#core/quantity";
@@ -12,30 +10,16 @@ import { buildReport } from "#core/report";
 import { Problem } from "../problem.ts";
 import type { JobService } from "../services/jobs.ts";
 import { reportPdf } from "../services/reportPdf.ts";
-
-function validated<T>(schema: Schema, body: unknown): T {
-  const { error, value } = schema.validate(body, { abortEarly: false, convert: false });
-  if (error) {
-    const fields = problemsOf(error);
-    throw new Problem(422, "Not accepted", fields[0]?.sentence ?? "The body was not accepted.", { fields });
-  }
-  return value as T;
-}
-
-const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/iu;
-
-function idOf(request: Request, name: string): string {
-  const id = String(request.params[name]);
-  if (!UUID.test(id))
-    throw new Problem(404, "No such thing", `“${id.slice(0, 60)}” is not an id of this bench.`);
-  return id;
-}
+import type { ShopService } from "../services/shop.ts";
+import { idOf, pageOf, validated } from "./reading.ts";
+import { shopRoutes } from "./shop.ts";
 
 const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
 
 /** HTTP only: reads, checks the form, calls the service, answers. */
-export function routes(jobs: JobService): Router {
+export function routes(jobs: JobService, shop: ShopService): Router {
   const router = Router();
+  router.use(shopRoutes(shop));
   router.get("/health", async (_request, response) => {
     await jobs.instruments();
     response.json({ ok: true });
@@ -44,15 +28,12 @@ export function routes(jobs: JobService): Router {
     response.json(openApi());
   });
   router.get("/jobs", async (request, response) => {
-    const { stage, q, page } = request.query;
-    const number = Number(page ?? 1);
-    if (!Number.isInteger(number) || number < 1)
-      throw new Problem(400, "Bad page", "A page is a whole number from 1.");
+    const { stage, q } = request.query;
     response.json(
       await jobs.list({
         ...(typeof stage === "string" ? { stage } : {}),
         ...(typeof q === "string" ? { q: q.slice(0, 100) } : {}),
-        page: number,
+        page: pageOf(request),
       }),
     );
   });

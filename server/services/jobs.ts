@@ -17,6 +17,7 @@ import type { JobRecord } from "#core/record";
 import type { Database } from "../database.ts";
 import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
+import { limitsFor } from "./limits.ts";
 import { changesSince, journalOf, receiptOf, recordOf, viewOf } from "./journal.ts";
 import { checkEntry, type EntryBody } from "./entryRules.ts";
 import { summarise } from "./summary.ts";
@@ -199,6 +200,7 @@ export function jobService({ write, models }: Database, clock: Clock) {
         }
         job.version += 1;
         if (kind === "closing") {
+          job.limits = await limitsFor(models, job, transaction);
           job.closedAt = savedAt;
           const verdict = assessJob(
             await recordOf(models, job, await journalOf(models, jobId, transaction), transaction),
@@ -208,7 +210,10 @@ export function jobService({ write, models }: Database, clock: Clock) {
             { transaction },
           );
         }
-        if (kind === "reopening") job.closedAt = null;
+        if (kind === "reopening") {
+          job.closedAt = null;
+          job.limits = null;
+        }
         await job.save({ transaction });
         return { created: true, receipt: receiptOf(job, savedAt) };
       });

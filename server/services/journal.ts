@@ -3,6 +3,8 @@ import type { EntryKind, JobView, JournalChange, Receipt } from "#contract/jobs"
 import type { Instrument } from "#core/quantity";
 import type { Decision, JobRecord, Motor, Reading, Repair } from "#core/record";
 import type { EntryRow, JobRow, Models } from "../models/index.ts";
+import { limitsFor } from "./limits.ts";
+import { pastOf } from "./visits.ts";
 
 /** A line of a job's journal. */
 export interface Entry {
@@ -57,15 +59,17 @@ export async function journalOf(models: Models, jobId: string, transaction?: Tra
   }));
 }
 
-export async function recordOf(
+/** A job's record without its unit's earlier visits: what it measured by itself. */
+export async function recordOfJob(
   models: Models,
   job: JobRow,
-  entries: readonly Entry[],
   transaction?: Transaction,
+  entries?: readonly Entry[],
 ): Promise<JobRecord> {
   const options = transaction ? { transaction } : {};
   const motor = await models.Motor.findByPk(job.motorId, options);
   const instruments = await models.Instrument.findAll({ order: [["id", "ASC"]], ...options });
+  const limits = await limitsFor(models, job, transaction);
   return withEntries(
     {
       motor: motor!.body as Motor,
@@ -76,9 +80,28 @@ export async function recordOf(
       decisions: [],
       repairs: [],
       instruments: instruments.map(({ body }) => body as Instrument),
+      ...(Object.keys(limits).length > 0 && { limits }),
     },
-    entries,
+    entries ?? (await journalOf(models, job.id, transaction)),
   );
+}
+
+/** The whole record a job is judged by: its own, and what earlier visits of this unit measured. */
+export async function recordOf(
+  models: Models,
+  job: JobRow,
+  entries: readonly Entry[],
+  transaction?: Transaction,
+): Promise<JobRecord> {
+  const record = await recordOfJob(models, job, transaction, entries);
+  const past = await pastOf(
+    models,
+    job,
+    record.motor.serial,
+    (one, within) => recordOfJob(models, one, within),
+    transaction,
+  );
+  return past.length > 0 ? { ...record, past } : record;
 }
 
 export async function viewOf(models: Models, job: JobRow, transaction?: Transaction): Promise<JobView> {

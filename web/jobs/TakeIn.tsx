@@ -14,9 +14,12 @@ import {
   EVENTS,
   FAMILIES,
   FAMILY_FACTS,
+  HALL_SPACING_LABELS,
+  HALL_SPACINGS,
+  MAGNET_MATERIALS,
   PHASES,
 } from "#core/record";
-import { shareText } from "#core/quantity";
+import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
 import { sentenceOf, useTakeInMutation } from "../app/api.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
@@ -39,6 +42,14 @@ const EMPTY: IntakeFields = {
   expectedAt: "",
   expectedSource: "",
   limit: "",
+  kv: "",
+  kvConvention: "peak",
+  hallSpacing: "",
+  magnets: "",
+  ratedVolts: "",
+  ratedAmperes: "",
+  ratedRpm: "",
+  modelId: "",
   wireA: "",
   wireB: "",
   wireC: "",
@@ -107,7 +118,7 @@ export function TakeIn() {
     );
   };
   const chosen = (
-    name: "complaint" | "family" | "connection" | "consequence",
+    name: "complaint" | "family" | "connection" | "consequence" | "kvConvention" | "hallSpacing" | "magnets",
     label: string,
     options: readonly (readonly [string, string])[],
   ) => (
@@ -191,7 +202,7 @@ export function TakeIn() {
               "Connection",
               CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const),
             )}
-            {typed("polePairs", "Pole pairs", { inputMode: "numeric", placeholder: "half the magnets" })}
+            {typed("polePairs", "Pole pairs", { placeholder: "15, or 30 poles" })}
             {typed("expected", "Expected pair resistance", { placeholder: "128m, line to line" })}
             {typed("expectedAt", "at", { placeholder: "20 °C" })}
             {typed("expectedSource", "Source", { placeholder: "nameplate" })}
@@ -199,6 +210,23 @@ export function TakeIn() {
               inputMode: "decimal",
               placeholder: shareText(facts.balanceLimit),
             })}
+            {typed("kv", "Speed constant", { placeholder: "9 rpm/V" })}
+            {chosen(
+              "kvConvention",
+              "stated",
+              KV_CONVENTIONS.map((one) => [one, KV_CONVENTION_LABELS[one]] as const),
+            )}
+            {chosen("hallSpacing", "Position sensors", [
+              ["", "as the family usually has"],
+              ...HALL_SPACINGS.map((one) => [one, HALL_SPACING_LABELS[one]] as const),
+            ])}
+            {chosen("magnets", "Magnets", [
+              ["", "unknown"],
+              ...MAGNET_MATERIALS.map((one) => [one, one] as const),
+            ])}
+            {typed("ratedVolts", "Rated supply", { placeholder: "42 V, at full charge" })}
+            {typed("ratedAmperes", "Rated current", { placeholder: "12 A" })}
+            {typed("ratedRpm", "Rated speed", { placeholder: "380 rpm" })}
             {PHASES.map((phase) => (
               <div key={phase}>{typed(`wire${phase}`, `Wire colour of ${phase}`)}</div>
             ))}

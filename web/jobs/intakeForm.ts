@@ -2,8 +2,27 @@ import type { FieldErrors, Resolver } from "react-hook-form";
 import { uuidv7 } from "uuidv7";
 import { intakeSchema } from "#contract/jobSchemas";
 import type { Intake } from "#contract/jobs";
-import { parseQuantity, RESISTANCE, TEMPERATURE } from "#core/quantity";
-import type { Complaint, Connection, Consequence, Family, PastEvent } from "#core/record";
+import {
+  CURRENT,
+  parseQuantity,
+  POLE_PAIRS,
+  RESISTANCE,
+  SPEED,
+  SPEED_CONSTANT,
+  TEMPERATURE,
+  VOLTAGE,
+  type KvConvention,
+  type QuantityKind,
+} from "#core/quantity";
+import type {
+  Complaint,
+  Connection,
+  Consequence,
+  Family,
+  HallSpacing,
+  MagnetMaterial,
+  PastEvent,
+} from "#core/record";
 
 /** What the form holds, as typed. */
 export interface IntakeFields {
@@ -21,6 +40,14 @@ export interface IntakeFields {
   readonly expectedAt: string;
   readonly expectedSource: string;
   readonly limit: string;
+  readonly kv: string;
+  readonly kvConvention: KvConvention;
+  readonly hallSpacing: HallSpacing | "";
+  readonly magnets: MagnetMaterial | "";
+  readonly ratedVolts: string;
+  readonly ratedAmperes: string;
+  readonly ratedRpm: string;
+  readonly modelId: string;
   readonly wireA: string;
   readonly wireB: string;
   readonly wireC: string;
@@ -40,6 +67,10 @@ const FIELD_OF: Readonly<Record<string, keyof IntakeFields>> = {
   "motor.expected.atTemperature": "expectedAt",
   "motor.expected.source": "expectedSource",
   "motor.balanceLimit": "limit",
+  "motor.speedConstant.rpmPerVolt": "kv",
+  "motor.rated.volts": "ratedVolts",
+  "motor.rated.amperes": "ratedAmperes",
+  "motor.rated.rpm": "ratedRpm",
   "motor.wireColours.A": "wireA",
   "motor.wireColours.B": "wireB",
   "motor.wireColours.C": "wireC",
@@ -58,18 +89,36 @@ export type IntakeResult =
  */
 export function readIntake(fields: IntakeFields, motorId: string, now: string): IntakeResult {
   const problems: Partial<Record<keyof IntakeFields, string>> = {};
-  const text = (name: "expected" | "expectedAt" | "polePairs" | "limit") => fields[name].trim();
+  const text = (name: "expected" | "expectedAt" | "limit") => fields[name].trim();
+  /** A quantity typed in a field that may be left empty; a problem stands at the field. */
+  const read = (
+    name: "polePairs" | "kv" | "ratedVolts" | "ratedAmperes" | "ratedRpm",
+    kind: QuantityKind,
+  ) => {
+    if (fields[name].trim() === "") return null;
+    const parsed = parseQuantity(fields[name], kind);
+    if (parsed.kind === "finite" && parsed.value > 0) return parsed.value;
+    problems[name] =
+      parsed.kind === "refused"
+        ? parsed.sentence
+        : `A ${kind.name} of zero says nothing: leave it empty if unknown.`;
+    return null;
+  };
+  const polePairs = read("polePairs", POLE_PAIRS);
+  const kv = read("kv", SPEED_CONSTANT);
+  const [volts, amperes, rpm] = [
+    read("ratedVolts", VOLTAGE),
+    read("ratedAmperes", CURRENT),
+    read("ratedRpm", SPEED),
+  ];
   const ohms = text("expected") === "" ? null : parseQuantity(text("expected"), RESISTANCE);
   if (ohms?.kind === "refused") problems.expected = ohms.sentence;
   if (ohms?.kind === "open")
     problems.expected = "A sound pair is not open. Leave the expected resistance empty if unknown.";
   const heat = text("expectedAt") === "" ? null : parseQuantity(text("expectedAt"), TEMPERATURE);
   if (heat?.kind === "refused") problems.expectedAt = heat.sentence;
-  const number = (name: "polePairs" | "limit") => Number(text(name).replace(",", ".").replace(/\s*%$/u, ""));
-  if (text("polePairs") !== "" && Number.isNaN(number("polePairs")))
-    problems.polePairs = "Pole pairs are a whole number: half the magnets.";
-  if (text("limit") !== "" && Number.isNaN(number("limit")))
-    problems.limit = "Give the limit in percent, such as 5.";
+  const percent = Number(text("limit").replace(",", ".").replace(/\s*%$/u, ""));
+  if (text("limit") !== "" && Number.isNaN(percent)) problems.limit = "Give the limit in percent, such as 5.";
   const intake: Intake = {
     motor: {
       id: motorId,
@@ -78,7 +127,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string): 
       serial: fields.serial.trim(),
       family: fields.family,
       connection: fields.connection,
-      polePairs: text("polePairs") === "" || problems.polePairs ? null : number("polePairs"),
+      polePairs,
       expected:
         ohms?.kind === "finite"
           ? {
@@ -90,7 +139,17 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string): 
           : null,
       wireColours: { A: fields.wireA.trim(), B: fields.wireB.trim(), C: fields.wireC.trim() },
       consequence: fields.consequence,
-      balanceLimit: text("limit") === "" || problems.limit ? null : number("limit") / 100,
+      balanceLimit: text("limit") === "" || problems.limit ? null : percent / 100,
+      speedConstant:
+        kv === null ? null : { rpmPerVolt: kv, convention: fields.kvConvention, source: "typed at take-in" },
+      ...(fields.hallSpacing !== "" && { hallSpacing: fields.hallSpacing }),
+      magnets: fields.magnets === "" ? null : fields.magnets,
+      rated: {
+        ...(volts !== null && { volts }),
+        ...(amperes !== null && { amperes }),
+        ...(rpm !== null && { rpm }),
+      },
+      modelId: fields.modelId === "" ? null : fields.modelId,
     },
     complaint: fields.complaint,
     complaintWords: fields.complaintWords.trim(),

@@ -47,7 +47,7 @@ export function BeforeAfter() {
   const { record, epoch } = useOpenJob();
   const [before, after] = [sittingOf(record, epoch - 1), sittingOf(record, epoch)];
   if (!before) return null;
-  const limit = balanceLimitOf(record.motor);
+  const limit = balanceLimitOf(record);
   const lines = after ? compareSittings(before, after) : null;
   const judged = (sitting: Sitting | null) => {
     const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;

@@ -7,10 +7,9 @@ import {
   polePairsOf,
   spinOf,
   spinVoltmeter,
-  SPIN_LIMIT,
 } from "#core/backemf";
 import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrument } from "#core/quantity";
-import { choiceIn, PAIRS, pairName, phasesOf, type JobRecord } from "#core/record";
+import { choiceIn, PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { Caution, Judged } from "../../ui/Notice.tsx";
@@ -225,8 +224,8 @@ export function Backemf() {
             {balance && !measured?.refusal && (
               <IntervalStrip
                 title="Volts per speed against the mean of the three"
-                band={SPIN_LIMIT}
-                bandWords={`limit ±${shareText(SPIN_LIMIT)}`}
+                band={spinLimitOf(record)}
+                bandWords={`limit ±${shareText(spinLimitOf(record))}`}
                 rows={PAIRS.map((pair) => ({
                   label: pairName(pair),
                   value: balance.deviations[pair].value,

@@ -24,7 +24,7 @@ export interface PairLook {
 export function usePairLooks() {
   const { record, epoch } = useOpenJob();
   const sitting = sittingOf(record, epoch);
-  const limit = balanceLimitOf(record.motor);
+  const limit = balanceLimitOf(record);
   const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
   const expected = sitting && record.motor.expected ? againstExpected(sitting, record.motor.expected) : null;
   const lookOf = (pair: Pair): PairLook => {

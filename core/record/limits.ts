@@ -1,0 +1,49 @@
+import type { KvConvention, Ratio } from "../quantity/index.ts";
+import { FAMILY_FACTS, type Family, type Motor } from "./motor.ts";
+
+/** A limit of the shop with the reason it gave itself. */
+export interface ShopLimit {
+  readonly limit: Ratio;
+  readonly reason: string;
+}
+
+export interface School<Choice extends string> {
+  readonly choice: Choice;
+  readonly reason: string;
+}
+
+export const DEAD_HALL_SCHOOLS = ["one", "all"] as const;
+export type DeadHallSchool = (typeof DEAD_HALL_SCHOOLS)[number];
+
+/**
+ * Where practitioners disagree, what this shop does, and why. What it says nothing of keeps the usual limit. A job
+ * carries the limits it is judged by: a closed one those of its closing.
+ */
+export interface ShopLimits {
+  readonly balance?: Readonly<Partial<Record<Family, ShopLimit>>>;
+  /** On the deviation of a pair's volts per speed from the mean. */
+  readonly spin?: ShopLimit;
+  readonly kvConvention?: School<KvConvention>;
+  /** One dead sensor: replace it alone, or all three while it is open. */
+  readonly deadHall?: School<DeadHallSchool>;
+}
+
+/** Limit on the deviation of a pair's volts per hertz from the mean, where a shop says no other. Common practice. */
+export const USUAL_SPIN_LIMIT: Ratio = 0.03;
+
+interface Judged {
+  readonly motor: Pick<Motor, "family" | "balanceLimit">;
+  readonly limits?: ShopLimits;
+}
+
+/** The limit on a pair's deviation in force: the motor's own, else the shop's for its family, else the usual. */
+export function balanceLimitOf({ motor, limits }: Judged): Ratio {
+  return (
+    motor.balanceLimit ?? limits?.balance?.[motor.family]?.limit ?? FAMILY_FACTS[motor.family].balanceLimit
+  );
+}
+
+/** The limit on a spun pair's deviation in force. */
+export function spinLimitOf({ limits }: Pick<Judged, "limits">): Ratio {
+  return limits?.spin?.limit ?? USUAL_SPIN_LIMIT;
+}

@@ -1,0 +1,48 @@
+import { Op } from "sequelize";
+import type { MotorModel, Unit } from "#contract/shop";
+import type { ShopLimits } from "#core/record";
+import type { Database } from "../database.ts";
+import { Problem } from "../problem.ts";
+import { recordOfJob } from "./journal.ts";
+import { SHOP_SETTINGS } from "./limits.ts";
+import { unitsOf } from "./visits.ts";
+
+/** What a shop keeps beside its jobs: models, units by serial, limits and schools. */
+export function shopService({ write, models }: Database) {
+  return {
+    async models(): Promise<MotorModel[]> {
+      return (await models.MotorModel.findAll({ order: [["name", "ASC"]] })).map(
+        ({ body }) => body as MotorModel,
+      );
+    },
+
+    async putModel(model: MotorModel): Promise<void> {
+      const namesake = await models.MotorModel.findOne({ where: { name: model.name } });
+      if (namesake && namesake.id !== model.id) {
+        const sentence = `${model.name} is on the list already.`;
+        throw new Problem(409, "Name taken", sentence, { fields: [{ field: "name", sentence }] });
+      }
+      await write(async (transaction) => {
+        await models.MotorModel.upsert({ id: model.id, name: model.name, body: model }, { transaction });
+      });
+    },
+
+    units(query: { q?: string; model?: string; page: number }): Promise<{ items: Unit[]; total: number }> {
+      return unitsOf(models, query, (job, transaction) => recordOfJob(models, job, transaction));
+    },
+
+    async limits(): Promise<ShopLimits> {
+      return ((await models.Setting.findByPk(SHOP_SETTINGS))?.body ?? {}) as ShopLimits;
+    },
+
+    /** New limits judge every open job anew, at the next look; a closed one keeps those of its closing. */
+    async putLimits(limits: ShopLimits): Promise<void> {
+      await write(async (transaction) => {
+        await models.Setting.upsert({ id: SHOP_SETTINGS, body: limits }, { transaction });
+        await models.Job.update({ summarised: -1 }, { where: { closedAt: { [Op.is]: null } }, transaction });
+      });
+    },
+  };
+}
+
+export type ShopService = ReturnType<typeof shopService>;
