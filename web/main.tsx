@@ -20,6 +20,16 @@ const router = createBrowserRouter([
     hydrateFallbackElement: fetching,
   },
   {
+    path: "/motors/:serial?",
+    lazy: async () => ({ Component: (await import("./motors/Motors.tsx")).Motors }),
+    hydrateFallbackElement: fetching,
+  },
+  {
+    path: "/shop/:part?",
+    lazy: async () => ({ Component: (await import("./shop/Shop.tsx")).Shop }),
+    hydrateFallbackElement: fetching,
+  },
+  {
     path: "/jobs/:id/:step?",
     lazy: async () => ({ Component: (await import("./jobs/Job.tsx")).Job }),
     hydrateFallbackElement: fetching,

@@ -30,7 +30,10 @@ function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {
   if (!decision || decision.disposition === "undecided") return null;
   if (decision.waitingFor !== "nothing") return { kind: "wait", waitingFor: decision.waitingFor };
   const faults = verdict.faults.map(({ fault }) => fault);
-  const plan = decision.disposition === "notMotor" ? undefined : plansFor(decision.disposition, faults)[0];
+  const plan =
+    decision.disposition === "notMotor"
+      ? undefined
+      : plansFor(decision.disposition, faults, job.limits?.deadHall?.choice)[0];
   return plan ? { kind: "repair", plan } : { kind: "close" };
 }
 

@@ -1,5 +1,5 @@
 import type { Minutes } from "../quantity/index.ts";
-import type { CheckId, Disposition } from "../record/index.ts";
+import type { CheckId, DeadHallSchool, Disposition } from "../record/index.ts";
 
 /** A repair as the trade does it: what it takes, step by step, and the readings that prove it. */
 export interface RepairPlan {
@@ -17,6 +17,18 @@ export interface RepairPlan {
   /** Checks to repeat afterwards. */
   readonly proof: readonly CheckId[];
 }
+
+const HALL_STEPS = [
+  "Open; photograph slot, face and leg order of each sensor before it is touched.",
+  "Lift the old one out of its slot; clear every trace of glue.",
+  "Set the new one with the same face and depth; sleeve each leg.",
+  "Glue and tie it, clear of the rotor; keep stray glue out of the gap.",
+  "Before closing turn by hand: all three lamps alternate, six states in order.",
+];
+const HALL_CAUTIONS = [
+  "The rotor snaps in: fingers out of the gap.",
+  "Hot iron and fumes: ventilate. Heat kills a sensor: seconds, not minutes.",
+];
 
 /** Common practice of the trade; times are bench judgement. */
 export const REPAIR_PLANS: readonly RepairPlan[] = [
@@ -103,6 +115,73 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     proof: ["safety", "mechanical", "frame"],
   },
   {
+    id: "hallSensor",
+    title: "Replace the dead Hall sensor",
+    dispositions: ["replacePart"],
+    cures: ["hallSensor"],
+    minutes: 60,
+    tools: ["fine iron", "plastic wedges", "magnifier", "three-lamp tester"],
+    consumables: ["sensor of the same kind", "sleeve for each leg", "two-part glue", "tying cord"],
+    steps: HALL_STEPS,
+    cautions: HALL_CAUTIONS,
+    proof: ["safety", "mechanical", "hall"],
+  },
+  {
+    id: "hallSensors",
+    title: "Replace all three Hall sensors",
+    dispositions: ["replacePart"],
+    cures: ["hallSensor"],
+    minutes: 80,
+    tools: ["fine iron", "plastic wedges", "magnifier", "three-lamp tester"],
+    consumables: ["three sensors of one batch", "sleeve for each leg", "two-part glue", "tying cord"],
+    steps: [
+      ...HALL_STEPS,
+      "Write down which one had failed by test; without a test this cures and does not prove which it was.",
+    ],
+    cautions: HALL_CAUTIONS,
+    proof: ["safety", "mechanical", "hall"],
+  },
+  {
+    id: "sensorWire",
+    title: "Mend a sensor wire or its plug",
+    dispositions: ["repair"],
+    cures: ["hallWire", "hallSwapped", "tempSensor"],
+    minutes: 45,
+    tools: ["fine iron", "crimp tool for this terminal", "meter", "three-lamp tester"],
+    consumables: ["thin silicone wire", "heat-shrink", "terminals"],
+    steps: [
+      "Find the place: wiggle the cable where it leaves the axle while its continuity is read.",
+      "Cut back to bright copper, join, sleeve each wire by itself, staggered against its neighbours.",
+      "Where two were swapped, put supply, ground and signals in the order of the machine's diagram.",
+      "Look at the sensor too: a wire that shorted may have killed it.",
+      "Turn by hand: all three signals alternate.",
+    ],
+    cautions: [
+      "A sensor wire that touches a phase lead kills sensor and controller: keep them apart.",
+      "Hot iron and fumes: ventilate.",
+    ],
+    proof: ["safety", "hall"],
+  },
+  {
+    id: "smallSensor",
+    title: "Replace a temperature sensor or resolver",
+    dispositions: ["replacePart"],
+    cures: ["tempSensor", "resolver"],
+    minutes: 60,
+    tools: ["fine iron", "circlip pliers", "meter"],
+    consumables: ["sensor of the same kind and characteristic", "high-temperature sleeve and glue"],
+    steps: [
+      "Note place and depth of the old one; a resolver's angle marks its zero.",
+      "Fit the new one where the old one sat, sleeve and tie its wires clear of the rotor.",
+      "A resolver is aligned as the maker says before the drive runs.",
+      "Read it at the plug: cold, it tells the room; windings as expected.",
+    ],
+    cautions: [
+      "A resolver out of its angle drives the motor the wrong way: nothing on the shaft at the first run.",
+    ],
+    proof: ["safety", "hall"],
+  },
+  {
     id: "clean",
     title: "Clear rust, dirt or chips and seal",
     dispositions: ["repair"],
@@ -162,14 +241,20 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
  * Plans that carry out a disposition, the one that cures the most probable fault first.
  * @param disposition what was decided
  * @param faults fault ids, most probable first
+ * @param school of plans that cure alike, what the shop prefers for a dead sensor
  * @returns empty where the disposition asks for no work
  */
-export function plansFor(disposition: Disposition, faults: readonly string[]): readonly RepairPlan[] {
+export function plansFor(
+  disposition: Disposition,
+  faults: readonly string[],
+  school: DeadHallSchool = "one",
+): readonly RepairPlan[] {
+  const last = school === "all" ? "hallSensor" : "hallSensors";
   const rank = ({ cures }: RepairPlan) => {
     const places = cures.map((fault) => faults.indexOf(fault)).filter((place) => place >= 0);
     return places.length > 0 ? Math.min(...places) : faults.length;
   };
   return REPAIR_PLANS.filter(({ dispositions }) => dispositions.includes(disposition)).toSorted(
-    (a, b) => rank(a) - rank(b),
+    (a, b) => rank(a) - rank(b) || Number(a.id === last) - Number(b.id === last),
   );
 }

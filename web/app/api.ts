@@ -2,10 +2,13 @@ import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { JobBundle } from "#contract/bundle";
 import type { Intake, JobLine, JobView, Technician } from "#contract/jobs";
 import { API } from "#contract/routes";
+import type { MotorModel, Unit } from "#contract/shop";
+import type { Instrument } from "#core/quantity";
+import type { ShopLimits } from "#core/record";
 
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: API }),
-  tagTypes: ["Jobs", "Job", "Technicians"],
+  tagTypes: ["Jobs", "Job", "Technicians", "Models", "Limits", "Instruments"],
   endpoints: (build) => ({
     jobs: build.query<{ items: JobLine[]; total: number }, string>({
       query: (q) => ({ url: "/jobs", params: q ? { q } : {} }),
@@ -20,6 +23,28 @@ export const api = createApi({
     importJob: build.mutation<JobView, { id: string; bundle: JobBundle }>({
       query: ({ id, bundle }) => ({ url: `/jobs/${id}/import`, method: "PUT", body: bundle }),
       invalidatesTags: ["Jobs"],
+    }),
+    models: build.query<MotorModel[], void>({ query: () => "/models", providesTags: ["Models"] }),
+    putModel: build.mutation<MotorModel, MotorModel>({
+      query: (model) => ({ url: `/models/${model.id}`, method: "PUT", body: model }),
+      invalidatesTags: ["Models"],
+    }),
+    units: build.query<
+      { items: Unit[]; total: number; pageSize: number },
+      { q?: string; model?: string; page?: number }
+    >({ query: (params) => ({ url: "/units", params }), providesTags: ["Jobs"], keepUnusedDataFor: 0 }),
+    limits: build.query<ShopLimits, void>({ query: () => "/limits", providesTags: ["Limits"] }),
+    putLimits: build.mutation<ShopLimits, ShopLimits>({
+      query: (limits) => ({ url: "/limits", method: "PUT", body: limits }),
+      invalidatesTags: ["Limits", "Jobs", "Job"],
+    }),
+    instruments: build.query<Instrument[], void>({
+      query: () => "/instruments",
+      providesTags: ["Instruments"],
+    }),
+    putInstrument: build.mutation<Instrument, Instrument>({
+      query: (instrument) => ({ url: `/instruments/${instrument.id}`, method: "PUT", body: instrument }),
+      invalidatesTags: ["Instruments", "Job"],
     }),
     technicians: build.query<Technician[], void>({
       query: () => "/technicians",
@@ -37,6 +62,13 @@ export const {
   useJobQuery,
   useTakeInMutation,
   useImportJobMutation,
+  useModelsQuery,
+  usePutModelMutation,
+  useUnitsQuery,
+  useLimitsQuery,
+  usePutLimitsMutation,
+  useInstrumentsQuery,
+  usePutInstrumentMutation,
   useTechniciansQuery,
   usePutTechnicianMutation,
 } = api;

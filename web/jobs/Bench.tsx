@@ -62,8 +62,14 @@ export function Bench() {
           >
             Bench
           </span>
+          <Link to="/motors" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-sunk">
+            Motors
+          </Link>
           <Link to="/workings" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-sunk">
             Workings
+          </Link>
+          <Link to="/shop" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-sunk">
+            Shop
           </Link>
         </nav>
         <label className="relative ml-auto">

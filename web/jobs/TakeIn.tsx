@@ -20,12 +20,12 @@ import {
   PHASES,
 } from "#core/record";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
-import { sentenceOf, useTakeInMutation } from "../app/api.ts";
+import { sentenceOf, useModelsQuery, useTakeInMutation } from "../app/api.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Foot } from "../ui/Foot.tsx";
 import { Logo } from "../ui/Logo.tsx";
-import { intakeResolver, readIntake, type IntakeFields } from "./intakeForm.ts";
+import { fieldsOfModel, intakeResolver, readIntake, type IntakeFields } from "./intakeForm.ts";
 
 const EMPTY: IntakeFields = {
   name: "",
@@ -77,7 +77,8 @@ export function TakeIn() {
   const [takeIn] = useTakeInMutation();
   const [ids] = useState(() => ({ job: uuidv7(), motor: uuidv7() }));
   const [refusal, setRefusal] = useState("");
-  const { register, handleSubmit, formState, control } = useForm<IntakeFields>({
+  const { data: models = [] } = useModelsQuery();
+  const { register, handleSubmit, formState, control, setValue } = useForm<IntakeFields>({
     defaultValues: EMPTY,
     resolver: intakeResolver,
     reValidateMode: "onChange",
@@ -85,6 +86,12 @@ export function TakeIn() {
   const { errors, isSubmitting } = formState;
   const facts = FAMILY_FACTS[useWatch({ control, name: "family" })];
   useHotkeys("escape", () => void navigate("/"), { enableOnFormTags: true });
+
+  const takeOver = (id: string) => {
+    const model = models.find((one) => one.id === id);
+    for (const [name, value] of Object.entries(model ? fieldsOfModel(model) : {}))
+      setValue(name as FieldPath<IntakeFields>, value);
+  };
 
   const submit = async (fields: IntakeFields) => {
     const result = readIntake(fields, ids.motor, new Date().toISOString());
@@ -190,6 +197,26 @@ export function TakeIn() {
             </div>
           </Group>
           <Group title="Motor">
+            {models.length > 0 && (
+              <div className="col-span-full">
+                <Field id="modelId" label="Model" hint="Takes over what the shop knows of it.">
+                  <select
+                    id="modelId"
+                    {...register("modelId", {
+                      onChange: (event: { target: { value: string } }) => takeOver(event.target.value),
+                    })}
+                    className={FIELD_CLASS}
+                  >
+                    <option value="">none of these, or unknown</option>
+                    {models.map(({ id, name }) => (
+                      <option key={id} value={id}>
+                        {name}
+                      </option>
+                    ))}
+                  </select>
+                </Field>
+              </div>
+            )}
             <div className="col-span-2">
               {chosen(
                 "family",

@@ -2,10 +2,12 @@ import type { FieldErrors, Resolver } from "react-hook-form";
 import { uuidv7 } from "uuidv7";
 import { intakeSchema } from "#contract/jobSchemas";
 import type { Intake } from "#contract/jobs";
+import type { MotorModel } from "#contract/shop";
 import {
   CURRENT,
   parseQuantity,
   POLE_PAIRS,
+  quantityText,
   RESISTANCE,
   SPEED,
   SPEED_CONSTANT,
@@ -162,6 +164,28 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string): 
     problems[field] ??= message;
   }
   return Object.keys(problems).length > 0 ? { kind: "problems", problems } : { kind: "intake", intake };
+}
+
+/** What a model fills in, as typed. */
+export function fieldsOfModel({ facts }: MotorModel): Partial<IntakeFields> {
+  const { expected, speedConstant, rated } = facts;
+  const plain = (value: number | null | undefined) => (value ? String(value) : "");
+  return {
+    family: facts.family,
+    connection: facts.connection,
+    polePairs: plain(facts.polePairs),
+    expected: expected ? quantityText(expected.ohms, RESISTANCE) : "",
+    expectedAt: expected ? quantityText(expected.atTemperature, TEMPERATURE) : "",
+    expectedSource: expected?.source ?? "",
+    kv: plain(speedConstant?.rpmPerVolt),
+    kvConvention: speedConstant?.convention ?? "peak",
+    hallSpacing: facts.hallSpacing ?? "",
+    magnets: facts.magnets ?? "",
+    ratedVolts: plain(rated?.volts),
+    ratedAmperes: plain(rated?.amperes),
+    ratedRpm: plain(rated?.rpm),
+    limit: facts.balanceLimit ? String(facts.balanceLimit * 100) : "",
+  };
 }
 
 /** The same reading as a form resolver: each problem at its field. */

@@ -83,7 +83,10 @@ export default function Decide() {
           </div>
           <div className="overflow-hidden rounded-xl border border-line bg-sheet">
             {DISPOSITIONS.map((disposition) => {
-              const plan = disposition === "undecided" ? undefined : plansFor(disposition, faults)[0];
+              const plan =
+                disposition === "undecided"
+                  ? undefined
+                  : plansFor(disposition, faults, record.limits?.deadHall?.choice)[0];
               return (
                 <label
                   key={disposition}

@@ -13,6 +13,7 @@ export function RepairForm({ disposition }: { readonly disposition: Disposition 
   const fitting = plansFor(
     disposition,
     verdict.faults.map(({ fault }) => fault),
+    record.limits?.deadHall?.choice,
   );
   const offered = fitting.length > 0 ? fitting : REPAIR_PLANS;
   const [planId, setPlanId] = useState(offered[0]!.id);

@@ -1,0 +1,101 @@
+import { useState } from "react";
+import type { Unit } from "#contract/shop";
+import { compareSisters, learnFrom, LEAST_FOR_GRUBBS, LEAST_TO_LEARN, type Sister } from "#core/history";
+import { percentText, quantityText, uncertainText } from "#core/quantity";
+import { OneOf } from "../ui/Choice.tsx";
+import { Judged } from "../ui/Notice.tsx";
+import { FOLLOWED } from "./quantities.ts";
+
+const COMPARED = FOLLOWED.filter(({ id }) => id === "pair" || id === "kv");
+
+/** The last figure of each unit that has one. */
+function sistersOf(
+  units: readonly Unit[],
+  id: string,
+): (Sister & { readonly name: string; readonly sound: boolean })[] {
+  const followed = COMPARED.find((one) => one.id === id)!;
+  return units.flatMap(({ serial, name, visits }) => {
+    const visit = visits.findLast((one) => followed.of(one));
+    const found = visit && followed.of(visit);
+    return found ? [{ id: serial, name, sound: visit.sound, ...found }] : [];
+  });
+}
+
+/** Motors of one model side by side: each against the others, and the odd one out, with how sure that is. */
+export function Sisters({ units }: { readonly units: readonly Unit[] }) {
+  const [chosen, setChosen] = useState("kv");
+  const followed = COMPARED.find(({ id }) => id === chosen)!;
+  const sisters = sistersOf(units, chosen);
+  const answer = sisters.length >= 2 ? compareSisters(sisters) : null;
+  const odd = answer?.odd && sisters.find(({ id }) => id === answer.odd!.id);
+  const learned = learnFrom(sisters.filter(({ sound }) => sound).map(({ value }) => value));
+  const median = answer
+    ? [...sisters].map(({ value }) => value).sort((a, b) => a - b)[Math.floor(sisters.length / 2)]!
+    : 0;
+  return (
+    <section aria-labelledby="sisters" className="rounded-xl border border-line bg-sheet p-4">
+      <h2 id="sisters" className="mb-2 text-lg font-bold">
+        Sisters side by side
+      </h2>
+      <OneOf
+        label="Compared by"
+        value={chosen}
+        onChoose={setChosen}
+        options={COMPARED.map(({ id, title }) => ({ value: id, words: title }))}
+      />
+      {!answer && (
+        <p className="mt-3 text-ink-2">
+          Two motors of one model with this figure are wanted; {sisters.length} so far.
+        </p>
+      )}
+      {answer && (
+        <>
+          <table className="my-3 w-full text-left">
+            <thead className="text-sm text-ink-2">
+              <tr>
+                <th className="py-2 font-semibold">Motor</th>
+                <th className="py-2 font-semibold">{followed.title}</th>
+                <th className="py-2 font-semibold">Against the median of the others</th>
+                <th className="py-2 font-semibold">En</th>
+              </tr>
+            </thead>
+            <tbody>
+              {sisters.map((sister) => {
+                const { reference, en } = answer.each.find(({ id }) => id === sister.id)!;
+                const out = sister.id === odd?.id;
+                return (
+                  <tr
+                    key={sister.id}
+                    className={`border-t border-line ${out ? "font-semibold text-copper" : ""}`}
+                  >
+                    <td className="py-2">
+                      {sister.name}
+                      {out && ", the odd one"}
+                    </td>
+                    <td className="py-2">{uncertainText(sister.value, followed.kind, sister.expanded)}</td>
+                    <td className="py-2">{percentText(sister.value / reference.value - 1)}</td>
+                    <td className="py-2">{en.toFixed(1)}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          <Judged state={odd ? "departs" : "agrees"}>
+            <strong>{odd ? `${odd.name} is the odd one out.` : "None stands out."}</strong>{" "}
+            {answer.odd?.words}
+            {answer.odd ? ". " : ""}
+            {answer.grubbs
+              ? `Grubbs G ${answer.grubbs.g.toFixed(2)}, limit ${answer.grubbs.limit.toFixed(2)}, asked once.`
+              : `From ${LEAST_FOR_GRUBBS} on a test says whether the farthest is chance.`}{" "}
+            En above 1 differs by more than both uncertainties.
+          </Judged>
+          <p className="mt-3 text-sm text-ink-2">
+            {learned
+              ? `Learned from ${learned.n} sound motors of this shop: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`
+              : `From ${LEAST_TO_LEARN} sound motors on the shop learns what this model should read; median so far ${quantityText(median, followed.kind)}.`}
+          </p>
+        </>
+      )}
+    </section>
+  );
+}

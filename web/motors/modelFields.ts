@@ -1,0 +1,126 @@
+import type { MotorModel } from "#contract/shop";
+import { modelSchema } from "#contract/shopSchemas";
+import {
+  formatQuantity,
+  parseQuantity,
+  POLE_PAIRS,
+  RESISTANCE,
+  SPEED_CONSTANT,
+  type KvConvention,
+  type QuantityKind,
+} from "#core/quantity";
+import type { Connection, Family, HallSpacing, MagnetMaterial } from "#core/record";
+
+/** What the form of a model holds, as typed. */
+export interface ModelFields {
+  readonly name: string;
+  readonly family: Family;
+  readonly connection: Connection;
+  readonly polePairs: string;
+  readonly expected: string;
+  readonly expectedAt: string;
+  readonly expectedSource: string;
+  readonly kv: string;
+  readonly kvConvention: KvConvention;
+  readonly kvSource: string;
+  readonly hallSpacing: HallSpacing;
+  readonly magnets: MagnetMaterial | "";
+  readonly limit: string;
+  readonly notes: string;
+}
+
+const plain = (value: number, kind: QuantityKind) => {
+  const { number, unit } = formatQuantity(value, kind);
+  return `${number} ${unit}`;
+};
+
+/** The form as a model fills it; empty for a new one. */
+export function fieldsOf(model: MotorModel | null): ModelFields {
+  const facts = model?.facts;
+  return {
+    name: model?.name ?? "",
+    family: facts?.family ?? "hub",
+    connection: facts?.connection ?? "unknown",
+    polePairs: facts?.polePairs ? String(facts.polePairs) : "",
+    expected: facts?.expected ? plain(facts.expected.ohms, RESISTANCE) : "",
+    expectedAt: facts?.expected ? String(facts.expected.atTemperature) : "20",
+    expectedSource: facts?.expected?.source ?? "",
+    kv: facts?.speedConstant ? String(facts.speedConstant.rpmPerVolt) : "",
+    kvConvention: facts?.speedConstant?.convention ?? "peak",
+    kvSource: facts?.speedConstant?.source ?? "",
+    hallSpacing: facts?.hallSpacing ?? "unknown",
+    magnets: facts?.magnets ?? "",
+    limit: facts?.balanceLimit ? String(facts.balanceLimit * 100) : "",
+    notes: model?.notes ?? "",
+  };
+}
+
+/** What an expected value is good for where nobody says better. */
+const USUAL_TOLERANCE = 0.1;
+
+export type ModelResult =
+  | { readonly kind: "model"; readonly model: MotorModel }
+  | { readonly kind: "problems"; readonly problems: Readonly<Record<string, string>> };
+
+/** Reads the form; each problem stands at its field. */
+export function readModel(fields: ModelFields, id: string, before: MotorModel | null): ModelResult {
+  const problems: Record<string, string> = {};
+  const read = (name: "polePairs" | "expected" | "kv", kind: QuantityKind) => {
+    if (fields[name].trim() === "") return null;
+    const parsed = parseQuantity(fields[name], kind);
+    if (parsed.kind === "finite" && parsed.value > 0) return parsed.value;
+    problems[name] = parsed.kind === "refused" ? parsed.sentence : "A value above zero, or leave it empty.";
+    return null;
+  };
+  const [polePairs, ohms, kv] = [
+    read("polePairs", POLE_PAIRS),
+    read("expected", { ...RESISTANCE, canBeOpen: false }),
+    read("kv", SPEED_CONSTANT),
+  ];
+  const percent =
+    fields.limit.trim() === "" ? null : Number(fields.limit.replace(",", ".").replace(/\s*%$/u, ""));
+  if (percent !== null && !(percent > 0)) problems["limit"] = "Give the limit in percent, such as 5.";
+  const at = Number(fields.expectedAt.replace(",", ".") || 20);
+  if (!Number.isFinite(at)) problems["expectedAt"] = "Give the temperature in °C.";
+  for (const [value, source, name] of [
+    [ohms, fields.expectedSource, "expectedSource"],
+    [kv, fields.kvSource, "kvSource"],
+  ] as const)
+    if (value !== null && source.trim() === "")
+      problems[name] = "Say where the value comes from: nameplate, data sheet, own motors.";
+  const model: MotorModel = {
+    id,
+    name: fields.name.trim(),
+    facts: {
+      family: fields.family,
+      connection: fields.connection,
+      polePairs,
+      expected:
+        ohms === null
+          ? null
+          : {
+              ohms,
+              tolerance: before?.facts.expected?.tolerance ?? USUAL_TOLERANCE,
+              atTemperature: Number.isFinite(at) ? at : 20,
+              source: fields.expectedSource.trim(),
+            },
+      speedConstant:
+        kv === null
+          ? null
+          : { rpmPerVolt: kv, convention: fields.kvConvention, source: fields.kvSource.trim() },
+      hallSpacing: fields.hallSpacing,
+      magnets: fields.magnets === "" ? null : fields.magnets,
+      rated: before?.facts.rated ?? {},
+      balanceLimit: percent === null || problems["limit"] ? null : percent / 100,
+    },
+    notes: fields.notes.trim(),
+  };
+  const { error } = modelSchema.validate(model, { abortEarly: false, convert: false });
+  for (const { path, message } of error?.details ?? []) {
+    const last = String(path.at(-1));
+    problems[
+      { ohms: "expected", rpmPerVolt: "kv", atTemperature: "expectedAt", balanceLimit: "limit" }[last] ?? last
+    ] ??= message;
+  }
+  return Object.keys(problems).length > 0 ? { kind: "problems", problems } : { kind: "model", model };
+}

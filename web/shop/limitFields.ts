@@ -1,0 +1,77 @@
+import { limitsSchema } from "#contract/limitsSchema";
+import type { KvConvention } from "#core/quantity";
+import { FAMILIES, type DeadHallSchool, type ShopLimit, type ShopLimits } from "#core/record";
+
+/** Limits and schools as typed: an empty limit keeps the usual one. Keys: a family, or "spin". */
+export interface LimitFields {
+  readonly limits: Readonly<Record<string, { readonly percent: string; readonly reason: string }>>;
+  readonly kvConvention: KvConvention | "";
+  readonly kvReason: string;
+  readonly deadHall: DeadHallSchool | "";
+  readonly deadHallReason: string;
+}
+
+const NAMES = [...FAMILIES, "spin"] as const;
+const asTyped = (limit: ShopLimit | undefined) => ({
+  percent: limit ? String(Number((limit.limit * 100).toPrecision(4))) : "",
+  reason: limit?.reason ?? "",
+});
+
+export function fieldsOf(limits: ShopLimits): LimitFields {
+  return {
+    limits: Object.fromEntries(
+      NAMES.map((name) => [name, asTyped(name === "spin" ? limits.spin : limits.balance?.[name])]),
+    ),
+    kvConvention: limits.kvConvention?.choice ?? "",
+    kvReason: limits.kvConvention?.reason ?? "",
+    deadHall: limits.deadHall?.choice ?? "",
+    deadHallReason: limits.deadHall?.reason ?? "",
+  };
+}
+
+export type LimitsResult =
+  | { readonly kind: "limits"; readonly limits: ShopLimits }
+  | { readonly kind: "problems"; readonly problems: Readonly<Record<string, string>> };
+
+/** Reads the form. Problems stand under `hub.percent`, `hub.reason`, `kvReason`… */
+export function readLimits(fields: LimitFields): LimitsResult {
+  const problems: Record<string, string> = {};
+  const limitOf = (name: string): ShopLimit | undefined => {
+    const { percent, reason } = fields.limits[name]!;
+    if (percent.trim() === "") return undefined;
+    const value = Number(percent.replace(",", ".").replace(/\s*%$/u, ""));
+    if (!Number.isFinite(value)) problems[`${name}.percent`] = "Give the limit in percent, such as 5.";
+    return { limit: value / 100, reason: reason.trim() };
+  };
+  const balance = Object.fromEntries(
+    FAMILIES.flatMap((family) => {
+      const limit = limitOf(family);
+      return limit ? [[family, limit]] : [];
+    }),
+  );
+  const spin = limitOf("spin");
+  const limits: ShopLimits = {
+    ...(Object.keys(balance).length > 0 && { balance }),
+    ...(spin && { spin }),
+    ...(fields.kvConvention !== "" && {
+      kvConvention: { choice: fields.kvConvention, reason: fields.kvReason.trim() },
+    }),
+    ...(fields.deadHall !== "" && {
+      deadHall: { choice: fields.deadHall, reason: fields.deadHallReason.trim() },
+    }),
+  };
+  const { error } = limitsSchema.validate(limits, { abortEarly: false, convert: false });
+  for (const { path, message } of error?.details ?? []) {
+    const [first, second] = path.map(String);
+    const last = String(path.at(-1));
+    const where = first === "balance" ? second! : first!;
+    const key =
+      where === "kvConvention"
+        ? "kvReason"
+        : where === "deadHall"
+          ? "deadHallReason"
+          : `${where}.${last === "limit" ? "percent" : last}`;
+    problems[key] ??= message;
+  }
+  return Object.keys(problems).length > 0 ? { kind: "problems", problems } : { kind: "limits", limits };
+}
