@@ -323,7 +323,7 @@ export const VARIABLES: readonly Variable[] = [
     check: "hall",
     title: "At the dead sensor's own leg",
     outcomes: ["changes", "dead"],
-    leak: { dead: 0.02 },
+    leak: { dead: 0.005 },
     leakReason: "a fine leg is easily missed",
     words: { changes: "the signal changes at its leg", dead: "the signal is dead at its leg" },
   },

@@ -7,6 +7,7 @@ import {
   judge,
   lastMeaningfulPlace,
   parseQuantity,
+  POLE_PAIRS,
   percentText,
   quantityText,
   RESISTANCE,
@@ -182,5 +183,27 @@ describe("chances and limits", () => {
   });
   it("lose their trailing zeros when exact", () => {
     expect([0.05, 0.025, 0.1, 0.0125].map(shareText)).toEqual(["5 %", "2.5 %", "10 %", "1.25 %"]);
+  });
+});
+
+describe("pole pairs as people type them", () => {
+  it.each([
+    ["7", 7],
+    ["14 poles", 7],
+    ["30 magnets", 15],
+    ["15 pole pairs", 15],
+  ])("%s is %i", (typed, value) => {
+    expect(parseQuantity(typed, POLE_PAIRS)).toEqual({ kind: "finite", value });
+  });
+  it.each([
+    ["27 poles", /odd: magnets come in pairs/u],
+    ["0", /at least 1/u],
+    ["2.5", /come whole/u],
+    ["ten", /not a whole number/u],
+    ["7 V", /does not fit/u],
+  ])("%s is refused with a sentence", (typed, sentence) => {
+    const parsed = parseQuantity(typed, POLE_PAIRS);
+    expect(parsed.kind).toBe("refused");
+    if (parsed.kind === "refused") expect(parsed.sentence).toMatch(sentence);
   });
 });

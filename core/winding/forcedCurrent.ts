@@ -100,6 +100,8 @@ export function measureForced(readings: ForcedReadings): MeasuredPairs {
     const digits = combine([
       scale(accuracyOf(volts).perReading, 1 / at!.amperes),
       scale(accuracyOf(amperes).perReading, summary.mean / at!.amperes),
+      // The ammeter's display hides what is smaller than a count, as the voltmeter's does.
+      scale({ u: amperes.resolution / Math.sqrt(12), freedom: Infinity }, summary.mean / at!.amperes),
     ]);
     const ownGain = oneRange ? NO_UNCERTAINTY : scale(gain, summary.mean);
     const independent = combine([summary.typeA, digits, ownGain]);

@@ -110,7 +110,7 @@ function AllUnits() {
           <ModelForm key={model} model={chosen ?? null} onDone={() => setEditing(false)} />
         ) : chosen ? (
           <>
-            <Sisters units={data?.items ?? []} />
+            <Sisters units={data?.items ?? []} model={chosen} />
             {chosen.notes && <p className="text-ink-2">{chosen.notes}</p>}
           </>
         ) : (

@@ -1,7 +1,16 @@
 import { useState } from "react";
-import type { Unit } from "#contract/shop";
-import { compareSisters, learnFrom, LEAST_FOR_GRUBBS, LEAST_TO_LEARN, type Sister } from "#core/history";
-import { percentText, quantityText, uncertainText } from "#core/quantity";
+import type { MotorModel, Unit } from "#contract/shop";
+import {
+  compareSisters,
+  learnFrom,
+  LEAST_FOR_GRUBBS,
+  LEAST_TO_LEARN,
+  type Learned,
+  type Sister,
+} from "#core/history";
+import { percentText, quantityText, RESISTANCE, SPEED_CONSTANT, uncertainText } from "#core/quantity";
+import { usePutModelMutation } from "../app/api.ts";
+import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Judged } from "../ui/Notice.tsx";
 import { FOLLOWED } from "./quantities.ts";
@@ -21,14 +30,45 @@ function sistersOf(
   });
 }
 
+/** What the model already states of this figure, with its source; null where the shop may learn it. */
+function publishedOf({ facts }: MotorModel, id: string): string | null {
+  if (id === "kv" && facts.speedConstant)
+    return `${quantityText(facts.speedConstant.rpmPerVolt, SPEED_CONSTANT)}, ${facts.speedConstant.source}`;
+  if (id === "pair" && facts.expected)
+    return `${quantityText(facts.expected.ohms, RESISTANCE)}, ${facts.expected.source}`;
+  return null;
+}
+
+/** A learned value is good for three spreads, and never for less than this. Bench judgement. */
+const LEAST_TOLERANCE = 0.03;
+
+/** The model with the learned figure as its expected value, and how many motors taught it. */
+function withLearned(model: MotorModel, id: string, { median, spread, n }: Learned): MotorModel {
+  const source = `median of ${n} sound motors of this shop`;
+  const facts =
+    id === "kv"
+      ? { speedConstant: { rpmPerVolt: median, convention: "peak" as const, source } }
+      : {
+          expected: {
+            ohms: median,
+            tolerance: Math.max(LEAST_TOLERANCE, (3 * spread) / median),
+            atTemperature: 20,
+            source,
+          },
+        };
+  return { ...model, facts: { ...model.facts, ...facts } };
+}
+
 /** Motors of one model side by side: each against the others, and the odd one out, with how sure that is. */
-export function Sisters({ units }: { readonly units: readonly Unit[] }) {
+export function Sisters({ units, model }: { readonly units: readonly Unit[]; readonly model: MotorModel }) {
+  const [putModel] = usePutModelMutation();
   const [chosen, setChosen] = useState("kv");
   const followed = COMPARED.find(({ id }) => id === chosen)!;
   const sisters = sistersOf(units, chosen);
   const answer = sisters.length >= 2 ? compareSisters(sisters) : null;
   const odd = answer?.odd && sisters.find(({ id }) => id === answer.odd!.id);
   const learned = learnFrom(sisters.filter(({ sound }) => sound).map(({ value }) => value));
+  const published = publishedOf(model, chosen);
   const median = answer
     ? [...sisters].map(({ value }) => value).sort((a, b) => a - b)[Math.floor(sisters.length / 2)]!
     : 0;
@@ -94,6 +134,12 @@ export function Sisters({ units }: { readonly units: readonly Unit[] }) {
               ? `Learned from ${learned.n} sound motors of this shop: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`
               : `From ${LEAST_TO_LEARN} sound motors on the shop learns what this model should read; median so far ${quantityText(median, followed.kind)}.`}
           </p>
+          {learned && !published && (
+            <Button className="mt-2" onClick={() => void putModel(withLearned(model, chosen, learned))}>
+              Take it as this model's expected value
+            </Button>
+          )}
+          {published && <p className="mt-1 text-sm text-ink-2">The model states {published}.</p>}
         </>
       )}
     </section>

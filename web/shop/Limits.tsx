@@ -9,13 +9,13 @@ import { fieldsOf, readLimits, type LimitFields } from "./limitFields.ts";
 const ROWS = [
   ...FAMILIES.filter((family) => FAMILY_FACTS[family].windingsReachable).map((family) => ({
     name: family as string,
-    label: `Balance, ${FAMILY_FACTS[family].label.toLowerCase()}`,
+    label: `${FAMILY_FACTS[family].label}, balance`,
     usual: FAMILY_FACTS[family].balanceLimit,
     why: FAMILY_FACTS[family].limitReason,
   })),
   {
     name: "spin",
-    label: "Balance when spun",
+    label: "Any motor spun, balance",
     usual: USUAL_SPIN_LIMIT,
     why: "common practice: turns show before this, drills and meters seldom do",
   },

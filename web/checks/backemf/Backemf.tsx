@@ -120,8 +120,8 @@ export function Backemf() {
         )}
       </div>
       <p className="mb-3 max-w-3xl text-[0.95rem] leading-snug text-ink-2">
-        A drill on the shaft in high gear, full trigger, 1300 rpm or more; wait until the figure settles. Read
-        the speed with the motor attached. Three equal volts per hertz mean three equal limbs.
+        High gear, full trigger, 1300 rpm or more where the gate allows; wait until the figure settles. Equal
+        volts per hertz mean equal limbs.
       </p>
       <Gate
         plan={plan}

@@ -3,8 +3,8 @@ import { PAIRS, pairName } from "#core/record";
 import type { EntrySlot } from "../entry/useEntry.ts";
 
 export const ROUTES = [
-  { route: "oneMeter", words: "One meter, frequency before and after" },
-  { route: "twoMeters", words: "Two meters at once" },
+  { route: "oneMeter", words: "One meter" },
+  { route: "twoMeters", words: "Two meters" },
   { route: "tachometer", words: "Tachometer" },
 ] as const;
 export type Route = (typeof ROUTES)[number]["route"];
@@ -92,7 +92,7 @@ export function slotsOf(wanted: Wanted): readonly SpinSlot[] {
     label: "Volts with the meter's leads shorted",
     kind: VOLTAGE,
     optional: true,
-    hint: "what is left of nothing; Enter leaves it out",
+    hint: "V; Enter leaves it out",
   };
   return [
     planned,

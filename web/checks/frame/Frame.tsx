@@ -3,6 +3,7 @@ import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
 import { latestIn, PHASES } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { EntryField } from "../entry/EntryField.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
@@ -35,6 +36,7 @@ export function Frame() {
           Leads to frame
         </h2>
         <MeterSelect instruments={record.instruments} value={meter} disabled={closed} onChoose={setMeter} />
+        <AcrossTheBench entry={entry}>{finding && `${finding.sentence}.`}</AcrossTheBench>
       </div>
       <p className="mb-4 max-w-2xl text-ink-2">
         One probe on bare metal: scratch through paint, or take a screw. The other on each lead in turn,

@@ -25,7 +25,7 @@ interface Part {
 const JUNCTION = { ...VOLTAGE, canBeOpen: true };
 
 const SUPPLY: Part = {
-  words: "Supply and levels",
+  words: "Supply, levels",
   intro:
     "Plugged in and powered, back-probe the connector. Supply within a tenth of 5 V; each signal below 0.8 V and above 70 % of its pull-up as the rotor creeps.",
   slots: [
@@ -85,7 +85,7 @@ const OFF: Part = {
 };
 const WIRES: Part = { words: "Wire or sensor", intro: "", slots: [] };
 const HEAT: Part = {
-  words: "Temperature sensor",
+  words: "Temperature",
   intro: "At rest and cold it tells the room. Say which kind it is; read it at the plug.",
   slots: [
     {
@@ -140,11 +140,6 @@ function partsOf({ motor }: JobRecord): Readonly<Record<string, Part>> {
   };
 }
 
-const SPACINGS = [
-  { value: "120", words: "120°" },
-  { value: "60", words: "60°" },
-  { value: "unknown", words: "Unknown" },
-];
 const WIRE_STATES = [
   { value: "whole", words: "Whole" },
   { value: "wanders", words: "Wanders when wiggled" },
@@ -226,7 +221,7 @@ export function Hall() {
       </h2>
       <p className="mb-3 max-w-3xl text-ink-2">
         {halls
-          ? "Turn the rotor slowly by hand: three signals, six states in order, each in its turn. A dead one is a wire, a sensor, or both."
+          ? "Creep the rotor by hand: six states in order. A dead signal is a wire, a sensor, or both."
           : "The motor's small sensors, read at the plug."}
       </p>
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
@@ -236,15 +231,6 @@ export function Hall() {
           onChoose={setPart}
           options={Object.entries(parts).map(([value, { words }]) => ({ value, words }))}
         />
-        {halls && part === "steps" && (
-          <OneOf
-            label="Sensors stand"
-            value={chosen("spacing") || hallSpacingOf(record.motor)}
-            onChoose={choose("spacing")}
-            options={SPACINGS}
-            disabled={closed}
-          />
-        )}
         {part === "heat" && (
           <OneOf
             label="Kind"

@@ -32,7 +32,7 @@ export function HallRing({
   return (
     <svg
       viewBox={`0 0 ${SIZE} ${SIZE}`}
-      className="h-64 w-full"
+      className="h-60 w-full"
       role="img"
       aria-label={`States seen: ${ring.filter((state) => visited.has(state)).join(", ") || "none"}. Missing: ${missing.join(", ") || "none"}.`}
     >

@@ -8,12 +8,18 @@ import { Button } from "../../ui/Button.tsx";
 import { OneOf } from "../../ui/Choice.tsx";
 import { FIELD_CLASS } from "../../ui/Field.tsx";
 import { Judged } from "../../ui/Notice.tsx";
+import { useChoose } from "../entry/useChoose.ts";
 import { HallRing } from "./HallRing.tsx";
 import { LampRows } from "./LampRows.tsx";
 import { Lamps } from "./Lamps.tsx";
 import { Traces } from "./Traces.tsx";
 import { useLamps, type LampEntry, type TurnSlot } from "./useLamps.ts";
 
+const SPACINGS = [
+  { value: "120", words: "120°" },
+  { value: "60", words: "60°" },
+  { value: "unknown", words: "?" },
+];
 const DIRECTIONS = [
   { value: "forward", words: "Forwards" },
   { value: "backward", words: "Backwards" },
@@ -35,8 +41,8 @@ function TypedState({ lamps }: { readonly lamps: LampEntry }) {
   };
   return (
     <form onSubmit={submit} noValidate className="flex items-end gap-2">
-      <label className="text-sm font-semibold">
-        Or the whole state
+      <label className="w-28 text-sm font-semibold">
+        Whole state
         <input
           name="state"
           inputMode="numeric"
@@ -44,7 +50,7 @@ function TypedState({ lamps }: { readonly lamps: LampEntry }) {
           maxLength={3}
           disabled={lamps.disabled}
           placeholder="101"
-          className={`${FIELD_CLASS} w-24`}
+          className={FIELD_CLASS}
         />
       </label>
       <Button type="submit" disabled={lamps.disabled}>
@@ -72,6 +78,7 @@ export function StepTest() {
   const [slot, setSlot] = useState<TurnSlot>("forward");
   const [large, setLarge] = useState(false);
   const lamps = useLamps(slot);
+  const { chosen, choose } = useChoose("hall");
   const { forward, backward } = hallStates(record, epoch);
   const told = choiceIn(record.readings, "hall", "spacing", epoch);
   const spacing =
@@ -119,6 +126,13 @@ export function StepTest() {
           value={slot}
           onChoose={(value) => setSlot(value as TurnSlot)}
           options={DIRECTIONS}
+          disabled={closed}
+        />
+        <OneOf
+          label="Sensors stand"
+          value={chosen("spacing") || hallSpacingOf(record.motor)}
+          onChoose={choose("spacing")}
+          options={SPACINGS}
           disabled={closed}
         />
         <TypedState lamps={lamps} />

@@ -12,10 +12,13 @@ import { latestIn, pairName, PAIRS, PHASES, type Pair } from "#core/record";
 import { healthyPairPrior, windingInstrument, windingTemperature } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { Button } from "../../ui/Button.tsx";
+import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
 import { IntervalStrip, type StripRow } from "../drawing/IntervalStrip.tsx";
+import { Forced } from "./Forced.tsx";
 import { meterAdvice } from "./meterAdvice.ts";
 import { PairRow, SmallCell } from "./PairRow.tsx";
 import { usePairLooks, valueOf } from "./usePairLooks.ts";
@@ -45,6 +48,11 @@ export function Winding() {
       (windingInstrument(record, epoch) ?? record.instruments.findLast((one) => canMeasure(one, "ohms")))
         ?.id ?? "",
   );
+  const [forced, setForced] = useState(() =>
+    record.readings.some(
+      (one) => one.check === "winding" && one.epoch === epoch && one.slot.endsWith(".volts"),
+    ),
+  );
   const { sitting, limit, imbalance, expected, looks } = usePairLooks();
   const heat = windingTemperature(record, epoch);
   const slots: EntrySlot[] = [
@@ -61,6 +69,7 @@ export function Winding() {
   const instrument = record.instruments.find(({ id }) => id === meter);
   const usual = healthyPairPrior(motor, heat.celsius, heat.doubt).centre;
   const finding = verdict.findings.find(({ variable }) => variable === "pairs");
+  const drift = verdict.findings.find(({ variable, departs }) => variable === "steady" && departs);
   const now = PAIRS.find((pair) => pair === entry.active) ?? null;
   const drawn = Object.fromEntries(
     PAIRS.map((pair): [Pair, DrawnPair] => {
@@ -95,6 +104,10 @@ export function Winding() {
           disabled={job.closed}
           onChoose={setMeter}
         />
+        {!forced && <AcrossTheBench entry={entry}>{finding && `${finding.sentence}.`}</AcrossTheBench>}
+        <Button look="quiet" aria-pressed={forced} onClick={() => setForced(!forced)}>
+          {forced ? "Back to ohms" : "Force a current"}
+        </Button>
       </div>
       <p className="mb-3 text-[0.95rem] leading-snug text-ink-2">
         Equal pairs mean three sound limbs. {instrument && meterAdvice(usual, limit, instrument)}
@@ -118,7 +131,8 @@ export function Winding() {
           </p>
         </div>
         <div className="flex min-w-0 flex-col gap-2">
-          <div className="flex gap-2">
+          {forced && <Forced />}
+          <div className={forced ? "hidden" : "flex gap-2"}>
             <SmallCell entry={entry} slot={TIPS}>
               {tipsText}
             </SmallCell>
@@ -128,7 +142,7 @@ export function Winding() {
                 : `not read, ${heat.celsius} °C ± ${heat.doubt} taken`}
             </SmallCell>
           </div>
-          <ul className="flex flex-col gap-2" aria-label="Pairs as measured">
+          <ul className={forced ? "hidden" : "flex flex-col gap-2"} aria-label="Pairs as measured">
             {PAIRS.map((pair) => (
               <PairRow
                 key={pair}
@@ -139,6 +153,11 @@ export function Winding() {
               />
             ))}
           </ul>
+          {drift && (
+            <Judged state="departs">
+              <strong>{drift.sentence}.</strong> Hold the rotor, press again, and read that pair anew.
+            </Judged>
+          )}
           {finding && (
             <Judged state={finding.departs ? "departs" : (imbalance?.judgement ?? "cannotTell")}>
               <strong>{finding.sentence}.</strong> {finding.advice}{" "}

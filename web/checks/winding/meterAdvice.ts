@@ -18,5 +18,5 @@ export function meterAdvice(expected: Ohms, limit: Ratio, instrument: Instrument
   const better = advice.instead[0];
   return `This meter cannot decide ${asked} here: one reading is ${reached} only. ${
     better ? `A ${better.toLowerCase()} can, or ` : ""
-  }${advice.forcedCurrent} A from a bench supply with millivolts read at the leads${better ? "" : " can"}. It still shows open and shorted pairs.`;
+  }${advice.forcedCurrent} A from a bench supply with millivolts read at the leads${better ? "" : " can"}. Or spin it: volts show what its ohms cannot. It still shows open and shorted pairs.`;
 }

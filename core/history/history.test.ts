@@ -1,0 +1,129 @@
+import { describe, expect, it } from "vitest";
+import type { JobRecord, Visit } from "#core/record";
+import { assessJob } from "#core/assess";
+import { celsius, job, MILLIOHM, ohmsOf, pairs, reading, REPAIR, spun } from "../../tests/jobs.ts";
+import {
+  againstPast,
+  compareSisters,
+  grubbsLimit,
+  grubbsOf,
+  learnFrom,
+  normalisedError,
+  pairsAtReference,
+  visitOf,
+} from "./index.ts";
+
+/** NIST/SEMATECH e-Handbook of Statistical Methods, 1.3.5.17.1: mass spectrometer data, uranium isotope. */
+const NIST = [199.31, 199.53, 200.19, 200.82, 201.92, 201.95, 202.18, 245.57];
+
+describe("Grubbs' test", () => {
+  it("gives the handbook's G 2.4687 and its one-sided 5 % limit 2.032, two-sided 2.127", () => {
+    const { g, index } = grubbsOf(NIST);
+    expect(g).toBeCloseTo(2.4687, 3);
+    expect(index).toBe(7);
+    expect(grubbsLimit(8, 0.05, 1)).toBeCloseTo(2.032, 3);
+    expect(grubbsLimit(8)).toBeCloseTo(2.127, 3);
+  });
+  it("refuses fewer than three", () => {
+    expect(() => grubbsOf([1, 2])).toThrow(RangeError);
+    expect(() => grubbsLimit(2)).toThrow(RangeError);
+  });
+});
+
+describe("sisters", () => {
+  const sister = (id: string, value: number, expanded = 9) => ({ id, value, expanded });
+  it("names the odd one of six by Grubbs, as advice", () => {
+    const six = [901, 894, 902, 895, 899, 997].map((value, i) => sister(String(i + 1), value));
+    const { odd, grubbs, each } = compareSisters(six);
+    expect(odd).toMatchObject({ id: "6", by: "Grubbs", advisory: true });
+    expect(grubbs!.g).toBeGreaterThan(grubbs!.limit);
+    expect(each.find(({ id }) => id === "6")!.en).toBeGreaterThan(1);
+    expect(each.find(({ id }) => id === "1")!.en).toBeLessThan(1);
+  });
+  it("goes by En alone below four, and of two does not say which is odd", () => {
+    expect(compareSisters([sister("a", 900), sister("b", 902), sister("c", 960)]).odd).toMatchObject({
+      id: "c",
+      by: "En",
+    });
+    expect(compareSisters([sister("a", 900), sister("b", 960)]).odd).toBeNull();
+    expect(() => compareSisters([sister("a", 900)])).toThrow(RangeError);
+  });
+  it("finds none among sound ones", () => {
+    expect(compareSisters([900, 903, 898, 901].map((value, i) => sister(String(i), value))).odd).toBeNull();
+  });
+  it("takes En as |x − ref| over the root of both U² (ISO/IEC 17043)", () => {
+    expect(normalisedError({ value: 10.5, expanded: 0.3 }, { value: 10, expanded: 0.4 })).toBeCloseTo(1, 12);
+  });
+});
+
+describe("learning from good motors", () => {
+  it("gives median and robust spread with how many taught it, and nothing from fewer than three", () => {
+    expect(learnFrom([128, 127, 129, 128, 160])).toMatchObject({ median: 128, n: 5 });
+    expect(learnFrom([128, 127, 129, 128, 160])!.spread).toBeCloseTo(0.7413, 4);
+    expect(learnFrom([128, 127])).toBeNull();
+  });
+});
+
+const sound = ["127.9m", "128.2m", "128.0m"] as const;
+const past = (typed: readonly [string, string, string]): Visit =>
+  visitOf(job([celsius(20), ...pairs(typed, MILLIOHM, "0.1m")]), {
+    jobNumber: 1,
+    at: "2026-01-10T09:00:00.000Z",
+  });
+const now = (typed: readonly [string, string, string], degrees = 20): JobRecord =>
+  job([celsius(degrees), ...pairs(typed, MILLIOHM, "0.1m")], { past: [past(sound)] });
+
+describe("a unit against its own past", () => {
+  it("brings pairs to 20 °C before it compares: copper at 60 °C is the same motor (IEC 60034-1)", () => {
+    const warm = sound.map(
+      (text) => `${(Number.parseFloat(text) * (295 / 255)).toFixed(1)}m`,
+    ) as unknown as typeof sound;
+    expect(pairsAtReference(now(warm, 60), 0)!.AB.value).toBeCloseTo(0.1278, 3);
+    expect(againstPast(now(warm, 60), 0).kind).toBe("same");
+  });
+  it("suspects the set-up when all three shift together, and the motor when one does", () => {
+    expect(againstPast(now(["149.8m", "150.4m", "150.1m"]), 0)).toMatchObject({
+      kind: "allShifted",
+      what: "pairs",
+    });
+    expect(againstPast(now(["127.9m", "143.6m", "143.5m"]), 0).kind).toBe("someMoved");
+    const shifted = assessJob(now(["149.8m", "150.4m", "150.1m"]));
+    const same = assessJob(now(["128.1m", "128.0m", "128.3m"]));
+    const setup = (verdict: typeof same) =>
+      verdict.faults.find(({ fault }) => fault === "setup")!.probability;
+    expect(setup(shifted)).toBeGreaterThan(3 * setup(same));
+    expect(shifted.findings.find(({ variable }) => variable === "past")!.sentence).toContain(
+      "suspect the set-up",
+    );
+  });
+  it("says the same of a constant that shifts with three equal volts (common practice: 1900 one day, 1161 the next)", () => {
+    const before = visitOf(job(spun([235, 1.58, 1.58, 1.58, 235])), {
+      jobNumber: 1,
+      at: "2026-01-10T09:00:00.000Z",
+    });
+    const after = job(spun([235, 0.97, 0.97, 0.97, 235]), { past: [before] });
+    expect(againstPast(after, 0)).toMatchObject({ kind: "allShifted", what: "constant" });
+  });
+  it("has nothing to say without a past", () => {
+    expect(againstPast(job(pairs(sound, MILLIOHM)), 0).kind).toBe("noPast");
+  });
+});
+
+describe("a visit", () => {
+  it("keeps what it left with: the pairs after the repair, insulation at 40 °C", () => {
+    const record = job(
+      [
+        ...pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m"),
+        reading({ check: "insulation", slot: "oneMinute", value: ohmsOf("2G") }),
+        celsius(20, 1),
+        ...pairs(sound, MILLIOHM, "0.1m", 1),
+      ],
+      { repairs: [REPAIR] },
+    );
+    const visit = visitOf(record, { jobNumber: 7, at: "2026-03-02T09:00:00.000Z" });
+    expect(visit.pairs!.AB.value).toBeCloseTo(0.1278, 3);
+    // IEEE 43, thermoplastic: a quarter from 20 to 40 °C (memory).
+    expect(visit.insulation).toBeCloseTo(5e8, -3);
+    expect(visit.constant).toBeNull();
+  });
+});

@@ -1,0 +1,45 @@
+import { describe, expect, it } from "vitest";
+import { choice, HUB, job, ohmsOf, reading, skipped } from "../../tests/jobs.ts";
+import { insulationCheck } from "./index.ts";
+
+const read = (slot: string, typed: string) => reading({ check: "insulation", slot, value: ohmsOf(typed) });
+const at = (celsius: number) =>
+  reading({ check: "insulation", slot: "temperature", value: { kind: "celsius", celsius } });
+const TRACTION = { ...HUB, family: "traction" as const, rated: { volts: 96 } };
+const answer = (readings: Parameters<typeof job>[0], motor: Parameters<typeof job>[1] = {}) => {
+  const [found] = insulationCheck.findings(job(readings, motor), 0);
+  return found && Object.keys(found.likelihood)[0];
+};
+
+describe("insulation with a tester", () => {
+  it("is corrected to 40 °C before it is judged: 18 MΩ at 20 °C is a quarter there (IEEE 43, memory)", () => {
+    expect(answer([read("oneMinute", "18M"), at(20)])).toBe("bad");
+    expect(answer([read("oneMinute", "18M"), at(40)])).toBe("poor");
+    expect(answer([read("oneMinute", "18M"), at(20), choice("insulation", "kind", "thermoset")])).toBe(
+      "poor",
+    );
+  });
+  it("is good far above, and above the tester's range", () => {
+    expect(answer([read("oneMinute", "2.2G")])).toBe("good");
+    expect(answer([read("oneMinute", "OL")])).toBe("good");
+    expect(answer([read("oneMinute", "0")])).toBe("bad");
+  });
+  it("is poor where ten minutes add little: damp (polarisation index 2, IEEE 43, memory)", () => {
+    expect(answer([read("oneMinute", "500M"), read("tenMinutes", "650M")])).toBe("poor");
+    expect(answer([read("oneMinute", "500M"), read("tenMinutes", "1.2G")])).toBe("good");
+    expect(answer([read("oneMinute", "6G"), read("tenMinutes", "6.5G")])).toBe("good");
+  });
+  it("of a traction motor lies far above the whole vehicle's 500 Ω/V (ISO 6469-3, memory)", () => {
+    const [found] = insulationCheck.findings(job([read("oneMinute", "300M")], { motor: TRACTION }), 0);
+    expect(found!.sentence).toContain("Ω/V, 500");
+    expect(answer([read("oneMinute", "300M")], { motor: TRACTION })).toBe("good");
+  });
+  it("is awaited for traction alone, and a skip stands with its reason", () => {
+    expect(insulationCheck.optional!(job([]))).toBe(true);
+    expect(insulationCheck.optional!(job([], { motor: TRACTION }))).toBe(false);
+    const record = job([skipped("insulation", "no tester here")]);
+    expect(insulationCheck.state(record, 0)).toBe("skipped");
+    expect(insulationCheck.note(record, 0)).toBe("no tester here");
+    expect(insulationCheck.state(job([at(20)]), 0)).toBe("inProgress");
+  });
+});

@@ -1,0 +1,95 @@
+import { describe, expect, it } from "vitest";
+import { PHASES } from "#core/record";
+import { assessJob } from "#core/assess";
+import { choice, HUB, job, lookedAndTurned, measured, reading } from "../../tests/jobs.ts";
+import { connectorOhms, controllerAnswer, noLoadAnswer, RAILS, runCheck, type Junction } from "./index.ts";
+
+const six = (volts: number | "open" = 0.52, odd: Partial<Record<string, number | "open">> = {}): Junction[] =>
+  PHASES.flatMap((phase) => RAILS.map((rail) => ({ phase, rail, volts: odd[`${phase}.${rail}`] ?? volts })));
+
+describe("six readings of a controller (common practice)", () => {
+  it("are alike when the bridge is sound", () => {
+    expect(controllerAnswer(six())).toEqual({ kind: "alike" });
+  });
+  it("show a shorted switch near zero, and a dead one open or apart", () => {
+    expect(controllerAnswer(six(0.52, { "B.minus": 0.01 }))).toMatchObject({
+      kind: "shorted",
+      junctions: [{ phase: "B", rail: "minus" }],
+    });
+    expect(controllerAnswer(six(0.52, { "C.plus": "open" }))).toMatchObject({
+      kind: "odd",
+      junctions: [{ phase: "C" }],
+    });
+    expect(controllerAnswer(six(0.52, { "A.plus": 0.71 }))).toMatchObject({
+      kind: "odd",
+      junctions: [{ phase: "A" }],
+    });
+    expect(controllerAnswer(six("open")).kind).toBe("odd");
+  });
+  it("want all six", () => {
+    expect(() => controllerAnswer(six().slice(1))).toThrow(RangeError);
+  });
+});
+
+describe("currents and connectors", () => {
+  it("hold no-load current against a baseline at about its voltage", () => {
+    expect(noLoadAnswer({ volts: 12, amperes: 1 }, { volts: 12.4, amperes: 0.9 })).toBe("agrees");
+    expect(noLoadAnswer({ volts: 12, amperes: 1.5 }, { volts: 12, amperes: 0.9 })).toBe("high");
+    expect(noLoadAnswer({ volts: 16, amperes: 1.5 }, { volts: 12, amperes: 0.9 })).toBe("otherVoltage");
+    expect(() => noLoadAnswer({ volts: 0, amperes: 1 }, { volts: 12, amperes: 1 })).toThrow(RangeError);
+  });
+  it("work a connector's ohms out of its drop (Ohm's law)", () => {
+    expect(connectorOhms(0.06, 12)).toBeCloseTo(0.005, 12);
+    expect(() => connectorOhms(0.06, 0)).toThrow(RangeError);
+  });
+});
+
+describe("the run check", () => {
+  const variables = (readings: Parameters<typeof job>[0]) =>
+    runCheck.findings(job(readings), 0).map(({ variable, departs }) => [variable, departs]);
+
+  it("reads drop, no-load current and junctions as they come in", () => {
+    expect(
+      variables([
+        measured("run", "drop.amperes", "amperes", 10),
+        measured("run", "drop.volts", "volts", 0.12),
+        measured("run", "noLoad.volts", "volts", 36),
+        measured("run", "noLoad.amperes", "amperes", 0.8),
+        measured("run", "baseline.volts", "volts", 36),
+        measured("run", "baseline.amperes", "amperes", 0.75),
+        ...PHASES.flatMap((phase) =>
+          RAILS.map((rail) =>
+            phase === "A" && rail === "plus"
+              ? reading({ check: "run", slot: `${phase}.${rail}`, value: { kind: "open" } })
+              : measured("run", `${phase}.${rail}`, "volts", 0.5),
+          ),
+        ),
+      ]),
+    ).toEqual([
+      ["noLoadCurrent", false],
+      ["diodes", true],
+      ["connectorDrop", true],
+    ]);
+  });
+
+  it("clears the motor and names the controller when the motor runs elsewhere and another fails here", () => {
+    const verdict = assessJob(
+      job([
+        ...lookedAndTurned(),
+        choice("run", "runGood", "runs"),
+        choice("run", "swap", "stillFails"),
+        ...six(0.5, { "A.plus": 0.02 }).map(({ phase, rail, volts }) =>
+          measured("run", `${phase}.${rail}`, "volts", volts as number),
+        ),
+      ]),
+    );
+    expect(verdict.faults[0]!.fault).toBe("controller");
+    expect(verdict.remedies.notMotor).toBeGreaterThan(0.9);
+  });
+
+  it("is not for motors that their own electronics drive", () => {
+    expect(runCheck.notApplicable(job([], { motor: { ...HUB, family: "ecm" } }))).toContain(
+      "own electronics",
+    );
+  });
+});
