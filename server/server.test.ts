@@ -386,6 +386,108 @@ describe("the report", () => {
   });
 });
 
+describe("the shop", () => {
+  const MODEL = {
+    id: uuid(900),
+    name: "Canal winch motor",
+    facts: {
+      family: "hub",
+      connection: "star",
+      polePairs: 10,
+      expected: null,
+      speedConstant: { rpmPerVolt: 12, convention: "peak", source: "nameplate" },
+      balanceLimit: null,
+    },
+    notes: "",
+  };
+  const readPairs = async (id: string, from: number, ohms: readonly [number, number, number]) => {
+    let { version } = (await agent.get(`${API}/jobs/${id}`).expect(200)).body as JobView;
+    for (const [i, slot] of (["AB", "BC", "CA"] as const).entries()) {
+      const body = reading(from + i, { slot, value: { kind: "ohms", ohms: ohms[i]! } });
+      await agent
+        .put(`${API}/jobs/${id}/readings/${body.id}`)
+        .set("If-Match", `"${version}"`)
+        .send(body)
+        .expect(201);
+      version += 1;
+    }
+    return version;
+  };
+  const stateOf = async (id: string) => {
+    const { body } = await agent.get(`${API}/jobs/${id}`).expect(200);
+    const verdict = assessJob((body as JobView).record);
+    return verdict.plan.find(({ check }) => check === "winding")!.state;
+  };
+
+  it("keeps models, and refuses two of one name at the field", async () => {
+    await agent.put(`${API}/models/${MODEL.id}`).send(MODEL).expect(200);
+    expect((await agent.get(`${API}/models`).expect(200)).body).toEqual([MODEL]);
+    const twin = { ...MODEL, id: uuid(901) };
+    const { body } = await agent.put(`${API}/models/${twin.id}`).send(twin).expect(409);
+    expect(body.fields[0].field).toBe("name");
+    await agent
+      .put(`${API}/models/${uuid(902)}`)
+      .send({ ...MODEL, id: uuid(902), name: "" })
+      .expect(422);
+  });
+
+  it("judges open jobs by a changed limit, and never a closed one", async () => {
+    await takeIn();
+    // 128, 128, 134 mΩ: 3.1 % above the mean, within the usual 5 %.
+    await readPairs(JOB, 20, [0.128, 0.128, 0.134]);
+    expect(await stateOf(JOB)).toBe("agrees");
+    await agent
+      .put(`${API}/limits`)
+      .send({ balance: { hub: { limit: 0.02, reason: "" } } })
+      .expect(422);
+    const strict = { balance: { hub: { limit: 0.02, reason: "rewind practice" } } };
+    await agent.put(`${API}/limits`).send(strict).expect(200);
+    expect((await agent.get(`${API}/limits`).expect(200)).body).toEqual(strict);
+    expect(await stateOf(JOB)).toBe("departs");
+    let { version } = (await agent.get(`${API}/jobs/${JOB}`)).body as JobView;
+    const decision = {
+      id: uuid(40),
+      disposition: "undecided",
+      reason: "left as it is",
+      waitingFor: "nothing",
+      by: "MO",
+      at: "2026-03-02T10:00:00.000Z",
+    };
+    await put("decisions", decision, version++).expect(201);
+    await put(
+      "closings",
+      { id: uuid(41), reason: "", by: "MO", at: "2026-03-02T10:01:00.000Z" },
+      version++,
+    ).expect(201);
+    await agent.put(`${API}/limits`).send({}).expect(200);
+    expect(await stateOf(JOB)).toBe("departs");
+    await put(
+      "reopenings",
+      { id: uuid(42), reason: "", by: "MO", at: "2026-03-02T10:02:00.000Z" },
+      version,
+    ).expect(201);
+    expect(await stateOf(JOB)).toBe("agrees");
+  });
+
+  it("gives a unit its visits by serial, and a later visit its past", async () => {
+    await takeIn();
+    await readPairs(JOB, 20, [0.128, 0.128, 0.128]);
+    const again = uuid(800);
+    const motor = { ...INTAKE.motor, id: uuid(801), serial: INTAKE.motor.serial.toLowerCase() };
+    await agent
+      .put(`${API}/jobs/${again}`)
+      .send({ ...INTAKE, motor, takenInAt: "2026-06-01T09:00:00.000Z" })
+      .expect(201);
+    const { body } = await agent.get(`${API}/jobs/${again}`).expect(200);
+    expect((body as JobView).record.past).toMatchObject([{ jobNumber: 1 }]);
+    expect((await agent.get(`${API}/jobs/${JOB}`)).body.record.past).toBeUndefined();
+    const units = (await agent.get(`${API}/units`).query({ q: motor.serial }).expect(200)).body;
+    expect(units.total).toBe(1);
+    expect(units.items[0].visits).toMatchObject([{ jobNumber: 1 }, { jobNumber: 2 }]);
+    expect(units.items[0].visits[0].pairs.AB.value).toBeCloseTo(0.128, 3);
+  });
+});
+
 describe("migrations", () => {
   it("bring an earlier, filled file up to date and lose nothing of it", async () => {
     await database.close();

@@ -78,7 +78,8 @@ export function readInstrument(
       const range = {
         fullScale: number(fullScale),
         resolution: number(resolution),
-        ofReading: number(percent) / 100,
+        // A share without the noise of binary percent.
+        ofReading: Number((number(percent) / 100).toPrecision(12)),
         digits: number(digits),
       };
       const where = `${words}, range ${i + 1}`;
