@@ -2,3 +2,4 @@
 export * from "./plans.ts";
 export * from "./proof.ts";
 export * from "./nextStep.ts";
+export * from "./suspects.ts";

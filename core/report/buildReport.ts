@@ -1,6 +1,6 @@
 import { assessJob, CHECKS, type Verdict } from "../assess/index.ts";
 import { skipReason } from "../check/index.ts";
-import { proofOf, type Proof } from "../decision/index.ts";
+import { nextSuspects, proofOf, type Proof } from "../decision/index.ts";
 import {
   chanceText,
   percentText,
@@ -129,6 +129,11 @@ function explaining(job: JobRecord): Verdict {
   return assessJob(job, Math.max(0, epochOf(job) - 1));
 }
 
+function lookNextAt(job: JobRecord, verdict: Verdict): string {
+  const suspects = nextSuspects(job, verdict);
+  return suspects.length > 0 ? `Look next at: ${suspects.join("; ")}.` : "";
+}
+
 function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWords: string } {
   const chosen = job.decisions.at(-1)?.disposition;
   if (!verdict.decided && (chosen === undefined || chosen === "undecided"))
@@ -138,7 +143,10 @@ function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWord
     return { answer: verdict.hardFact.sentence, plainWords: FAULT_IN_PLAIN_WORDS[fault]! };
   }
   if ((verdict.decided ?? chosen) === "notMotor")
-    return { answer: "The motor is not at fault", plainWords: FAULT_IN_PLAIN_WORDS["outside"]! };
+    return {
+      answer: "The motor is not at fault",
+      plainWords: [FAULT_IN_PLAIN_WORDS["outside"]!, lookNextAt(job, verdict)].filter(Boolean).join(" "),
+    };
   const leading = verdict.faults.find(({ fault }) => fault !== "outside" && fault !== "unseen");
   const share = leading ? `, ${chanceText(leading.probability)} likely` : "";
   return {

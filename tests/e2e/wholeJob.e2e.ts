@@ -49,7 +49,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await page.getByLabel("Expected pair resistance").fill("0,3 V");
   await page.getByLabel("Pole pairs").fill("2.5");
   await page.keyboard.press("Enter");
-  await expect(page.getByText("Pole pairs come whole.")).toBeVisible();
+  await expect(page.getByText("Pole pairs come whole; 2.5 is not.")).toBeVisible();
   await expect(page.getByText(/does not fit a resistance/u)).toBeVisible();
   await page.getByLabel("Pole pairs").fill("10");
   await page.getByLabel("Expected pair resistance").fill("160m");

@@ -1,6 +1,6 @@
 import { useId, useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
-import { plansFor } from "#core/decision";
+import { nextSuspects, plansFor } from "#core/decision";
 import { chanceText } from "#core/quantity";
 import { DECIDED_FROM } from "#core/assess";
 import {
@@ -39,6 +39,7 @@ export default function Decide() {
   const [problem, setProblem] = useState("");
   const group = useId();
   const faults = verdict.faults.map(({ fault }) => fault);
+  const suspects = nextSuspects(record, verdict);
   const evidence = verdict.findings
     .filter(({ departs }) => departs)
     .map(({ sentence }) => sentence)
@@ -71,6 +72,11 @@ export default function Decide() {
       <p className="mb-2 line-clamp-2 text-[0.95rem] leading-snug text-ink-2">
         {verdict.findings.map(({ sentence }) => sentence).join(". ") || "Nothing has been read yet"}.
       </p>
+      {suspects.length > 0 && (
+        <p className="mb-2 text-[0.95rem] leading-snug">
+          <strong>Look next at:</strong> {suspects.join("; ")}.
+        </p>
+      )}
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-3">
         <fieldset disabled={closed}>
           <legend className="sr-only">What you could do</legend>

@@ -1,5 +1,5 @@
 import { Dialog } from "radix-ui";
-import { useEffect, useState, type KeyboardEvent, type ReactNode } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../../ui/Button.tsx";
 import { Key } from "../../ui/Key.tsx";
@@ -97,7 +97,7 @@ function Stage({
         <p aria-live="assertive" className="flex min-h-28 items-baseline gap-6 text-8xl font-bold text-amber">
           {count ? (
             <>
-              {count.word}
+              <span>{count.word}</span>
               {count.left > 0 && <span>{count.left}</span>}
             </>
           ) : (
@@ -128,6 +128,7 @@ export function AcrossTheBench({
   readonly children?: ReactNode;
 }) {
   const [open, setOpen] = useState(false);
+  const stage = useRef<HTMLDivElement>(null);
   useHotkeys("f", () => setOpen(true), {
     enableOnFormTags: true,
     preventDefault: true,
@@ -146,7 +147,11 @@ export function AcrossTheBench({
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
-          onOpenAutoFocus={(event) => event.preventDefault()}
+          onOpenAutoFocus={(event) => {
+            event.preventDefault();
+            stage.current?.querySelector("input")?.focus();
+          }}
+          ref={stage}
           className="fixed inset-0 z-20 flex flex-col overflow-y-auto bg-ground p-8 max-sm:p-4"
         >
           <div className="flex items-center justify-between gap-4">

@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useState, type FormEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { hallAnswer, hallStates, HALL_SIGNALS, spacingOf } from "#core/hall";
+import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, spacingOf } from "#core/hall";
 import { choiceIn, hallSpacingOf } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -86,6 +86,9 @@ export function StepTest() {
       [...forward, ...backward],
       told === "120" || told === "60" ? told : hallSpacingOf(record.motor),
     ) ?? "120";
+  const offRing = [...new Set([...forward, ...backward])].filter(
+    (state) => !HALL_RINGS[spacing].includes(state),
+  );
   const finding = verdict.findings.find(({ variable }) => variable === "hallStates");
   const progress = useProgress();
   useHotkeys(
@@ -136,42 +139,17 @@ export function StepTest() {
           disabled={closed}
         />
         <TypedState lamps={lamps} />
-        <Dialog.Root open={large} onOpenChange={setLarge}>
-          <Dialog.Trigger asChild>
-            <Button look="quiet" hotkey="F">
-              Across the bench
-            </Button>
-          </Dialog.Trigger>
-          <Dialog.Portal>
-            <Dialog.Content
-              aria-describedby={undefined}
-              className="fixed inset-0 z-20 flex flex-col gap-8 overflow-y-auto bg-ground p-8"
-            >
-              <div className="flex items-center justify-between">
-                <Dialog.Title className="text-3xl font-semibold text-ink-2">
-                  Turning {slot === "forward" ? "forwards" : "backwards"}, {lamps.states.length} recorded
-                </Dialog.Title>
-                <Dialog.Close asChild>
-                  <Button hotkey="Esc">Back to the job</Button>
-                </Dialog.Close>
-              </div>
-              <div className="flex grow flex-col items-center justify-center gap-8">
-                <Lamps state={lamps.now} disabled={lamps.disabled} onPress={lamps.press} />
-                {start}
-                <div className="max-w-4xl text-3xl leading-snug">{said}</div>
-              </div>
-            </Dialog.Content>
-          </Dialog.Portal>
-        </Dialog.Root>
       </div>
+      {said}
       <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
-        <div className="flex items-center rounded-xl border border-line bg-sheet p-3">
+        <div className="flex flex-col items-center justify-center rounded-xl border border-line bg-sheet p-3">
           <HallRing
             spacing={spacing}
             visited={new Set([...forward, ...backward])}
             now={lamps.started ? lamps.now : null}
             turning={slot}
           />
+          {offRing.length > 0 && <p className="text-sm text-copper">Off the ring: {offRing.join(", ")}</p>}
         </div>
         <div className="flex flex-col gap-2">
           <LampRows lamps={lamps} />
@@ -179,9 +157,36 @@ export function StepTest() {
             {start}
             {lamps.started && (
               <Button hotkey="Backspace" disabled={lamps.disabled} onClick={lamps.undo}>
-                Take the last back
+                Take back
               </Button>
             )}
+            <Dialog.Root open={large} onOpenChange={setLarge}>
+              <Dialog.Trigger asChild>
+                <Button look="quiet" hotkey="F">
+                  Across the bench
+                </Button>
+              </Dialog.Trigger>
+              <Dialog.Portal>
+                <Dialog.Content
+                  aria-describedby={undefined}
+                  className="fixed inset-0 z-20 flex flex-col gap-8 overflow-y-auto bg-ground p-8"
+                >
+                  <div className="flex items-center justify-between">
+                    <Dialog.Title className="text-3xl font-semibold text-ink-2">
+                      Turning {slot === "forward" ? "forwards" : "backwards"}, {lamps.states.length} recorded
+                    </Dialog.Title>
+                    <Dialog.Close asChild>
+                      <Button hotkey="Esc">Back to the job</Button>
+                    </Dialog.Close>
+                  </div>
+                  <div className="flex grow flex-col items-center justify-center gap-8">
+                    <Lamps state={lamps.now} disabled={lamps.disabled} onPress={lamps.press} />
+                    {start}
+                    <div className="max-w-4xl text-3xl leading-snug">{said}</div>
+                  </div>
+                </Dialog.Content>
+              </Dialog.Portal>
+            </Dialog.Root>
           </div>
           <Traces states={lamps.states} />
         </div>
@@ -191,7 +196,6 @@ export function StepTest() {
           {lamps.problem}
         </p>
       )}
-      {said}
     </div>
   );
 }

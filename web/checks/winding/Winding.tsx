@@ -131,28 +131,33 @@ export function Winding() {
           </p>
         </div>
         <div className="flex min-w-0 flex-col gap-2">
-          {forced && <Forced />}
-          <div className={forced ? "hidden" : "flex gap-2"}>
-            <SmallCell entry={entry} slot={TIPS}>
-              {tipsText}
-            </SmallCell>
-            <SmallCell entry={entry} slot={HEAT}>
-              {heat.read
-                ? quantityText(heat.celsius, TEMPERATURE)
-                : `not read, ${heat.celsius} °C ± ${heat.doubt} taken`}
-            </SmallCell>
-          </div>
-          <ul className={forced ? "hidden" : "flex flex-col gap-2"} aria-label="Pairs as measured">
-            {PAIRS.map((pair) => (
-              <PairRow
-                key={pair}
-                entry={entry}
-                pair={pair}
-                look={looks[pair]}
-                found={sitting?.measured.pairs[pair]}
-              />
-            ))}
-          </ul>
+          {forced ? (
+            <Forced />
+          ) : (
+            <>
+              <div className="flex gap-2">
+                <SmallCell entry={entry} slot={TIPS}>
+                  {tipsText}
+                </SmallCell>
+                <SmallCell entry={entry} slot={HEAT}>
+                  {heat.read
+                    ? quantityText(heat.celsius, TEMPERATURE)
+                    : `not read, ${heat.celsius} °C ± ${heat.doubt} taken`}
+                </SmallCell>
+              </div>
+              <ul className="flex flex-col gap-2" aria-label="Pairs as measured">
+                {PAIRS.map((pair) => (
+                  <PairRow
+                    key={pair}
+                    entry={entry}
+                    pair={pair}
+                    look={looks[pair]}
+                    found={sitting?.measured.pairs[pair]}
+                  />
+                ))}
+              </ul>
+            </>
+          )}
           {drift && (
             <Judged state="departs">
               <strong>{drift.sentence}.</strong> Hold the rotor, press again, and read that pair anew.
