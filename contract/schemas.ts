@@ -83,12 +83,13 @@ const readingValueSchema = Joi.alternatives()
         then: Joi.object({ kind: Joi.string(), choices: Joi.array().items(name).max(40).required() }),
       },
       { is: "text", then: Joi.object({ kind: Joi.string(), text: words.required() }) },
+      { is: "photo", then: Joi.object({ kind: Joi.string(), photo: id.required() }) },
       { is: "skipped", then: Joi.object({ kind: Joi.string(), reason: name.required() }) },
       { is: "withdrawn", then: Joi.object({ kind: Joi.string(), reason: name.required() }) },
     ],
     otherwise: Joi.any().forbidden().messages({
       "any.unknown":
-        "A value must say its kind: ohms, open, celsius, quantity, choice, choices, text, skipped or withdrawn.",
+        "A value must say its kind: ohms, open, celsius, quantity, choice, choices, text, photo, skipped or withdrawn.",
     }),
   })
   .required();

@@ -9,11 +9,13 @@ import { API } from "#contract/routes";
 import { Problem } from "./problem.ts";
 import { routes } from "./routes/index.ts";
 import type { JobService } from "./services/jobs.ts";
+import type { PhotoService } from "./services/photos.ts";
 import type { ShopService } from "./services/shop.ts";
 
 export interface AppParts {
   readonly jobs: JobService;
   readonly shop: ShopService;
+  readonly photos: PhotoService;
   readonly log: Logger;
   /** Host names, without port, that this server answers to. */
   readonly hosts: readonly string[];
@@ -65,7 +67,7 @@ function errors(log: Logger): ErrorRequestHandler {
 }
 
 /** Assembles the application; nothing happens here. */
-export function createApp({ jobs, shop, log, hosts, web }: AppParts): express.Express {
+export function createApp({ jobs, shop, photos, log, hosts, web }: AppParts): express.Express {
   const app = express();
   app.disable("x-powered-by");
   app.use(
@@ -93,7 +95,7 @@ export function createApp({ jobs, shop, log, hosts, web }: AppParts): express.Ex
     API,
     rateLimit({ windowMs: 60_000, limit: REQUESTS_A_MINUTE, legacyHeaders: false, standardHeaders: true }),
   );
-  app.use(API, express.json({ limit: BODY_LIMIT }), routes(jobs, shop));
+  app.use(API, express.json({ limit: BODY_LIMIT }), routes(jobs, shop, photos));
   if (web && existsSync(web)) {
     app.use(express.static(web, { index: false, maxAge: "1y", immutable: true }));
     app.get("/{*path}", (_request, response) => {

@@ -7,6 +7,7 @@ import { openDatabase } from "./database.ts";
 import { fillDemo } from "./demo/fill.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
 import { jobService } from "./services/jobs.ts";
+import { photoService } from "./services/photos.ts";
 import { shopService } from "./services/shop.ts";
 
 const { values } = parseArgs({
@@ -27,12 +28,14 @@ const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 const database = await openDatabase(file);
 const jobs = jobService(database, () => new Date());
 const shop = shopService(database);
+const photos = photoService(database, () => new Date());
 await firstInstruments(jobs);
 if (values.demo && !values.keep) await fillDemo(jobs, shop);
 
 const app = createApp({
   jobs,
   shop,
+  photos,
   log,
   hosts: ["127.0.0.1", "localhost", values.host],
   web: join(process.cwd(), "dist/web"),

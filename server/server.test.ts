@@ -15,6 +15,7 @@ import { DEMO_JOBS } from "./demo/scenario.ts";
 import { fillDemo } from "./demo/fill.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
 import { jobService, type JobService } from "./services/jobs.ts";
+import { photoService } from "./services/photos.ts";
 import { shopService, type ShopService } from "./services/shop.ts";
 
 const JOB = "01990000-0000-7000-8000-000000000001";
@@ -51,7 +52,16 @@ async function open() {
   jobs = jobService(database, () => new Date("2026-03-02T10:00:00.000Z"));
   shop = shopService(database);
   await firstInstruments(jobs);
-  agent = request(createApp({ jobs, shop, log: pino({ level: "silent" }), hosts: ["127.0.0.1"], web: null }));
+  agent = request(
+    createApp({
+      jobs,
+      shop,
+      photos: photoService(database, () => new Date("2026-03-02T10:00:00.000Z")),
+      log: pino({ level: "silent" }),
+      hosts: ["127.0.0.1"],
+      web: null,
+    }),
+  );
 }
 
 beforeEach(async () => {
@@ -485,6 +495,32 @@ describe("the shop", () => {
     expect(units.total).toBe(1);
     expect(units.items[0].visits).toMatchObject([{ jobNumber: 1 }, { jobNumber: 2 }]);
     expect(units.items[0].visits[0].pairs.AB.value).toBeCloseTo(0.128, 3);
+  });
+});
+
+describe("photos", () => {
+  const JPEG = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(200, 7)]);
+  const send = (id: string, bytes: Buffer, type = "image/jpeg") =>
+    agent.put(`${API}/jobs/${JOB}/photos/${id}`).set("Content-Type", type).send(bytes);
+
+  it("are kept as they were sent, once, and given back to their own job alone", async () => {
+    await takeIn();
+    await send(uuid(500), JPEG).expect(201);
+    await send(uuid(500), JPEG).expect(200);
+    const { body, headers } = await agent.get(`${API}/jobs/${JOB}/photos/${uuid(500)}`).expect(200);
+    expect(headers["content-type"]).toContain("image/jpeg");
+    expect(Buffer.compare(body as Buffer, JPEG)).toBe(0);
+    await agent.get(`${API}/jobs/${uuid(1)}/photos/${uuid(500)}`).expect(404);
+  });
+
+  it("are refused with a sentence where they are no picture, too large, too many, or of no job", async () => {
+    await send(uuid(500), JPEG).expect(404);
+    await takeIn();
+    await send(uuid(500), Buffer.from("a letter")).expect(415);
+    await send(uuid(500), JPEG, "text/plain").expect(415);
+    await send(uuid(500), Buffer.concat([JPEG, Buffer.alloc(1_100_000)])).expect(413);
+    for (let i = 0; i < 24; i += 1) await send(uuid(600 + i), JPEG).expect(201);
+    expect((await send(uuid(700), JPEG).expect(409)).body.detail).toContain("24 photos at most");
   });
 });
 

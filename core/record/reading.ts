@@ -23,6 +23,8 @@ export type ReadingValue =
   | { readonly kind: "choice"; readonly choice: string }
   | { readonly kind: "choices"; readonly choices: readonly string[] }
   | { readonly kind: "text"; readonly text: string }
+  /** A picture kept with the job, by its id. */
+  | { readonly kind: "photo"; readonly photo: string }
   | { readonly kind: "skipped"; readonly reason: string }
   | { readonly kind: "withdrawn"; readonly reason: string };
 

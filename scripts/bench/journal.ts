@@ -12,6 +12,7 @@ import { demoSteps } from "../../server/demo/build.ts";
 import { DEMO_JOBS } from "../../server/demo/scenario.ts";
 import { firstInstruments } from "../../server/services/firstInstruments.ts";
 import { jobService, type JobService } from "../../server/services/jobs.ts";
+import { photoService } from "../../server/services/photos.ts";
 import { shopService } from "../../server/services/shop.ts";
 import { printTimes } from "./print.ts";
 
@@ -108,6 +109,7 @@ export async function benchJournal(): Promise<void> {
   const app = createApp({
     jobs,
     shop: shopService(database),
+    photos: photoService(database, () => new Date()),
     log: pino({ level: "silent" }),
     hosts: ["127.0.0.1"],
     web: null,

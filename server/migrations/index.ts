@@ -1,6 +1,7 @@
 import type { Sequelize } from "sequelize";
 import { firstTables } from "./001-first-tables.ts";
 import { shop } from "./003-shop.ts";
+import { photos } from "./004-photos.ts";
 import { technicians } from "./002-technicians.ts";
 
 export interface Migration {
@@ -9,4 +10,4 @@ export interface Migration {
 }
 
 /** In order, never edited once released: a change is a new migration. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, technicians, shop];
+export const MIGRATIONS: readonly Migration[] = [firstTables, technicians, shop, photos];

@@ -77,7 +77,15 @@ export interface SettingRow extends Row<SettingRow> {
   body: object;
 }
 
+export interface PhotoRow extends Row<PhotoRow> {
+  id: string;
+  jobId: string;
+  bytes: Buffer;
+  savedAt: string;
+}
+
 export interface Models {
+  readonly Photo: ModelStatic<PhotoRow>;
   readonly MotorModel: ModelStatic<MotorModelRow>;
   readonly Setting: ModelStatic<SettingRow>;
   readonly Technician: ModelStatic<TechnicianRow>;
@@ -108,6 +116,16 @@ export function defineModels(sequelize: Sequelize): Models {
       "setting",
       { id: key(), body: json() },
       { ...plain, tableName: "settings" },
+    ),
+    Photo: sequelize.define<PhotoRow>(
+      "photo",
+      {
+        id: key(),
+        jobId: jobId(),
+        bytes: { type: DataTypes.BLOB, allowNull: false },
+        savedAt: { ...text(), field: "saved_at" },
+      },
+      { ...plain, tableName: "photos" },
     ),
     Technician: sequelize.define<TechnicianRow>(
       "technician",

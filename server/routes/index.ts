@@ -10,16 +10,19 @@ import { buildReport } from "#core/report";
 import { Problem } from "../problem.ts";
 import type { JobService } from "../services/jobs.ts";
 import { reportPdf } from "../services/reportPdf.ts";
+import type { PhotoService } from "../services/photos.ts";
 import type { ShopService } from "../services/shop.ts";
+import { photoRoutes } from "./photos.ts";
 import { idOf, pageOf, validated } from "./reading.ts";
 import { shopRoutes } from "./shop.ts";
 
 const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
 
 /** HTTP only: reads, checks the form, calls the service, answers. */
-export function routes(jobs: JobService, shop: ShopService): Router {
+export function routes(jobs: JobService, shop: ShopService, photos: PhotoService): Router {
   const router = Router();
   router.use(shopRoutes(shop));
+  router.use(photoRoutes(photos));
   router.get("/health", async (_request, response) => {
     await jobs.instruments();
     response.json({ ok: true });

@@ -179,19 +179,18 @@ test("across the bench: F opens, Enter enters, Space counts, Escape leaves, and 
   page,
   bench,
 }) => {
-  await openJob(page, bench, /Fan bay 6, greenhouse/u);
-  await goTo(page, "Three pairs");
+  await openJob(page, bench, /Survey copter 3, arm 1/u);
   await goTo(page, "Leads to frame");
-  await expect(page.getByLabel("Lead B to frame")).toBeFocused();
+  await expect(page.getByLabel("Lead A to frame")).toBeFocused();
   await page.keyboard.press("f");
   const stage = page.getByRole("dialog", { name: "Across the bench" });
-  await expect(stage.getByRole("heading", { name: "Lead B to frame" })).toBeVisible();
-  await expect(stage.getByLabel("Lead B to frame")).toBeFocused();
+  await expect(stage.getByRole("heading", { name: "Lead A to frame" })).toBeVisible();
+  await expect(stage.getByLabel("Lead A to frame")).toBeFocused();
   await page.keyboard.type("2.2M");
   await page.keyboard.press("Space");
-  await expect(stage.getByRole("heading", { name: "Lead C to frame" })).toBeVisible();
-  await page.keyboard.press("ArrowUp");
   await expect(stage.getByRole("heading", { name: "Lead B to frame" })).toBeVisible();
+  await page.keyboard.press("ArrowUp");
+  await expect(stage.getByRole("heading", { name: "Lead A to frame" })).toBeVisible();
   await noSeriousProblem(page);
   await page.keyboard.press("Escape");
   await expect(stage).toHaveCount(0);
@@ -216,7 +215,7 @@ test("drag of bridged pairs and coast-down are kept and judged; what is no time 
   page,
   bench,
 }) => {
-  await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await openJob(page, bench, /Cargo trike 8, rear hub/u);
   await goTo(page, "Look and turn");
   await page.getByRole("radio", { name: "One differs" }).click();
   await page.getByLabel("Coast-down, seconds").fill("soon");
@@ -228,6 +227,14 @@ test("drag of bridged pairs and coast-down are kept and judged; what is no time 
   await page.keyboard.press("Enter");
   await expect(page.getByText(/Coasts down in 3.1 s, its sister in 8 s/u).first()).toBeVisible();
   await noSeriousProblem(page);
+  await page.getByLabel("Photos", { exact: true }).setInputFiles("docs/screenshots/bench.png");
+  await expect(page.getByRole("img", { name: "Photo 1, bench.png" })).toBeVisible();
+  await page.getByLabel("Photos", { exact: true }).setInputFiles("README.md");
+  await expect(page.getByRole("alert").filter({ hasText: "is no picture" })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("img", { name: "Photo 1, bench.png" })).toBeVisible();
+  await page.getByRole("button", { name: "Take photo 1 off" }).click();
+  await expect(page.getByRole("img", { name: "Photo 1, bench.png" })).toHaveCount(0);
 });
 
 test("a unit shows its visits and trend, sisters name the odd one, and axe finds nothing serious", async ({

@@ -19,6 +19,7 @@ export function readingText({ value, typed }: Reading): string {
   if (value.kind === "celsius") return quantityText(value.celsius, TEMPERATURE);
   if (value.kind === "quantity")
     return withTypedDigits(quantityText(value.value, QUANTITIES[value.quantity]), typed);
+  if (value.kind === "photo") return typed || "photo";
   if (value.kind === "choice") return value.choice;
   if (value.kind === "choices") return value.choices.join(", ") || "none";
   if (value.kind === "text") return value.text;

@@ -16,6 +16,7 @@ import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { CoastDown } from "./CoastDown.tsx";
+import { Photos } from "./Photos.tsx";
 
 const WORDS: Readonly<Record<string, string>> = {
   even: "Even steps",
@@ -170,6 +171,7 @@ export function Mechanical() {
           disabled={closed}
         />
         <CoastDown />
+        <Photos />
         <Note />
         {problem && (
           <p role="alert" className="text-red">

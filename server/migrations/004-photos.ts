@@ -1,0 +1,17 @@
+import type { Sequelize } from "sequelize";
+
+const STATEMENTS = [
+  `CREATE TABLE photos (
+    id TEXT PRIMARY KEY,
+    job_id TEXT NOT NULL REFERENCES jobs (id),
+    bytes BLOB NOT NULL,
+    saved_at TEXT NOT NULL)`,
+  `CREATE INDEX photos_by_job ON photos (job_id)`,
+];
+
+export const photos = {
+  name: "004-photos",
+  up: async (sequelize: Sequelize): Promise<void> => {
+    for (const statement of STATEMENTS) await sequelize.query(statement);
+  },
+};

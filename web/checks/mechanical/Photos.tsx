@@ -1,0 +1,98 @@
+import { useState, type ChangeEvent } from "react";
+import { uuidv7 } from "uuidv7";
+import { PHOTO_LIMITS, PHOTO_LIMITS_WORDS } from "#contract/photos";
+import { API } from "#contract/routes";
+import { standing } from "#core/record";
+import { sentenceOf } from "../../app/api.ts";
+import { useOpenJob } from "../../jobs/openJob.ts";
+import { Button } from "../../ui/Button.tsx";
+import { resizePhoto } from "./resizePhoto.ts";
+
+/** Photos of what was seen: made smaller here, kept with the job, named in its record. */
+export function Photos() {
+  const { id: job, record, epoch, closed, read } = useOpenJob();
+  const [said, setSaid] = useState("");
+  const photos = standing(record.readings).flatMap((reading) =>
+    reading.check === "mechanical" && reading.epoch === epoch && reading.value.kind === "photo"
+      ? [{ reading, photo: reading.value.photo }]
+      : [],
+  );
+  const keep = async (file: File) => {
+    const made = await resizePhoto(file);
+    if (!made) return `${file.name} is no picture, or cannot be made small enough. It was not kept.`;
+    const photo = uuidv7();
+    try {
+      const response = await fetch(`${API}/jobs/${job}/photos/${photo}`, {
+        method: "PUT",
+        headers: { "Content-Type": PHOTO_LIMITS.type },
+        body: made,
+      });
+      if (!response.ok) return sentenceOf({ data: await response.json().catch(() => null) });
+    } catch {
+      return "The server does not answer: the photo was not kept. Take it again in a moment.";
+    }
+    const outcome = await read(
+      "mechanical",
+      "photo",
+      { kind: "photo", photo },
+      { typed: file.name.slice(0, 120) },
+    );
+    return outcome.kind === "refused" ? outcome.sentence : "";
+  };
+  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
+    const files = [...(event.target.files ?? [])];
+    event.target.value = "";
+    for (const file of files) {
+      const problem = await keep(file);
+      setSaid(problem);
+      if (problem) return;
+    }
+  };
+  return (
+    <section aria-label="Photos">
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="text-sm font-semibold">
+          Photos
+          <input
+            type="file"
+            accept="image/*"
+            multiple
+            disabled={closed || photos.length >= PHOTO_LIMITS.mostAJob}
+            onChange={(event) => void choose(event)}
+            className="mt-1 block min-h-11 max-w-72 rounded-lg border border-line-strong bg-sheet p-2 text-sm font-normal"
+          />
+        </label>
+        {photos.map(({ reading, photo }, i) => (
+          <figure key={reading.id} className="text-center">
+            <a href={`${API}/jobs/${job}/photos/${photo}`} target="_blank" rel="noreferrer">
+              <img
+                src={`${API}/jobs/${job}/photos/${photo}`}
+                alt={`Photo ${i + 1}${reading.typed ? `, ${reading.typed}` : ""}`}
+                className="h-16 w-24 rounded border border-line object-cover"
+              />
+            </a>
+            <Button
+              look="quiet"
+              className="min-h-9 px-1 text-sm"
+              disabled={closed}
+              aria-label={`Take photo ${i + 1} off`}
+              onClick={() =>
+                void read(
+                  "mechanical",
+                  "photo",
+                  { kind: "withdrawn", reason: "taken off" },
+                  { supersedes: reading.id },
+                )
+              }
+            >
+              Off
+            </Button>
+          </figure>
+        ))}
+      </div>
+      <p role={said ? "alert" : undefined} className={`mt-1 text-sm ${said ? "text-red" : "text-ink-2"}`}>
+        {said || PHOTO_LIMITS_WORDS}
+      </p>
+    </section>
+  );
+}
