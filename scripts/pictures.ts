@@ -51,6 +51,30 @@ const SHOTS: readonly Shot[] = [
   { name: "three-pairs-delta-night", job: /Narrowboat drive/u, step: "Three pairs", night: true },
   { name: "three-pairs-tablet", job: /Cargo trike 3, rear hub/u, size: TABLET, night: true },
   { name: "three-pairs-phone", job: /Cargo trike 3, rear hub/u, size: PHONE },
+  { name: "spin-test", job: /Survey copter 4, arm 3/u, step: "Spin test" },
+  { name: "sensors", job: /Cargo trike 7, front hub/u, step: "Sensors" },
+  {
+    name: "motor-trend",
+    then: async (page) => {
+      await page.goto(`${base}/motors/TF-0022`);
+      await page.getByRole("img", { name: /Mean pair/u }).waitFor();
+    },
+  },
+  {
+    name: "sisters",
+    then: async (page) => {
+      await page.goto(`${base}/motors`);
+      await page.getByLabel("Model", { exact: true }).selectOption({ label: "Survey copter arm motor" });
+      await page.getByText(/is the odd one out/u).waitFor();
+    },
+  },
+  {
+    name: "limits",
+    then: async (page) => {
+      await page.goto(`${base}/shop/limits`);
+      await page.getByRole("heading", { name: "Limits" }).waitFor();
+    },
+  },
   { name: "decide", job: /Cargo trike 5, front hub/u, step: "Decide" },
   { name: "repair-plan", job: /Narrowboat drive/u, step: "Repair and prove" },
   { name: "before-and-after", job: /Cargo trike 1, front hub/u, step: "Repair and prove" },

@@ -52,7 +52,7 @@ export function Photos() {
     <section aria-label="Photos">
       <div className="flex flex-wrap items-end gap-3">
         <label className="text-sm font-semibold">
-          Photos
+          Add photos
           <input
             type="file"
             accept="image/*"
