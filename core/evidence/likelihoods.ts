@@ -243,8 +243,8 @@ export const LIKELIHOODS: readonly LikelihoodRow[] = [
     fault: "setup",
     variable: "pairs",
     when: { tips: "proven" },
-    outcomes: { jointSeries: 0.15, erratic: 0.15, shifted: 0.05, twoOpen: 0.02, allOpen: 0.01 },
-    reason: "with the tips proved, only the contact at the motor is left",
+    outcomes: { jointSeries: 0.15, erratic: 0.15, shifted: 0.08, twoOpen: 0.02, allOpen: 0.01 },
+    reason: "with the tips proved, contact, range and a misread temperature are left",
   },
   {
     fault: "setup",
@@ -712,7 +712,7 @@ export const LIKELIHOODS: readonly LikelihoodRow[] = [
   {
     fault: "wrongData",
     variable: "past",
-    outcomes: { allShifted: 0.25 },
-    reason: "another motor under this serial, or a rewind between",
+    outcomes: { allShifted: 0.015 },
+    reason: "data that fitted last time fit still, unless it is another motor under this serial",
   },
 ];

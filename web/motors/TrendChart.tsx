@@ -27,9 +27,6 @@ function draw(chart: ECharts, points: readonly TrendPoint[], kind: QuantityKind,
     (value - expanded) * factor,
     (value + expanded) * factor,
   ]);
-  const lows = data.map(([, , low]) => low as number);
-  const highs = data.map(([, , , high]) => high as number);
-  const margin = Math.max((Math.max(...highs) - Math.min(...lows)) * 0.15, Math.max(...highs) * 0.005);
   chart.setOption(
     {
       animation: false,
@@ -37,13 +34,19 @@ function draw(chart: ECharts, points: readonly TrendPoint[], kind: QuantityKind,
       grid: { left: 64, right: 20, top: 24, bottom: 32 },
       textStyle: { fontFamily: "inherit", color: ink },
       tooltip: { trigger: "item" },
-      xAxis: { type: "time", axisLabel: { color: ink }, axisLine: { lineStyle: { color: line } } },
+      xAxis: {
+        type: "time",
+        boundaryGap: ["3%", "3%"],
+        axisLabel: { color: ink, fontSize: 12 },
+        axisLine: { lineStyle: { color: line } },
+      },
       yAxis: {
         type: "value",
         name: unit,
         nameTextStyle: { color: ink },
-        min: Number((Math.min(...lows) - margin).toPrecision(4)),
-        max: Number((Math.max(...highs) + margin).toPrecision(4)),
+        // From the data and not from zero: a trend of a few percent is what is looked for.
+        scale: true,
+        boundaryGap: ["10%", "10%"],
         axisLabel: { color: ink, formatter: (value: number) => Number(value.toPrecision(4)).toString() },
         splitLine: { lineStyle: { color: line } },
       },
