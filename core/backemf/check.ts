@@ -137,11 +137,14 @@ export function balanceOfSpin(job: JobRecord, epoch: number): SpinBalance | null
   return measured && spinBalanceOf(measured, spinLimitOf(job));
 }
 
+/** Planning a spin is not one: nothing waits for a check that was only prepared. */
+const PREPARING = new Set(["skipped", "plannedSpeed", "gate", "route"]);
+
 function stateOf(job: JobRecord, epoch: number): CheckState {
   const measured = spinOf(job, epoch);
   const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]) : [];
   const begun = job.readings.some(
-    ({ check, epoch: when, slot }) => check === "backemf" && when === epoch && slot !== "skipped",
+    ({ check, epoch: when, slot }) => check === "backemf" && when === epoch && !PREPARING.has(slot),
   );
   if (!begun) return skipReason(job, "backemf", epoch) === null ? "toDo" : "skipped";
   const findings = spinFindings(job, epoch);

@@ -235,6 +235,14 @@ describe("the gate before the drill", () => {
 });
 
 describe("the spin check", () => {
+  it("is begun by a reading and not by its preparation", () => {
+    const planned = measured("backemf", "plannedSpeed", "rpm", 300);
+    expect(backemfCheck.state(job([planned, choice("backemf", "route", "twoMeters")]), 0)).toBe("toDo");
+    expect(backemfCheck.state(job([planned, ...spun([75, 23, 23, 23, 75]).slice(0, 2)]), 0)).toBe(
+      "inProgress",
+    );
+  });
+
   it("does not pass a delta whose pairs were not read: one open winding spins equal", () => {
     const delta: Motor = { ...HUB, connection: "delta", polePairs: 2 };
     const equal = spun([100, 0.5, 0.5, 0.5, 100]);

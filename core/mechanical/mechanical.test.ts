@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { MODEL } from "#core/evidence";
-import { choice, HUB, job, lookedAndTurned, reading, seen, skipped } from "../../tests/jobs.ts";
+import { assessJob } from "#core/assess";
+import { choice, HUB, job, lookedAndTurned, measured, reading, seen, skipped } from "../../tests/jobs.ts";
 import { frameCheck, frameOutcome } from "../frame/index.ts";
 import { hardFactOf, MARKS, mechanicalCheck, PLAY_CHOICES, TURN_CHOICES } from "./index.ts";
 
@@ -180,5 +181,37 @@ describe("leads to frame", () => {
       /not applicable/u,
     );
     expect(frameCheck.notApplicable(job([]))).toBeNull();
+  });
+});
+
+describe("without a meter", () => {
+  it.each([
+    ["equal", false],
+    ["oneDiffers", true],
+    ["noneDrags", true],
+    ["dragsUnbridged", true],
+  ] as const)("bridged pairs that drag %s are kept as such", (drag, departs) => {
+    expect(findings(choice("mechanical", "shortDrag", drag))).toMatchObject([
+      { variable: "shortDrag", departs },
+    ]);
+  });
+
+  it("a drag of no pair speaks for an open star joint (common practice: three equal drags are sound)", () => {
+    const joint = (drag: string) =>
+      assessJob(job([choice("mechanical", "shortDrag", drag)])).faults.find(
+        ({ fault }) => fault === "starJointOpen",
+      )!.probability;
+    expect(joint("noneDrags")).toBeGreaterThan(5 * joint("equal"));
+  });
+
+  it("coast-down is held against a sister's, seven tenths of it at least", () => {
+    const coast = (own: number, sister?: number) =>
+      findings(
+        measured("mechanical", "coastDown", "seconds", own),
+        ...(sister === undefined ? [] : [measured("mechanical", "coastDown.sister", "seconds", sister)]),
+      );
+    expect(coast(8, 9)).toMatchObject([{ variable: "coastDown", departs: false }]);
+    expect(coast(3, 9)).toMatchObject([{ variable: "coastDown", departs: true }]);
+    expect(coast(3)).toEqual([]);
   });
 });

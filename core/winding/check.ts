@@ -38,9 +38,11 @@ const MOST_RIVALS = 2;
 /** Another row is said beside the best one while it is at least a tenth as likely. */
 const ALSO_FITS = Math.log(10);
 
-function displayed(job: JobRecord, slot: string, epoch: number): DisplayReading[] {
+/** Readings of one meter alone: another's gain and zero differ, and mixed in they would fake an imbalance. */
+function displayed(job: JobRecord, slot: string, epoch: number, meter: Instrument): DisplayReading[] {
   return standing(job.readings)
     .filter((reading) => reading.check === "winding" && reading.slot === slot && reading.epoch === epoch)
+    .filter(({ instrumentId }) => instrumentId === null || instrumentId === meter.id)
     .flatMap(({ value }): DisplayReading[] =>
       value.kind === "ohms" ? [value.ohms] : value.kind === "open" ? ["open"] : [],
     );
@@ -53,6 +55,21 @@ export function windingInstrument(job: JobRecord, epoch: number): Instrument | n
       check === "winding" && when === epoch && instrumentId && !slot.includes("."),
   )?.instrumentId;
   return job.instruments.find(({ id }) => id === used) ?? null;
+}
+
+/** Pairs of an epoch that were read with another meter than the last one, and so do not count. */
+export function readWithAnotherMeter(job: JobRecord, epoch: number): readonly Pair[] {
+  const meter = windingInstrument(job, epoch);
+  return PAIRS.filter((pair) =>
+    standing(job.readings).some(
+      ({ check, slot, epoch: when, instrumentId }) =>
+        check === "winding" &&
+        slot === pair &&
+        when === epoch &&
+        instrumentId !== null &&
+        instrumentId !== meter?.id,
+    ),
+  );
 }
 
 const last = (values: readonly number[]) => values.at(-1);
@@ -110,11 +127,11 @@ function meteredOf(job: JobRecord, epoch: number): MeasuredPairs | null {
   return measurePairs({
     instrument,
     pairs: {
-      AB: displayed(job, "AB", epoch),
-      BC: displayed(job, "BC", epoch),
-      CA: displayed(job, "CA", epoch),
+      AB: displayed(job, "AB", epoch, instrument),
+      BC: displayed(job, "BC", epoch, instrument),
+      CA: displayed(job, "CA", epoch, instrument),
     },
-    tips: displayed(job, "tips", epoch),
+    tips: displayed(job, "tips", epoch, instrument),
   });
 }
 

@@ -2,14 +2,17 @@ import { describe, expect, it } from "vitest";
 import type { Instrument } from "#core/quantity";
 import { chanceFrom } from "#bench/chance";
 import { meterOf } from "#bench/meter";
-import { METERS, MILLIOHM } from "../../tests/jobs.ts";
+import { BASIC, job, METERS, MILLIOHM, pairs } from "../../tests/jobs.ts";
 import {
   againstExpected,
   compareSittings,
+  measuredOf,
   measurePairs,
+  readWithAnotherMeter,
   resistanceAt,
   rivalsOf,
   tellApart,
+  windingCheck,
   type DisplayReading,
   type PatternFit,
   type Sitting,
@@ -157,5 +160,17 @@ describe("rows that fit alike", () => {
   it("need nothing where only one fits, or the rival is a shifted value", () => {
     expect(tellApart([fit("balanced"), fit("shifted")])).toBeNull();
     expect(rivalsOf([fit("balanced"), fit("shifted"), fit("erratic")])).toEqual([]);
+  });
+});
+
+describe("two meters in one check", () => {
+  it("do not mix: what another meter read does not count, and is said", () => {
+    const mixed = job([
+      ...pairs(["0.3", "0.3", "0.3"], BASIC, "0.2").slice(0, 2),
+      ...pairs(["128m", "128.2m", "128.1m"], MILLIOHM).slice(1),
+    ]);
+    expect(readWithAnotherMeter(mixed, 0)).toEqual(["AB"]);
+    expect(measuredOf(mixed, 0)!.pairs.AB).toBeUndefined();
+    expect(windingCheck.state(mixed, 0)).toBe("inProgress");
   });
 });

@@ -16,6 +16,11 @@ export function Zones({
 }) {
   const [tab, setTab] = useState("check");
   const [planOpen, setPlanOpen] = useState(false);
+  /** A step chosen in the plan is what one wants to see: the plan folds, and a phone shows the step. */
+  const stepChosen = () => {
+    setPlanOpen(false);
+    setTab("check");
+  };
   const hiddenOnPhone = (name: string) => (tab === name ? "" : "max-sm:hidden");
   return (
     <Tabs.Root
@@ -49,7 +54,12 @@ export function Zones({
             {planOpen ? "Fold the plan" : "Show the plan"}
           </Button>
         </div>
-        <div className={planOpen ? "" : "max-lg:hidden max-sm:block"}>{plan}</div>
+        <div
+          className={`sm:max-lg:columns-3 ${planOpen ? "" : "max-lg:hidden max-sm:block"}`}
+          onClick={(event) => event.target instanceof Element && event.target.closest("a") && stepChosen()}
+        >
+          {plan}
+        </div>
       </div>
       <main className={`min-w-0 overflow-y-auto p-5 print:overflow-visible ${hiddenOnPhone("check")}`}>
         <Suspense fallback={<p role="status">Fetching this step.</p>}>{centre}</Suspense>

@@ -3,7 +3,7 @@ import type { MeasuredPair } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { EntryField } from "../entry/EntryField.tsx";
 import { Repeats } from "../entry/Repeats.tsx";
-import type { Entry, EntrySlot } from "../entry/useEntry.ts";
+import type { Entry } from "../entry/useEntry.ts";
 import { valueOf, type PairLook } from "./usePairLooks.ts";
 import type { ArcState } from "../drawing/WindingDrawing.tsx";
 
@@ -18,40 +18,6 @@ const TONE: Readonly<Record<ArcState, string>> = {
 function coloursOf(motor: Motor, pair: Pair): string {
   const [from, to] = phasesOf(pair);
   return [motor.wireColours[from], motor.wireColours[to]].filter(Boolean).join(", ");
-}
-
-/** Tips or temperature: one line until it is being read. */
-export function SmallCell({
-  entry,
-  slot,
-  children,
-}: {
-  readonly entry: Entry;
-  readonly slot: EntrySlot;
-  readonly children: string;
-}) {
-  const active = entry.active === slot.slot;
-  return (
-    <div
-      className={`min-h-12 grow basis-0 rounded-xl border bg-sheet px-3 py-1.5 ${active ? "border-2 border-green" : "border-line"}`}
-    >
-      {active ? (
-        <>
-          <p className="text-xs font-semibold text-ink-2">{slot.label}</p>
-          <EntryField entry={entry} big={false} />
-        </>
-      ) : (
-        <button
-          type="button"
-          onClick={() => entry.move(slot.slot)}
-          className="block size-full text-left text-sm"
-        >
-          <span className="text-ink-2">{slot.label}</span>
-          <strong className="block">{children}</strong>
-        </button>
-      )}
-    </div>
-  );
 }
 
 /** One pair: its value large, what it means beside it, the repeats under it. */

@@ -8,19 +8,20 @@ import {
   shareText,
   JUDGEMENT_WORDS,
 } from "#core/quantity";
-import { latestIn, pairName, PAIRS, PHASES, type Pair } from "#core/record";
-import { healthyPairPrior, windingInstrument, windingTemperature } from "#core/winding";
+import { pairName, PAIRS, PHASES, type Pair } from "#core/record";
+import { healthyPairPrior, readWithAnotherMeter, windingInstrument, windingTemperature } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { Button } from "../../ui/Button.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
+import { SlotCell } from "../entry/SlotCell.tsx";
 import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
 import { IntervalStrip, type StripRow } from "../drawing/IntervalStrip.tsx";
 import { Forced } from "./Forced.tsx";
 import { meterAdvice } from "./meterAdvice.ts";
-import { PairRow, SmallCell } from "./PairRow.tsx";
+import { PairRow } from "./PairRow.tsx";
 import { usePairLooks, valueOf } from "./usePairLooks.ts";
 import { WindingDrawing, type DrawnPair } from "../drawing/WindingDrawing.tsx";
 
@@ -69,6 +70,7 @@ export function Winding() {
   const instrument = record.instruments.find(({ id }) => id === meter);
   const usual = healthyPairPrior(motor, heat.celsius, heat.doubt).centre;
   const finding = verdict.findings.find(({ variable }) => variable === "pairs");
+  const otherMeter = readWithAnotherMeter(record, epoch);
   const drift = verdict.findings.find(({ variable, departs }) => variable === "steady" && departs);
   const now = PAIRS.find((pair) => pair === entry.active) ?? null;
   const drawn = Object.fromEntries(
@@ -88,10 +90,6 @@ export function Winding() {
     if (!part || state === "open" || state === "unread") return [];
     return [{ label: pairName(pair), value: part.value, expanded: part.expanded, state }];
   });
-  const tips = latestIn(record.readings, "winding", "tips", epoch)?.value;
-  const tipsText =
-    tips?.kind === "open" ? "OL" : tips?.kind === "ohms" ? quantityText(tips.ohms, RESISTANCE) : "not read";
-
   return (
     <section aria-labelledby="check-title">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -136,14 +134,14 @@ export function Winding() {
           ) : (
             <>
               <div className="flex gap-2">
-                <SmallCell entry={entry} slot={TIPS}>
-                  {tipsText}
-                </SmallCell>
-                <SmallCell entry={entry} slot={HEAT}>
-                  {heat.read
-                    ? quantityText(heat.celsius, TEMPERATURE)
-                    : `not read, ${heat.celsius} °C ± ${heat.doubt} taken`}
-                </SmallCell>
+                <SlotCell entry={entry} check="winding" slot="tips" name={TIPS.label} />
+                <SlotCell
+                  entry={entry}
+                  check="winding"
+                  slot="temperature"
+                  name={HEAT.label}
+                  empty={`not read, ${heat.celsius} °C ± ${heat.doubt} taken`}
+                />
               </div>
               <ul className="flex flex-col gap-2" aria-label="Pairs as measured">
                 {PAIRS.map((pair) => (
@@ -157,6 +155,13 @@ export function Winding() {
                 ))}
               </ul>
             </>
+          )}
+          {otherMeter.length > 0 && (
+            <Judged state="cannotTell">
+              <strong>Two meters in one check.</strong> {otherMeter.map(pairName).join(", ")} read with
+              another one
+              {otherMeter.length === 1 ? " does" : " do"} not count: read all three with one.
+            </Judged>
           )}
           {drift && (
             <Judged state="departs">
