@@ -712,7 +712,7 @@ export const LIKELIHOODS: readonly LikelihoodRow[] = [
   {
     fault: "wrongData",
     variable: "past",
-    outcomes: { allShifted: 0.015 },
+    outcomes: { allShifted: 0.008 },
     reason: "data that fitted last time fit still, unless it is another motor under this serial",
   },
 ];

@@ -425,7 +425,7 @@ export const VARIABLES: readonly Variable[] = [
     check: "setup",
     title: "Against its own past",
     outcomes: ["same", "allShifted"],
-    leak: { allShifted: 0.02 },
+    leak: { allShifted: 0.004 },
     leakReason: "another temperature than believed",
     words: { same: "as this motor read before", allShifted: "all pairs shifted together against its past" },
   },

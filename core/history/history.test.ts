@@ -92,6 +92,8 @@ describe("a unit against its own past", () => {
     const setup = (verdict: typeof same) =>
       verdict.faults.find(({ fault }) => fault === "setup")!.probability;
     expect(setup(shifted)).toBeGreaterThan(3 * setup(same));
+    // What fitted its data last time is not explained by wrong data: the set-up leads.
+    expect(shifted.faults[0]!.fault).toBe("setup");
     expect(shifted.findings.find(({ variable }) => variable === "past")!.sentence).toContain(
       "suspect the set-up",
     );
