@@ -1,13 +1,19 @@
 import { assessJob, CHECKS, type Verdict } from "../assess/index.ts";
+import { balanceOfSpin, constantOf, spinOf } from "../backemf/index.ts";
 import { skipReason } from "../check/index.ts";
 import { nextSuspects, proofOf, type Proof } from "../decision/index.ts";
 import {
   chanceText,
+  FREQUENCY,
+  KV_CONVENTION_LABELS,
   percentText,
   quantityText,
   RESISTANCE,
   shareText,
+  SPEED,
+  SPEED_CONSTANT,
   uncertainText,
+  VOLTAGE,
 } from "../quantity/index.ts";
 import {
   balanceLimitOf,
@@ -20,6 +26,7 @@ import {
   pairName,
   PAIRS,
   phasesOf,
+  spinLimitOf,
   type JobRecord,
 } from "../record/index.ts";
 import {
@@ -113,11 +120,44 @@ function pairTable(job: JobRecord, epoch: number): PairTable | null {
   });
   const judged = imbalance ? `The three are ${MEANING[imbalance.judgement]} of ${shareText(limit)}.` : "";
   return {
-    title: epoch === 0 ? "As found" : epoch === 1 ? "After the repair" : `After repair ${epoch}`,
+    title: sittingName(epoch),
     rows,
     summary: [judged, `${meter}, winding ${read ? "at" : "taken to be at"} ${Math.round(celsius)} °C.`]
       .filter(Boolean)
       .join(" "),
+  };
+}
+
+const sittingName = (epoch: number) =>
+  epoch === 0 ? "As found" : epoch === 1 ? "After the repair" : `After repair ${epoch}`;
+
+/** The three pairs spun, as volts at their speed with each one's deviation, and the speed constant under them. */
+function spunTable(job: JobRecord, epoch: number): PairTable | null {
+  const measured = spinOf(job, epoch);
+  if (!measured || PAIRS.every((pair) => !measured.pairs[pair])) return null;
+  const balance = balanceOfSpin(job, epoch);
+  const constant = constantOf(job, epoch);
+  const unit = measured.unit === "hertz" ? FREQUENCY : SPEED;
+  const rows = PAIRS.map((pair) => {
+    const [from, to] = phasesOf(pair);
+    const found = measured.pairs[pair];
+    return {
+      pair: pairName(pair),
+      wires: [job.motor.wireColours[from], job.motor.wireColours[to]].filter(Boolean).join(", "),
+      value: found ? quantityText(found.volts, VOLTAGE) : "not read",
+      meaning: balance ? `${percentText(balance.deviations[pair].value)} of the mean` : "",
+    };
+  });
+  const judged = balance
+    ? `Spun, the three are ${MEANING[balance.judgement]} of ${shareText(spinLimitOf(job))}.`
+    : "";
+  const kv = constant
+    ? `Speed constant ${uncertainText(constant.rpmPerVolt, SPEED_CONSTANT, constant.expanded)} ${KV_CONVENTION_LABELS[constant.convention]}.`
+    : "";
+  return {
+    title: `${sittingName(epoch)}, spun`,
+    rows,
+    summary: [judged, kv, `Volts RMS at ${quantityText(measured.speed, unit)}.`].filter(Boolean).join(" "),
   };
 }
 
@@ -199,9 +239,9 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
     findings: verdict.findings
       .map(({ sentence, departs }) => ({ sentence, departs }))
       .sort((a, b) => Number(b.departs) - Number(a.departs)),
-    tables: Array.from({ length: epoch + 1 }, (_, at) => pairTable(job, at)).filter(
-      (table) => table !== null,
-    ),
+    tables: Array.from({ length: epoch + 1 }, (_, at) => [pairTable(job, at), spunTable(job, at)])
+      .flat()
+      .filter((table) => table !== null),
     decision: decision
       ? {
           what: DISPOSITION_LABELS[decision.disposition],

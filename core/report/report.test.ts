@@ -15,6 +15,7 @@ import {
   REPAIR,
   seen,
   skipped,
+  spun,
 } from "../../tests/jobs.ts";
 import { buildReport, DISPOSITION_IN_PLAIN_WORDS, FAULT_IN_PLAIN_WORDS } from "./index.ts";
 
@@ -108,5 +109,18 @@ describe("the report", () => {
     const [table] = buildReport(job([...rest, ...pairs(["OL", "0.3", "OL"], BASIC, "0.2")]), HEAD).tables;
     expect(table!.rows[0]!.value).toBe("open (above 2 MΩ)");
     expect(table!.summary).toMatch(/winding taken to be at 20 °C/u);
+  });
+
+  it("shows the pairs spun beside those at rest, with the speed constant and its uncertainty", () => {
+    const record = job([
+      ...pairs(["127.9m", "128.1m", "128.0m"], MILLIOHM, "0.1m"),
+      ...spun([75, 23.6, 23.6, 23.5, 75]),
+    ]);
+    const { tables } = buildReport(record, HEAD);
+    expect(tables.map(({ title }) => title)).toEqual(["As found", "As found, spun"]);
+    expect(tables[1]!.rows.map(({ value }) => value)).toEqual(["23.6 V", "23.6 V", "23.5 V"]);
+    expect(tables[1]!.summary).toMatch(
+      /Speed constant \d\.\d+ ± 0\.\d+ rpm\/V per volt of line peak\. Volts RMS at 75 Hz\./u,
+    );
   });
 });

@@ -21,12 +21,12 @@ const COMPARED = FOLLOWED.filter(({ id }) => id === "pair" || id === "kv");
 function sistersOf(
   units: readonly Unit[],
   id: string,
-): (Sister & { readonly name: string; readonly sound: boolean })[] {
+): (Sister & { readonly name: string; readonly sound: boolean; readonly day: string })[] {
   const followed = COMPARED.find((one) => one.id === id)!;
   return units.flatMap(({ serial, name, visits }) => {
     const visit = visits.findLast((one) => followed.of(one));
     const found = visit && followed.of(visit);
-    return found ? [{ id: serial, name, sound: visit.sound, ...found }] : [];
+    return found ? [{ id: serial, name, sound: visit.sound, day: visit.at.slice(0, 10), ...found }] : [];
   });
 }
 
@@ -68,6 +68,7 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
   const answer = sisters.length >= 2 ? compareSisters(sisters) : null;
   const odd = answer?.odd && sisters.find(({ id }) => id === answer.odd!.id);
   const learned = learnFrom(sisters.filter(({ sound }) => sound).map(({ value }) => value));
+  const days = new Set(sisters.map(({ day }) => day));
   const published = publishedOf(model, chosen);
   const median = answer
     ? [...sisters].map(({ value }) => value).sort((a, b) => a - b)[Math.floor(sisters.length / 2)]!
@@ -129,6 +130,12 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
               : `From ${LEAST_FOR_GRUBBS} on a test says whether the farthest is chance.`}{" "}
             En above 1 differs by more than both uncertainties.
           </Judged>
+          {days.size > 1 && (
+            <p className="mt-3 text-sm text-ink-2">
+              Measured on {days.size} days: another meter or temperature may stand behind a small difference.
+              Spin them on one set-up, one after the other, before the odd one is believed.
+            </p>
+          )}
           <p className="mt-3 text-sm text-ink-2">
             {learned
               ? `Learned from ${learned.n} sound motors of this shop: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`

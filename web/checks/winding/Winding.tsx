@@ -12,7 +12,6 @@ import { pairName, PAIRS, PHASES, type Pair } from "#core/record";
 import { healthyPairPrior, readWithAnotherMeter, windingInstrument, windingTemperature } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
-import { Button } from "../../ui/Button.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
@@ -103,12 +102,17 @@ export function Winding() {
           onChoose={setMeter}
         />
         {!forced && <AcrossTheBench entry={entry}>{finding && `${finding.sentence}.`}</AcrossTheBench>}
-        <Button look="quiet" aria-pressed={forced} onClick={() => setForced(!forced)}>
-          {forced ? "Back to ohms" : "Force a current"}
-        </Button>
       </div>
       <p className="mb-3 text-[0.95rem] leading-snug text-ink-2">
-        Equal pairs mean three sound limbs. {instrument && meterAdvice(usual, limit, instrument)}
+        Equal pairs mean three sound limbs. {instrument && meterAdvice(usual, limit, instrument)}{" "}
+        <button
+          type="button"
+          aria-pressed={forced}
+          onClick={() => setForced(!forced)}
+          className="min-h-6 font-semibold text-green underline underline-offset-4"
+        >
+          {forced ? "Back to ohms" : "Force a current"}
+        </button>
       </p>
       <div className="grid grid-cols-[17rem_1fr] gap-4 max-xl:grid-cols-[14rem_1fr] max-lg:grid-cols-1">
         <div className="flex flex-col justify-between rounded-xl border border-line bg-sheet p-3 sm:max-lg:flex-row sm:max-lg:items-center">
