@@ -5,9 +5,11 @@ import { sentenceOf, usePutInstrumentMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import {
+  COUNTED,
   fieldsOf,
   RANGED,
   readInstrument,
+  type CounterFields,
   type InstrumentFields,
   type Ranged,
   type RangeFields,
@@ -117,7 +119,15 @@ export function InstrumentForm({
     onDone();
   };
   const typed = (
-    name: "name" | "leadResistance" | "contactScatter" | "bandLeast" | "bandMost" | "lastChecked",
+    name:
+      | "name"
+      | "leadResistance"
+      | "contactScatter"
+      | "bandLeast"
+      | "bandMost"
+      | "lastChecked"
+      | "insulationMost"
+      | "insulationPercent",
     label: string,
     type = "text",
   ) => (
@@ -176,6 +186,42 @@ export function InstrumentForm({
           </Field>
           {typed("bandLeast", "AC band from, Hz")}
           {typed("bandMost", "to, Hz")}
+        </div>
+      )}
+      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+        {COUNTED.map(([what, title, unit]) => (
+          <fieldset key={what} className="border-t border-line pt-2">
+            <legend className="font-semibold">
+              {title}, {unit}
+            </legend>
+            <div className="grid grid-cols-3 gap-2">
+              {COLUMNS.slice(1).map(([name, words]) => (
+                <label key={name} className="text-sm text-ink-2">
+                  {words}
+                  <input
+                    aria-label={`${title}, ${words}`}
+                    value={fields.counted[what][name as keyof CounterFields]}
+                    inputMode="decimal"
+                    onChange={(event) =>
+                      change({
+                        counted: {
+                          ...fields.counted,
+                          [what]: { ...fields.counted[what], [name]: event.target.value },
+                        },
+                      })
+                    }
+                    className={FIELD_CLASS}
+                  />
+                </label>
+              ))}
+            </div>
+          </fieldset>
+        ))}
+      </div>
+      {start.insulation && (
+        <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
+          {typed("insulationMost", "Insulation, end of range, Ω")}
+          {typed("insulationPercent", "Insulation, % of reading")}
         </div>
       )}
       {problem && (

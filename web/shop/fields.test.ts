@@ -38,6 +38,13 @@ describe("an instrument's form", () => {
     [withFirst({ resolution: "500" }), /cannot exceed/u],
     [withFirst({ percent: "a lot" }), /percent of reading/u],
     [{ ...fields, ranged: { ranges: [], acVolts: [], dcVolts: [], dcAmperes: [] } }, /must read something/u],
+    [
+      {
+        ...fields,
+        counted: { ...fields.counted, frequency: { resolution: "0.1", percent: "", digits: "1" } },
+      },
+      /Frequency: give one count/u,
+    ],
     [{ ...fields, bandLeast: "500", bandMost: "40" }, /most/u],
   ])("says what is wrong and where (%#)", (wrong, sentence) => {
     const result = readInstrument(wrong, INSTRUMENT_TEMPLATES[0]!, ID);

@@ -1,5 +1,5 @@
 import { instrumentSchema } from "#contract/schemas";
-import type { AccuracyRange, Instrument } from "#core/quantity";
+import type { AccuracyRange, CounterAccuracy, Instrument } from "#core/quantity";
 
 /** A range as typed: full scale, resolution, percent of reading, digits. */
 export interface RangeFields {
@@ -18,7 +18,18 @@ export const RANGED = [
 ] as const;
 export type Ranged = (typeof RANGED)[number][0];
 
+/** What an instrument counts, with the unit of its last digit; empty fields where it does not. */
+export const COUNTED = [
+  ["frequency", "Frequency", "Hz"],
+  ["tachometer", "Speed", "rpm"],
+] as const;
+export type Counted = (typeof COUNTED)[number][0];
+export type CounterFields = Omit<RangeFields, "fullScale">;
+
 export interface InstrumentFields {
+  readonly counted: Readonly<Record<Counted, CounterFields>>;
+  readonly insulationMost: string;
+  readonly insulationPercent: string;
   readonly name: string;
   readonly wiring: Instrument["wiring"];
   readonly leadResistance: string;
@@ -38,8 +49,20 @@ const asTyped = ({ fullScale, resolution, ofReading, digits }: AccuracyRange): R
   digits: text(digits),
 });
 
+const counterAsTyped = (counter: CounterAccuracy | undefined): CounterFields => ({
+  resolution: counter ? text(counter.resolution) : "",
+  percent: counter ? text(counter.ofReading * 100) : "",
+  digits: counter ? text(counter.digits) : "",
+});
+
 export function fieldsOf(instrument: Omit<Instrument, "id">): InstrumentFields {
   return {
+    counted: {
+      frequency: counterAsTyped(instrument.frequency),
+      tachometer: counterAsTyped(instrument.tachometer),
+    },
+    insulationMost: instrument.insulation ? text(instrument.insulation.most) : "",
+    insulationPercent: instrument.insulation ? text(instrument.insulation.ofReading * 100) : "",
     name: instrument.name,
     wiring: instrument.wiring,
     leadResistance: text(instrument.leadResistance),
@@ -64,7 +87,7 @@ export type InstrumentResult =
 const number = (typed: string) => (typed.trim() === "" ? NaN : Number(typed.replace(",", ".")));
 
 /**
- * Reads the form; what it does not show of the template (counter, tachometer, insulation tester) stays as it was.
+ * Reads the form; a tester's test voltages stay those of the template.
  * The first thing wrong is said with its range.
  */
 export function readInstrument(
@@ -73,13 +96,14 @@ export function readInstrument(
   id: string,
 ): InstrumentResult {
   const wrong: string[] = [];
+  // A share without the noise of binary percent.
+  const share = (percent: string) => Number((number(percent) / 100).toPrecision(12));
   const rangesOf = (what: Ranged, words: string): AccuracyRange[] =>
     fields.ranged[what].map(({ fullScale, resolution, percent, digits }, i) => {
       const range = {
         fullScale: number(fullScale),
         resolution: number(resolution),
-        // A share without the noise of binary percent.
-        ofReading: Number((number(percent) / 100).toPrecision(12)),
+        ofReading: share(percent),
         digits: number(digits),
       };
       const where = `${words}, range ${i + 1}`;
@@ -91,6 +115,28 @@ export function readInstrument(
         wrong.push(`${where}: give accuracy as percent of reading and digits, at least 0.`);
       return range;
     });
+  const counterOf = (what: Counted, words: string): CounterAccuracy | undefined => {
+    const { resolution, percent, digits } = fields.counted[what];
+    if ([resolution, percent, digits].every((typed) => typed.trim() === "")) return undefined;
+    const counter = { resolution: number(resolution), ofReading: share(percent), digits: number(digits) };
+    if (
+      !(counter.resolution > 0) ||
+      !(counter.ofReading >= 0 && counter.ofReading <= 1) ||
+      !(counter.digits >= 0)
+    )
+      wrong.push(
+        `${words}: give one count above zero, percent of reading and digits, or leave all three empty.`,
+      );
+    return counter;
+  };
+  const [frequency, tachometer] = COUNTED.map(([what, words]) => counterOf(what, words));
+  const insulation = before.insulation && {
+    ...before.insulation,
+    most: number(fields.insulationMost),
+    ofReading: share(fields.insulationPercent),
+  };
+  if (insulation && (!(insulation.most > 0) || !(insulation.ofReading >= 0 && insulation.ofReading <= 1)))
+    wrong.push("Insulation: give the end of its range in Ω and its percent of reading.");
   const [ranges, ac, dcVolts, dcAmperes] = RANGED.map(([what, words]) => rangesOf(what, words)) as [
     AccuracyRange[],
     AccuracyRange[],
@@ -114,9 +160,9 @@ export function readInstrument(
     }),
     ...(dcVolts.length > 0 && { dcVolts }),
     ...(dcAmperes.length > 0 && { dcAmperes }),
-    ...(before.frequency && { frequency: before.frequency }),
-    ...(before.tachometer && { tachometer: before.tachometer }),
-    ...(before.insulation && { insulation: before.insulation }),
+    ...(frequency && { frequency }),
+    ...(tachometer && { tachometer }),
+    ...(insulation && { insulation }),
     ...(fields.lastChecked && { lastChecked: `${fields.lastChecked}T00:00:00.000Z` }),
   };
   if (instrument.name === "") wrong.unshift("Name the instrument as the shop calls it.");
