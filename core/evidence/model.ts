@@ -1,5 +1,5 @@
 import { FAULTS } from "./faults.ts";
-import { LIKELIHOODS } from "./likelihoods.ts";
+import { LIKELIHOODS } from "./likelihoods/index.ts";
 import type { Circumstances, Model } from "./types.ts";
 import { VARIABLES } from "./variables.ts";
 

@@ -1,5 +1,3 @@
-import { PAIRS, type Visit } from "../record/index.ts";
-
 /** What sound motors of a model read in this shop. */
 export interface Learned {
   readonly median: number;
@@ -32,9 +30,4 @@ export function learnFrom(values: readonly number[]): Learned | null {
     spread: IQR_TO_SIGMA * (quantile(sorted, 0.75) - quantile(sorted, 0.25)),
     n: sorted.length,
   };
-}
-
-/** A visit's figure for a quantity: the mean pair at 20 °C, or the speed constant per volt of line peak. */
-export function meanPairOf({ pairs }: Visit): number | null {
-  return pairs && PAIRS.reduce((sum, pair) => sum + pairs[pair].value, 0) / PAIRS.length;
 }

@@ -19,8 +19,6 @@ import {
 } from "./controller.ts";
 
 const MINUTES = 8;
-export const RUN_CHOICES = ["runs", "rough", "dead"] as const;
-export const SWAP_CHOICES = ["runsWithGood", "stillFails"] as const;
 
 function junctionsOf(job: JobRecord, epoch: number): Junction[] {
   return PHASES.flatMap((phase) =>

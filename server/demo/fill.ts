@@ -1,7 +1,8 @@
 import type { JobService } from "../services/jobs.ts";
 import type { ShopService } from "../services/shop.ts";
 import { demoSteps } from "./build.ts";
-import { DEMO_JOBS, DEMO_MODELS, DEMO_PEOPLE } from "./scenario.ts";
+import { DEMO_MODELS } from "./parts.ts";
+import { DEMO_JOBS, DEMO_PEOPLE } from "./scenario.ts";
 
 /** Plays the scenario through the same service a user's clicks go through. */
 export async function fillDemo(jobs: JobService, shop: ShopService): Promise<void> {

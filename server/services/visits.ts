@@ -11,11 +11,7 @@ export type RecordOf = (job: JobRow, transaction?: Transaction) => Promise<JobRe
 const options = (transaction?: Transaction) => (transaction ? { transaction } : {});
 
 /** Jobs of every motor that carries this serial, oldest first. Motors without a serial have no past. */
-export async function jobsOfSerial(
-  models: Models,
-  serial: string,
-  transaction?: Transaction,
-): Promise<JobRow[]> {
+async function jobsOfSerial(models: Models, serial: string, transaction?: Transaction): Promise<JobRow[]> {
   if (serial.trim() === "") return [];
   const motors = await models.Motor.findAll({
     attributes: ["id"],

@@ -11,7 +11,7 @@ import { Findings } from "../entry/Findings.tsx";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
-import { StepTest } from "./StepTest.tsx";
+import { HallSteps } from "./HallSteps.tsx";
 
 type HallSlot = EntrySlot & { readonly name: string; readonly under?: string };
 
@@ -245,7 +245,7 @@ export function Hall() {
         )}
       </div>
       {part === "steps" ? (
-        <StepTest />
+        <HallSteps />
       ) : part === "wires" ? (
         <Wires chosen={chosen} choose={choose} disabled={closed} />
       ) : (

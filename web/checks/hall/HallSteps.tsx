@@ -73,7 +73,7 @@ function useProgress(): string {
 }
 
 /** Three lamps, a slow turn, one key a change; forwards and back. */
-export function StepTest() {
+export function HallSteps() {
   const { record, epoch, verdict, closed } = useOpenJob();
   const [slot, setSlot] = useState<TurnSlot>("forward");
   const [large, setLarge] = useState(false);

@@ -1,0 +1,137 @@
+import type { LikelihoodRow } from "../types.ts";
+
+/** Spun: the same circuit arithmetic with the magnets as source. */
+export const SPUN_PAIRS: readonly LikelihoodRow[] = [
+  {
+    fault: "starJointOpen",
+    variable: "spun",
+    outcomes: { allFloating: 0.9, twoFloating: 0.07 },
+    reason: "nothing holds the limbs together; now and then two bundles still touch",
+  },
+  {
+    fault: "limbOpen",
+    variable: "spun",
+    when: { connection: "star" },
+    outcomes: { twoFloating: 0.97 },
+    reason: "both pairs through the limb float",
+  },
+  {
+    fault: "leadOpen",
+    variable: "spun",
+    outcomes: { twoFloating: 0.92, allFloating: 0.03 },
+    reason: "both pairs through the lead float",
+  },
+  {
+    fault: "leadsShorted",
+    variable: "spun",
+    outcomes: { pairShorted: 0.85, erratic: 0.05 },
+    reason: "the pair makes nothing, the others 0.87",
+  },
+  {
+    fault: "leadsShorted",
+    variable: "spinDrag",
+    outcomes: { hard: 0.85 },
+    reason: "leads that touch brake the drill",
+  },
+  {
+    fault: "turnsShorted",
+    variable: "spun",
+    when: { connection: "star" },
+    outcomes: { turnsStar: 0.72, limbGone: 0.04, erratic: 0.03 },
+    reason: "fewer turns make fewer volts; a few turns hide below the limit",
+  },
+  {
+    fault: "turnsShorted",
+    variable: "spun",
+    when: { connection: "delta" },
+    outcomes: { turnsDelta: 0.7, pairShorted: 0.04, erratic: 0.03 },
+    reason: "fewer turns make fewer volts, and current circulates",
+  },
+  {
+    fault: "turnsShorted",
+    variable: "spinDrag",
+    outcomes: { hard: 0.35 },
+    reason: "shorted loops drag, plainly only when large",
+  },
+  {
+    fault: "limbReversed",
+    variable: "spun",
+    when: { connection: "star" },
+    outcomes: { limbGone: 0.95 },
+    reason: "its voltage counts against the others",
+  },
+  {
+    fault: "limbReversed",
+    variable: "spun",
+    when: { connection: "delta" },
+    outcomes: { reversedDelta: 0.95 },
+    reason: "its voltage counts against the others, and current circulates",
+  },
+  {
+    fault: "limbReversed",
+    variable: "spinDrag",
+    when: { connection: "delta" },
+    outcomes: { hard: 0.8 },
+    reason: "the voltages round the loop no longer cancel",
+  },
+  {
+    fault: "magnetsWeak",
+    variable: "constant",
+    outcomes: { high: 0.88 },
+    reason: "less flux, more speed a volt",
+  },
+  {
+    fault: "magnetsWeak",
+    variable: "sister",
+    outcomes: { high: 0.92 },
+    reason: "less flux than the known-good one",
+  },
+  {
+    fault: "magnetsWeak",
+    variable: "burnt",
+    outcomes: { dark: 0.25, smell: 0.15 },
+    reason: "what weakened them was heat",
+  },
+  {
+    fault: "magnets",
+    variable: "constant",
+    outcomes: { high: 0.15 },
+    reason: "a lost magnet takes its flux along",
+  },
+  {
+    fault: "magnets",
+    variable: "sister",
+    outcomes: { high: 0.15 },
+    reason: "a lost magnet takes its flux along",
+  },
+  {
+    fault: "wrongPlate",
+    variable: "constant",
+    outcomes: { high: 0.45, low: 0.45 },
+    reason: "the figure it is held against is wrong",
+  },
+  {
+    fault: "wrongData",
+    variable: "constant",
+    outcomes: { high: 0.3, low: 0.3 },
+    reason: "another motor or a rewind has another constant too",
+  },
+  {
+    fault: "setup",
+    variable: "spun",
+    outcomes: { twoFloating: 0.06, allFloating: 0.08, erratic: 0.12 },
+    reason: "a clip half on, a range that jumps, a drill that slips",
+  },
+  {
+    fault: "setup",
+    variable: "constant",
+    outcomes: { high: 0.12, low: 0.08 },
+    reason: "old leads, wrong range, speed read on the bare chuck",
+  },
+  {
+    fault: "setup",
+    variable: "sister",
+    outcomes: { high: 0.04, low: 0.04 },
+    reason: "a slip hits one of the two",
+  },
+];

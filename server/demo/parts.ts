@@ -1,0 +1,126 @@
+import type { MotorModel } from "#contract/shop";
+import type { DemoReading } from "./build.ts";
+
+const TRIKE_MODEL = "01980000-0000-7000-8000-00000000b001";
+const COPTER_MODEL = "01980000-0000-7000-8000-00000000b002";
+
+const CO_OP = "Thistledown Market Co-op";
+export const ORCHARD = "Hollin Orchard";
+const GROWERS = "Saltmarsh Growers";
+export const TRIKE = {
+  owner: CO_OP,
+  family: "hub",
+  connection: "star",
+  polePairs: 15,
+  expected: "128m",
+  kv: 9,
+  hallSpacing: "120",
+  rated: { volts: 42, amperes: 12, rpm: 380 },
+  modelId: TRIKE_MODEL,
+  consequence: "vehicle",
+} as const;
+export const COPTER = {
+  owner: ORCHARD,
+  family: "hobby",
+  connection: "star",
+  polePairs: 7,
+  expected: "48m",
+  kv: 900,
+  rated: { volts: 16.8, amperes: 30, rpm: 14_000 },
+  modelId: COPTER_MODEL,
+  consequence: "aircraft",
+} as const;
+export const FAN = { owner: GROWERS, family: "ecm", consequence: "property" } as const;
+export const OPEN3 = ["OL", "OL", "OL"];
+export const MILLIOHM = "meter-3";
+export const BASIC = "meter-1";
+const TRUE_RMS = "meter-2";
+
+/** Frequency before, three voltages, frequency after, with one meter. */
+export function spun(rpm: string, [before, ...rest]: readonly string[], prefix = ""): DemoReading[] {
+  const volts = rest.slice(0, 3).map((typed, i): DemoReading => ({
+    check: "backemf",
+    slot: `${prefix}${["AB", "BC", "CA"][i]}`,
+    kind: "volts",
+    typed,
+    with: TRUE_RMS,
+  }));
+  const speed = (slot: string, typed: string): DemoReading => ({
+    check: "backemf",
+    slot: `${prefix}${slot}`,
+    kind: "hertz",
+    typed,
+    with: TRUE_RMS,
+  });
+  return [
+    ...(prefix === ""
+      ? ([
+          { check: "backemf", slot: "plannedSpeed", kind: "rpm", typed: rpm },
+          { check: "backemf", slot: "drill", kind: "choice", typed: "free" },
+        ] as const)
+      : []),
+    speed("speedBefore", before!),
+    ...volts,
+    ...(rest[3] === undefined ? [] : [speed("speedAfter", rest[3])]),
+  ];
+}
+
+/** Lamps as they changed while the rotor crept. */
+export function lamps(slot: "forward" | "backward", states: string): DemoReading[] {
+  return states.split(" ").map((typed) => ({ check: "hall", slot, kind: "choice", typed }));
+}
+
+export const READ_ALIKE = {
+  safe: true,
+  turn: "even",
+  play: "none",
+  frame: OPEN3,
+  meter: MILLIOHM,
+  tips: "0.1m",
+} as const;
+
+/** What this shed knows of the motors it sees often. */
+export const DEMO_MODELS: readonly MotorModel[] = [
+  {
+    id: TRIKE_MODEL,
+    name: "Market trike hub, 16 inch",
+    facts: {
+      family: "hub",
+      connection: "star",
+      polePairs: 15,
+      expected: {
+        ohms: 0.128,
+        tolerance: 0.06,
+        atTemperature: 20,
+        source: "sound motors of this model in this shed",
+      },
+      speedConstant: { rpmPerVolt: 9, convention: "peak", source: "nameplate" },
+      hallSpacing: "120",
+      magnets: "NdFeB",
+      rated: TRIKE.rated,
+      balanceLimit: null,
+    },
+    notes: "Water gets in at the cable exit: look there first.",
+  },
+  {
+    id: COPTER_MODEL,
+    name: "Survey copter arm motor",
+    facts: {
+      family: "hobby",
+      connection: "star",
+      polePairs: 7,
+      expected: {
+        ohms: 0.048,
+        tolerance: 0.06,
+        atTemperature: 20,
+        source: "sound motors of this model in this shed",
+      },
+      speedConstant: { rpmPerVolt: 900, convention: "peak", source: "nameplate" },
+      hallSpacing: "none",
+      magnets: "NdFeB",
+      rated: COPTER.rated,
+      balanceLimit: null,
+    },
+    notes: "",
+  },
+];
