@@ -4,7 +4,7 @@ import { HALL_RINGS, type HallState } from "#core/hall";
 import { POLE_PAIRS, SPEED } from "#core/quantity";
 import { measured, reading } from "../../tests/jobs.ts";
 import { slotsOf, type Route } from "./backemf/spinSlots.ts";
-import { readingText } from "./entry/Repeats.tsx";
+import { readingText } from "./entry/readingText.ts";
 import { HallRing } from "./hall/HallRing.tsx";
 import { Lamps } from "./hall/Lamps.tsx";
 import { Traces } from "./hall/Traces.tsx";

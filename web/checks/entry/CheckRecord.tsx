@@ -1,6 +1,6 @@
 import type { CheckId } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
-import { readingText } from "./Repeats.tsx";
+import { readingText } from "./readingText.ts";
 
 /** Everything ever written in this check, corrected and taken back included, with who and when. */
 export function CheckRecord({ check }: { readonly check: CheckId }) {

@@ -1,31 +1,6 @@
 import { standing, type CheckId, type Reading } from "#core/record";
-import { QUANTITIES, quantityText, RESISTANCE, TEMPERATURE } from "#core/quantity";
 import { useOpenJob } from "../../jobs/openJob.ts";
-
-/** As many digits as were typed: 1.350 V was read to the millivolt, and 1.35 V says less. */
-function withTypedDigits(text: string, typed: string): string {
-  const digits = (number: string) =>
-    /^\D*0*[.,]?0*([\d.,]*)/u.exec(number)?.[1]?.replace(/\D/gu, "").length ?? 0;
-  const [number = "", ...unit] = text.split(" ");
-  const wanted = digits(/^[\d.,]+/u.exec(typed.trim())?.[0] ?? "");
-  if (wanted <= digits(number) || !/^\d/u.test(number)) return text;
-  return [Number(number).toPrecision(wanted), ...unit].join(" ");
-}
-
-/** A reading as its value reads, to the digits it was typed with. */
-export function readingText({ value, typed }: Reading): string {
-  if (value.kind === "open") return "OL";
-  if (value.kind === "ohms") return withTypedDigits(quantityText(value.ohms, RESISTANCE), typed);
-  if (value.kind === "celsius") return quantityText(value.celsius, TEMPERATURE);
-  if (value.kind === "quantity")
-    return withTypedDigits(quantityText(value.value, QUANTITIES[value.quantity]), typed);
-  if (value.kind === "photo") return typed || "photo";
-  if (value.kind === "choice") return value.choice;
-  if (value.kind === "choices") return value.choices.join(", ") || "none";
-  if (value.kind === "text") return value.text;
-  if (value.kind === "skipped" || value.kind === "withdrawn") return `${value.kind}: ${value.reason}`;
-  return typed;
-}
+import { readingText } from "./readingText.ts";
 
 /** The readings that stand in a slot, each a way to correct it. */
 export function Repeats({

@@ -2,7 +2,8 @@ import type { ReactNode } from "react";
 import { latestIn, type CheckId } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { EntryField } from "./EntryField.tsx";
-import { Repeats, readingText } from "./Repeats.tsx";
+import { readingText } from "./readingText.ts";
+import { Repeats } from "./Repeats.tsx";
 import type { Entry } from "./useEntry.ts";
 
 const TONES = {
