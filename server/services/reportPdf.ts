@@ -106,7 +106,7 @@ function definition(report: Report): TDocumentDefinitions {
       heading("What we found"),
       found.length > 0 ? { columns: halves(found) } : line("Nothing was measured yet."),
       ...(report.tables.length > 0
-        ? [heading("Resistance between the leads"), { columns: report.tables.map(sitting) }]
+        ? [heading("Measured between the leads"), { columns: report.tables.map(sitting) }]
         : []),
       ...(report.decision
         ? [

@@ -89,7 +89,7 @@ export default function ReportPage() {
         </ul>
         {report.tables.length > 0 && (
           <>
-            {part("Resistance between the leads")}
+            {part("Measured between the leads")}
             <div className="flex flex-wrap gap-x-8 gap-y-3">
               {report.tables.map((table) => (
                 <Sitting key={table.title} table={table} />
