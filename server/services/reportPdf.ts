@@ -70,6 +70,14 @@ function halves(lines: Content[]): Content[] {
   return [{ stack: lines.slice(0, middle) }, { stack: lines.slice(middle) }];
 }
 
+/** Two side by side, row by row: a third column would be too narrow to read. */
+function inTwos(blocks: Content[]): Content[] {
+  const rows = Array.from({ length: Math.ceil(blocks.length / 2) }, (_, row) =>
+    blocks.slice(2 * row, 2 * row + 2),
+  );
+  return rows.map((columns): Content => ({ columns, margin: [0, 0, 0, 6] }));
+}
+
 function definition(report: Report): TDocumentDefinitions {
   const found = report.findings.map(({ sentence, departs }) => ({
     text: [
@@ -106,7 +114,7 @@ function definition(report: Report): TDocumentDefinitions {
       heading("What we found"),
       found.length > 0 ? { columns: halves(found) } : line("Nothing was measured yet."),
       ...(report.tables.length > 0
-        ? [heading("Measured between the leads"), { columns: report.tables.map(sitting) }]
+        ? [heading("Measured between the leads"), ...inTwos(report.tables.map(sitting))]
         : []),
       ...(report.decision
         ? [
