@@ -213,6 +213,14 @@ describe("pole pairs", () => {
   });
 });
 
+describe("a speed constant", () => {
+  it("is none of a motor whose three voltages are not equal", () => {
+    expect(constantOf(job(spun([100, 0.5, 0.5, 0.5, 100])), 0)).not.toBeNull();
+    expect(constantOf(job(spun([100, 0.11, 0.5, 0.17, 100])), 0)).toBeNull();
+    expect(constantOf(job(spun([100, 0.427, 0.5, 0.427, 100])), 0)).toBeNull();
+  });
+});
+
 describe("the gate before the drill", () => {
   const planned = (rpm: number, motor: Motor, ...more: Reading[]) =>
     plannedSpin(job([measured("backemf", "plannedSpeed", "rpm", rpm), ...more], { motor }), 0);

@@ -120,17 +120,6 @@ export function polePairsOf(job: JobRecord, epoch: number): PolePairsKnown {
     : { polePairs: null, how: "unknown" };
 }
 
-/** The measured constant of an epoch in the convention the motor's plate uses; peak where it has none. */
-export function constantOf(
-  job: JobRecord,
-  epoch: number,
-  prefix: "" | "sister." = "",
-): MeasuredConstant | null {
-  const measured = spinOf(job, epoch, prefix);
-  const convention = job.motor.speedConstant?.convention ?? job.limits?.kvConvention?.choice ?? "peak";
-  return measured && measuredConstant(measured, polePairsOf(job, epoch).polePairs, convention);
-}
-
 /** Belief about a healthy pair's volts per unit of speed: from the plate, else from what is read itself. */
 function healthySpun(motor: Motor, measured: MeasuredSpin, polePairs: number | null): ScalePrior {
   const plate = motor.speedConstant;
@@ -141,8 +130,19 @@ function healthySpun(motor: Motor, measured: MeasuredSpin, polePairs: number | n
   return { centre: lineRmsAt(plate.rpmPerVolt, plate.convention, rpm), spread: PLATE_SPREAD };
 }
 
+/** A record never changes, so its fits are worked out once and kept as long as the record is. */
+const kept = new WeakMap<JobRecord, Map<number, readonly SpunFit[]>>();
+
 /** Fits of the spun table to an epoch's readings; rows of the other connection left out when known. */
 export function spunFits(job: JobRecord, epoch: number): readonly SpunFit[] {
+  const byEpoch = kept.get(job) ?? new Map<number, readonly SpunFit[]>();
+  kept.set(job, byEpoch);
+  const fits = byEpoch.get(epoch) ?? fitSpun(job, epoch);
+  byEpoch.set(epoch, fits);
+  return fits;
+}
+
+function fitSpun(job: JobRecord, epoch: number): readonly SpunFit[] {
   const measured = spinOf(job, epoch);
   if (!measured || measured.refusal === "outsideBand") return [];
   const { polePairs } = polePairsOf(job, epoch);
@@ -152,4 +152,15 @@ export function spunFits(job: JobRecord, epoch: number): readonly SpunFit[] {
   return recogniseSpun(measured, healthySpun(job.motor, measured, polePairs)).filter(
     ({ outcome }) => !other.test(outcome),
   );
+}
+
+/**
+ * The measured constant of an epoch in the convention the motor's plate uses; the shop's, else peak, where it has none.
+ * Null where the three voltages are not equal: a mean over a faulty winding is no constant of the motor.
+ */
+export function constantOf(job: JobRecord, epoch: number): MeasuredConstant | null {
+  const measured = spinOf(job, epoch);
+  if (!measured || spunFits(job, epoch)[0]?.outcome !== "equal") return null;
+  const convention = job.motor.speedConstant?.convention ?? job.limits?.kvConvention?.choice ?? "peak";
+  return measuredConstant(measured, polePairsOf(job, epoch).polePairs, convention);
 }

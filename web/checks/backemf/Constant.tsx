@@ -54,6 +54,8 @@ export function Constant({
   const { polePairs, how } = polePairsOf(record, epoch);
   const measured = spinOf(record, epoch);
   if (!measured || !PAIRS.every((pair) => measured.pairs[pair])) return null;
+  // Unequal voltages make no constant; the finding above says so.
+  if (!constant && polePairs !== null) return null;
   if (!constant)
     return (
       <Judged state="cannotTell">
