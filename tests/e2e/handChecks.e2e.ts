@@ -132,7 +132,9 @@ test("run and swap, the controller's six readings, and the set-up's own health a
   bench,
 }) => {
   await openJob(page, bench, /Cargo trike 8, rear hub/u);
+  await expect(page.getByText(/Dead and safe/u)).toBeVisible();
   await goTo(page, "Run and swap");
+  await expect(page.getByText("Live step: powered")).toBeVisible();
   await page.getByRole("radio", { name: "Runs well" }).click();
   await page.getByRole("radio", { name: "It fails too" }).click();
   await page.getByRole("radio", { name: "Controller, six readings" }).click();

@@ -167,7 +167,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
           {motor.polePairs && `, ${motor.polePairs} pole pairs`}
         </span>
         <span className="text-sm text-ink-2 max-xl:hidden">{motor.owner}</span>
-        <SafetyPill />
+        <SafetyPill live={step === "run"} />
         <Person />
       </header>
       <RefusedEntries />

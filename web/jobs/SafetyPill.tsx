@@ -5,12 +5,27 @@ import { clockText, useSecondsLeft } from "./useSecondsLeft.ts";
 
 const PILL = "ml-auto flex min-h-9 items-center gap-2 rounded-full border px-4 text-sm font-semibold";
 
-/** The safety state in words, at the top right of every step. */
-export function SafetyPill() {
+function Warning() {
+  return (
+    <svg viewBox="0 0 16 16" className="size-3.5" aria-hidden>
+      <path d="M8 1.5 15 14.5H1Z" fill="none" stroke="currentColor" strokeWidth="2" strokeLinejoin="round" />
+      <path d="M8 6v4m0 1.5v1.2" stroke="currentColor" strokeWidth="1.8" />
+    </svg>
+  );
+}
+
+/** The safety state in words, at the top right of every step; a step under power never reads as dead. */
+export function SafetyPill({ live }: { readonly live: boolean }) {
   const { id, record, epoch } = useOpenJob();
   const at = madeSafeAt(record, epoch);
   const wait = runningWait(record, epoch);
   const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);
+  if (at && live)
+    return (
+      <span className={`${PILL} border-red text-red`}>
+        <Warning /> Live step: powered
+      </span>
+    );
   if (at)
     return (
       <span className={`${PILL} border-green text-green`}>
@@ -24,16 +39,7 @@ export function SafetyPill() {
   const open = cautionsFor(record.motor.family).filter((caution) => !isDone(record, caution, epoch)).length;
   return (
     <Link to={`/jobs/${id}/safety`} className={`${PILL} border-red text-red`}>
-      <svg viewBox="0 0 16 16" className="size-3.5" aria-hidden>
-        <path
-          d="M8 1.5 15 14.5H1Z"
-          fill="none"
-          stroke="currentColor"
-          strokeWidth="2"
-          strokeLinejoin="round"
-        />
-        <path d="M8 6v4m0 1.5v1.2" stroke="currentColor" strokeWidth="1.8" />
-      </svg>
+      <Warning />
       {left > 0 ? `Bleeding down, ${clockText(left)}` : `Not made safe: ${open} open`}
     </Link>
   );

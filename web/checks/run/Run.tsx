@@ -4,7 +4,6 @@ import { CURRENT, quantityText, RESISTANCE, shareText, VOLTAGE } from "#core/qua
 import { PHASES } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
-import { Caution } from "../../ui/Notice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { Findings } from "../entry/Findings.tsx";
@@ -127,6 +126,15 @@ export function Run() {
         Either the motor is wrong or what feeds it. Swap each for one known to be good, one at a time, and
         measure on both sides of a connector.
       </p>
+      <div
+        role="note"
+        className="mb-3 max-w-3xl border-l-4 border-red bg-sheet px-4 py-2.5 text-sm leading-snug"
+      >
+        <strong className="text-red">Live from here.</strong> Clamp the motor, nothing on the shaft,
+        propellers off, hands clear; a fuse or a current-limited supply first. For the six readings the pack
+        is out and the capacitors are measured empty. Energised work is for qualified people under local
+        rules.
+      </div>
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
         <OneOf
           label="This motor on a known-good controller"
@@ -157,11 +165,6 @@ export function Run() {
             {problem}
           </p>
         )}
-        <Caution>
-          <strong>Live from here.</strong> Clamp the motor, nothing on the shaft, propellers off, hands clear;
-          a fuse or a current-limited supply first. For the six readings the pack is out and the capacitors
-          are measured empty. Energised work is for qualified people under local rules.
-        </Caution>
       </div>
       <CheckRecord check="run" />
     </section>
