@@ -132,6 +132,7 @@ test("run and swap, the controller's six readings, and the set-up's own health a
   bench,
 }) => {
   await openJob(page, bench, /Cargo trike 8, rear hub/u);
+  await goTo(page, "Three pairs");
   await expect(page.getByText(/Dead and safe/u)).toBeVisible();
   await goTo(page, "Run and swap");
   await expect(page.getByText("Live step: powered")).toBeVisible();
