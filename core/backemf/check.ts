@@ -1,4 +1,4 @@
-import { certain, skipReason, type CheckDefinition, type CheckState } from "../check/index.ts";
+import { certain, lowerFirst, skipReason, type CheckDefinition, type CheckState } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
 import { windingAt } from "../pattern/index.ts";
 import { percentText, quantityText, SPEED_CONSTANT } from "../quantity/index.ts";
@@ -107,11 +107,6 @@ function spunFinding(job: JobRecord, epoch: number): Finding | null {
     departs: best.outcome !== "equal",
     place: SPUN_LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
   };
-}
-
-/** Inside a sentence; a pair's own letters stay capital. */
-function lowerFirst(text: string): string {
-  return /^[A-C]–[A-C]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
 }
 
 function dragFinding(job: JobRecord, epoch: number): Finding[] {

@@ -1,3 +1,4 @@
+import { lowerFirst } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
 import {
   combine,
@@ -59,7 +60,7 @@ export function constantFinding(motor: Motor, measured: MeasuredConstant): Findi
   const advice = !departs
     ? null
     : [
-        ...tellTales.map(({ name, ask }) => `The ratio is near ${name}: ${lowerFirstOf(ask)}`),
+        ...tellTales.map(({ name, ask }) => `The ratio is near ${name}: ${lowerFirst(ask)}`),
         ratio > 1
           ? "Spin a known-good motor of this model on the same drill before the magnets are accused."
           : "Too low is not weak magnets: plate, poles, speed, meter, or a rewind.",
@@ -72,10 +73,6 @@ export function constantFinding(motor: Motor, measured: MeasuredConstant): Findi
     departs,
     place: null,
   };
-}
-
-function lowerFirstOf(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
 export interface SisterComparison {

@@ -11,5 +11,6 @@ export * from "./recogniseSpun.ts";
 export * from "./measuredConstant.ts";
 export * from "./constantFindings.ts";
 export * from "./spinRecord.ts";
+export * from "./underLoad.ts";
 export * from "./gate.ts";
 export * from "./check.ts";

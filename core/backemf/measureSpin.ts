@@ -2,7 +2,6 @@ import {
   accuracyOf,
   combine,
   expanded,
-  judge,
   NO_UNCERTAINTY,
   rangeAmong,
   rectangular,
@@ -11,11 +10,11 @@ import {
   type AccuracyRange,
   type Component,
   type Instrument,
-  type Judgement,
   type Ratio,
   type Volts,
 } from "../quantity/index.ts";
-import { PAIRS, type ByPair, type Pair } from "../record/index.ts";
+import { balanceOfPairs, leanOf, type PairBalance } from "../pattern/index.ts";
+import { PAIRS, type Pair } from "../record/index.ts";
 import { speedsOf, type SpeedUnit, type SpinEvent } from "./drillSpeed.ts";
 
 export interface SpinReadings {
@@ -176,19 +175,7 @@ export function measureSpin(readings: SpinReadings): MeasuredSpin | null {
   };
 }
 
-export interface SpinBalance {
-  /** Mean volts per speed of the three. */
-  readonly mean: number;
-  readonly deviations: ByPair<{
-    readonly value: Ratio;
-    readonly expanded: Ratio;
-    readonly judgement: Judgement;
-  }>;
-  readonly worst: Pair;
-  readonly spread: Ratio;
-  readonly judgement: Judgement;
-  readonly limit: Ratio;
-}
+export type SpinBalance = PairBalance;
 
 /**
  * Deviation of each pair's volts per speed from the mean of the three, judged in three values as the pairs at
@@ -200,40 +187,25 @@ export function spinBalanceOf(measured: MeasuredSpin, limit: Ratio): SpinBalance
   const { AB, BC, CA } = measured.pairs;
   if (!AB || !BC || !CA) return null;
   const three = { AB, BC, CA };
-  const mean = (AB.perSpeed + BC.perSpeed + CA.perSpeed) / 3;
-  if (!(mean > 0)) return null;
-  const deviationOf = (pair: Pair) => {
-    const value = (three[pair].perSpeed - mean) / mean;
-    const lean = (other: Pair) => ((other === pair ? 1 : 0) - (1 + value) / 3) / mean;
-    const speedReadings = measured.speedWeights.AB?.length ?? 0;
-    const bySpeed = Array.from({ length: speedReadings }, (_, k) =>
-      scale(
-        measured.speedReading,
-        PAIRS.reduce(
-          (sum, other) => sum + lean(other) * three[other].perSpeed * measured.speedWeights[other]![k]!,
-          0,
+  const speedReadings = measured.speedWeights.AB?.length ?? 0;
+  return balanceOfPairs(
+    { AB: AB.perSpeed, BC: BC.perSpeed, CA: CA.perSpeed },
+    (pair, deviation, mean) => {
+      const lean = (other: Pair) => leanOf(pair, other, deviation, mean);
+      const bySpeed = Array.from({ length: speedReadings }, (_, k) =>
+        scale(
+          measured.speedReading,
+          PAIRS.reduce(
+            (sum, other) => sum + lean(other) * three[other].perSpeed * measured.speedWeights[other]![k]!,
+            0,
+          ),
         ),
-      ),
-    );
-    const offset = scale(measured.offset, value / (mean * measured.speed));
-    const parts = PAIRS.map((other) => scale(three[other].independent, lean(other)));
-    const deviation = { value, expanded: expanded(combine([...parts, ...bySpeed, offset])) };
-    return { ...deviation, judgement: judge([deviation], limit) };
-  };
-  const deviations = { AB: deviationOf("AB"), BC: deviationOf("BC"), CA: deviationOf("CA") };
-  const worst = PAIRS.reduce((found, pair) =>
-    Math.abs(deviations[pair].value) > Math.abs(deviations[found].value) ? pair : found,
-  );
-  const values = PAIRS.map((pair) => three[pair].perSpeed);
-  return {
-    mean,
-    deviations,
-    worst,
-    spread: (Math.max(...values) - Math.min(...values)) / mean,
-    judgement: judge(
-      PAIRS.map((pair) => deviations[pair]),
-      limit,
-    ),
+      );
+      const offset = scale(measured.offset, deviation / (mean * measured.speed));
+      return expanded(
+        combine([...PAIRS.map((other) => scale(three[other].independent, lean(other))), ...bySpeed, offset]),
+      );
+    },
     limit,
-  };
+  );
 }

@@ -34,3 +34,8 @@ export function skipReason(job: JobRecord, check: CheckId, epoch: number): strin
   const value = latestIn(job.readings, check, "skipped", epoch)?.value;
   return value?.kind === "skipped" ? value.reason : null;
 }
+
+/** Inside a sentence; a pair's own letters stay capital. */
+export function lowerFirst(text: string): string {
+  return /^[A-C]–[A-C]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
+}

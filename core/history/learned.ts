@@ -1,3 +1,7 @@
+import type { Finding } from "../evidence/index.ts";
+import { quantile } from "../quantity/index.ts";
+import { epochOf, type ExpectedResistance, type JobRecord } from "../record/index.ts";
+
 /** What sound motors of a model read in this shop. */
 export interface Learned {
   readonly median: number;
@@ -11,12 +15,6 @@ export const LEAST_TO_LEARN = 3;
 /** Interquartile range of a normal law to its standard deviation. */
 const IQR_TO_SIGMA = 0.7413;
 
-function quantile(sorted: readonly number[], share: number): number {
-  const place = (sorted.length - 1) * share;
-  const [low, high] = [sorted[Math.floor(place)]!, sorted[Math.ceil(place)]!];
-  return low + (high - low) * (place - Math.floor(place));
-}
-
 /**
  * Median and robust spread of a quantity over sound motors of a model. Quartiles by linear interpolation.
  * @param values finite, any order
@@ -29,5 +27,30 @@ export function learnFrom(values: readonly number[]): Learned | null {
     median: quantile(sorted, 0.5),
     spread: IQR_TO_SIGMA * (quantile(sorted, 0.75) - quantile(sorted, 0.25)),
     n: sorted.length,
+  };
+}
+
+/** Whether a motor left as sound, so that its figures teach: nothing departs, and it was repaired or cleared. */
+export function leftSound(job: JobRecord, findings: readonly Finding[]): boolean {
+  if (findings.some(({ departs }) => departs)) return false;
+  return epochOf(job) > 0 || job.decisions.at(-1)?.disposition === "notMotor";
+}
+
+/** A learned value is good for three spreads, and never for less than this. Bench judgement. */
+const LEAST_TOLERANCE = 0.03;
+
+/** Where a learned value comes from, as an expected value states its source. */
+export function sourceOfLearned({ n }: Learned): string {
+  return `median of ${n} sound motors of this shop`;
+}
+
+/** What sound motors taught, as a model's expected pair resistance at 20 °C. */
+export function expectedFrom(learned: Learned): ExpectedResistance {
+  const { median, spread } = learned;
+  return {
+    ohms: median,
+    tolerance: Math.max(LEAST_TOLERANCE, (3 * spread) / median),
+    atTemperature: 20,
+    source: sourceOfLearned(learned),
   };
 }

@@ -1,4 +1,5 @@
 import tQuantile from "@stdlib/stats-base-dists-t-quantile";
+import { median } from "../quantity/index.ts";
 import type { Measured } from "../record/index.ts";
 import { normalisedError } from "./againstPast.ts";
 
@@ -46,12 +47,6 @@ export interface SisterAnswer {
     readonly words: string;
   } | null;
   readonly grubbs: { readonly g: number; readonly limit: number } | null;
-}
-
-function median(values: readonly number[]): number {
-  const sorted = values.toSorted((a, b) => a - b);
-  const middle = (sorted.length - 1) / 2;
-  return (sorted[Math.floor(middle)]! + sorted[Math.ceil(middle)]!) / 2;
 }
 
 /**

@@ -2,3 +2,4 @@
 export * from "./places.ts";
 export * from "./marginal.ts";
 export * from "./fitRow.ts";
+export * from "./balance.ts";

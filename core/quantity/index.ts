@@ -3,6 +3,7 @@ export * from "./units.ts";
 export * from "./parseQuantity.ts";
 export * from "./formatQuantity.ts";
 export * from "./uncertainty.ts";
+export * from "./quantile.ts";
 export * from "./judgement.ts";
 export * from "./instrument.ts";
 export * from "./instrumentTemplates.ts";

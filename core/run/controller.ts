@@ -1,4 +1,4 @@
-import type { Amperes, Ohms, Ratio, Volts } from "../quantity/index.ts";
+import { median, type Amperes, type Ohms, type Ratio, type Volts } from "../quantity/index.ts";
 import { PHASES, type Phase } from "../record/index.ts";
 
 export const RAILS = ["plus", "minus"] as const;
@@ -19,12 +19,6 @@ export type ControllerAnswer =
   | { readonly kind: "alike" }
   | { readonly kind: "shorted"; readonly junctions: readonly Junction[] }
   | { readonly kind: "odd"; readonly junctions: readonly Junction[] };
-
-function median(values: readonly number[]): number {
-  const sorted = values.toSorted((a, b) => a - b);
-  const middle = sorted.length / 2;
-  return sorted.length % 2 === 1 ? sorted[Math.floor(middle)]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-}
 
 /**
  * Six diode-mode readings of a controller's output, each phase to each rail, power off and capacitors empty: a sound

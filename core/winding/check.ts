@@ -1,4 +1,4 @@
-import { certain, skipReason, type CheckDefinition } from "../check/index.ts";
+import { certain, lowerFirst, skipReason, type CheckDefinition } from "../check/index.ts";
 import type { Finding } from "../evidence/index.ts";
 import { canMeasure, percentText, type Instrument } from "../quantity/index.ts";
 import {
@@ -232,11 +232,6 @@ const SHORT_NOTES: Readonly<Record<PairOutcome, string>> = {
   twoOpen: "two open",
   allOpen: "all open",
 };
-
-/** Inside a sentence; a pair's own letters stay capital. */
-function lowerFirst(text: string): string {
-  return /^[A-C]–[A-C]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
-}
 
 function pairsFinding(job: JobRecord, epoch: number): Finding | null {
   const fits = pairFits(job, epoch);

@@ -1,21 +1,9 @@
-import { combine, expanded, judge, scale, type Judgement, type Ohms, type Ratio } from "../quantity/index.ts";
-import { PAIRS, type ByPair, type Pair } from "../record/index.ts";
+import { balanceOfPairs, leanOf, type PairBalance } from "../pattern/index.ts";
+import { combine, expanded, scale, type Ratio } from "../quantity/index.ts";
+import { PAIRS } from "../record/index.ts";
 import { threeFinite, type MeasuredPairs } from "./measurePairs.ts";
 
-export interface Imbalance {
-  readonly mean: Ohms;
-  /** Signed deviation of each pair from the mean, as a share, with its own 95 % uncertainty and judgement. */
-  readonly deviations: ByPair<{
-    readonly value: Ratio;
-    readonly expanded: Ratio;
-    readonly judgement: Judgement;
-  }>;
-  readonly worst: Pair;
-  /** (max − min)/mean, shown beside; never judged. */
-  readonly spread: Ratio;
-  readonly judgement: Judgement;
-  readonly limit: Ratio;
-}
+export type Imbalance = PairBalance;
 
 /**
  * Deviation of each pair from the mean of three, judged against a limit in three values.
@@ -33,33 +21,16 @@ export interface Imbalance {
 export function imbalanceOf(measured: MeasuredPairs, limit: Ratio): Imbalance | null {
   const three = threeFinite(measured);
   if (!three) return null;
-  const mean = PAIRS.reduce((sum, pair) => sum + three[pair].resistance, 0) / 3;
-  if (!(mean > 0)) return null;
-  const deviationOf = (pair: Pair) => {
-    const value = (three[pair].resistance - mean) / mean;
-    const parts = PAIRS.map((other) =>
-      scale(three[other].independent, ((other === pair ? 1 : 0) - (1 + value) / 3) / mean),
-    );
-    const deviation = {
-      value,
-      expanded: expanded(combine([...parts, scale(measured.offset, value / mean)])),
-    };
-    return { ...deviation, judgement: judge([deviation], limit) };
-  };
-  const deviations = { AB: deviationOf("AB"), BC: deviationOf("BC"), CA: deviationOf("CA") };
-  const worst = PAIRS.reduce((found, pair) =>
-    Math.abs(deviations[pair].value) > Math.abs(deviations[found].value) ? pair : found,
-  );
-  const resistances = PAIRS.map((pair) => three[pair].resistance);
-  return {
-    mean,
-    deviations,
-    worst,
-    spread: (Math.max(...resistances) - Math.min(...resistances)) / mean,
-    judgement: judge(
-      PAIRS.map((pair) => deviations[pair]),
-      limit,
-    ),
+  const values = { AB: three.AB.resistance, BC: three.BC.resistance, CA: three.CA.resistance };
+  return balanceOfPairs(
+    values,
+    (pair, deviation, mean) =>
+      expanded(
+        combine([
+          ...PAIRS.map((other) => scale(three[other].independent, leanOf(pair, other, deviation, mean))),
+          scale(measured.offset, deviation / mean),
+        ]),
+      ),
     limit,
-  };
+  );
 }

@@ -1,8 +1,8 @@
 import { Op, col, fn, where as whereOf, type Transaction } from "sequelize";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { assessJob } from "#core/assess";
-import { visitOf } from "#core/history";
-import { epochOf, type JobRecord, type Motor, type Visit } from "#core/record";
+import { leftSound, visitOf } from "#core/history";
+import type { JobRecord, Motor, Visit } from "#core/record";
 import type { JobRow, Models, MotorRow } from "../models/index.ts";
 
 /** How the journal makes a record; given in, since it asks for the past itself. */
@@ -83,10 +83,7 @@ export async function unitsOf(
         jobId: job.id,
         headline: verdict.headline,
         disposition: record.decisions.at(-1)?.disposition ?? null,
-        sound:
-          job.closedAt !== null &&
-          !verdict.findings.some(({ departs }) => departs) &&
-          (epochOf(record) > 0 || record.decisions.at(-1)?.disposition === "notMotor"),
+        sound: job.closedAt !== null && leftSound(record, verdict.findings),
       });
     }
     items.push({

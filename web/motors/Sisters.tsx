@@ -2,13 +2,15 @@ import { useState } from "react";
 import type { MotorModel, Unit } from "#contract/shop";
 import {
   compareSisters,
+  expectedFrom,
   learnFrom,
   LEAST_FOR_GRUBBS,
   LEAST_TO_LEARN,
+  sourceOfLearned,
   type Learned,
   type Sister,
 } from "#core/history";
-import { percentText, quantityText, RESISTANCE, SPEED_CONSTANT, uncertainText } from "#core/quantity";
+import { median, percentText, quantityText, RESISTANCE, SPEED_CONSTANT, uncertainText } from "#core/quantity";
 import { usePutModelMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
@@ -39,23 +41,18 @@ function publishedOf({ facts }: MotorModel, id: string): string | null {
   return null;
 }
 
-/** A learned value is good for three spreads, and never for less than this. Bench judgement. */
-const LEAST_TOLERANCE = 0.03;
-
 /** The model with the learned figure as its expected value, and how many motors taught it. */
-function withLearned(model: MotorModel, id: string, { median, spread, n }: Learned): MotorModel {
-  const source = `median of ${n} sound motors of this shop`;
+function withLearned(model: MotorModel, id: string, learned: Learned): MotorModel {
   const facts =
     id === "kv"
-      ? { speedConstant: { rpmPerVolt: median, convention: "peak" as const, source } }
-      : {
-          expected: {
-            ohms: median,
-            tolerance: Math.max(LEAST_TOLERANCE, (3 * spread) / median),
-            atTemperature: 20,
-            source,
+      ? {
+          speedConstant: {
+            rpmPerVolt: learned.median,
+            convention: "peak" as const,
+            source: sourceOfLearned(learned),
           },
-        };
+        }
+      : { expected: expectedFrom(learned) };
   return { ...model, facts: { ...model.facts, ...facts } };
 }
 
@@ -70,9 +67,7 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
   const learned = learnFrom(sisters.filter(({ sound }) => sound).map(({ value }) => value));
   const days = new Set(sisters.map(({ day }) => day));
   const published = publishedOf(model, chosen);
-  const median = answer
-    ? [...sisters].map(({ value }) => value).sort((a, b) => a - b)[Math.floor(sisters.length / 2)]!
-    : 0;
+  const middle = answer ? median(sisters.map(({ value }) => value)) : 0;
   return (
     <section aria-labelledby="sisters" className="rounded-xl border border-line bg-sheet p-4">
       <h2 id="sisters" className="mb-2 text-lg font-bold">
@@ -139,7 +134,7 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
           <p className="mt-3 text-sm text-ink-2">
             {learned
               ? `Learned from ${learned.n} sound motors of this shop: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`
-              : `From ${LEAST_TO_LEARN} sound motors on the shop learns what this model should read; median so far ${quantityText(median, followed.kind)}.`}
+              : `From ${LEAST_TO_LEARN} sound motors on the shop learns what this model should read; median so far ${quantityText(middle, followed.kind)}.`}
           </p>
           {learned && !published && (
             <Button className="mt-2" onClick={() => void putModel(withLearned(model, chosen, learned))}>

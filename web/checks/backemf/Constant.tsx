@@ -2,9 +2,9 @@ import {
   constantOf,
   convertSpeedConstant,
   limbEmfsOf,
-  loadedSpeed,
   machineConstants,
   polePairsOf,
+  speedAtRatedLoad,
   spinOf,
 } from "#core/backemf";
 import type { Finding } from "#core/evidence";
@@ -18,7 +18,6 @@ import {
   VOLTAGE,
 } from "#core/quantity";
 import { PAIRS, PHASES } from "#core/record";
-import { sittingOf, threeFinite } from "#core/winding";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Judged } from "../../ui/Notice.tsx";
@@ -64,19 +63,8 @@ export function Constant({
       </Judged>
     );
   const k = machineConstants(constant.rpmPerVolt, constant.convention);
-  const kv6 = convertSpeedConstant(constant.rpmPerVolt, constant.convention, "sixStep");
-  const sitting = sittingOf(record, epoch);
-  const pairs = sitting && threeFinite(sitting.measured);
   const { rated } = record.motor;
-  const loaded =
-    pairs && rated?.volts !== undefined && rated.amperes !== undefined
-      ? loadedSpeed(
-          kv6,
-          rated.volts,
-          rated.amperes,
-          (pairs.AB.resistance + pairs.BC.resistance + pairs.CA.resistance) / 3,
-        )
-      : null;
+  const loaded = speedAtRatedLoad(record, epoch);
   return (
     <div className="rounded-xl border border-line bg-sheet px-4 py-3">
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">

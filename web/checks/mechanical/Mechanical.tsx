@@ -8,13 +8,14 @@ import {
   TURN_CHOICES,
   UNPLUGGED_CHOICES,
 } from "#core/mechanical";
-import { choiceIn, latestIn } from "#core/record";
+import { latestIn } from "#core/record";
 import { useOpenJob } from "../../jobs/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { AnyOf, OneOf } from "../../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { useChoose } from "../entry/useChoose.ts";
 import { CoastDown } from "./CoastDown.tsx";
 import { Photos } from "./Photos.tsx";
 
@@ -97,14 +98,8 @@ function Note() {
 /** Look, turn, listen, rock: a few choices, each on disk as it is made. */
 export function Mechanical() {
   const { record, epoch, read, closed, verdict } = useOpenJob();
+  const { problem: refused, chosen, choose } = useChoose("mechanical");
   const [problem, setProblem] = useState("");
-  const chosen = (slot: string) => choiceIn(record.readings, "mechanical", slot, epoch) ?? "";
-  const choose = (slot: string) => (choice: string) => {
-    const before = latestIn(record.readings, "mechanical", slot, epoch);
-    void read("mechanical", slot, { kind: "choice", choice }, { supersedes: before?.id ?? null }).then(
-      (outcome) => setProblem(outcome.kind === "refused" ? outcome.sentence : ""),
-    );
-  };
   const seen = latestIn(record.readings, "mechanical", "seen", epoch);
   const marks = seen?.value.kind === "choices" ? seen.value.choices : [];
   const saw = (choices: string[]) =>
@@ -173,9 +168,9 @@ export function Mechanical() {
         <CoastDown />
         <Photos />
         <Note />
-        {problem && (
+        {(problem || refused) && (
           <p role="alert" className="text-red">
-            {problem}
+            {problem || refused}
           </p>
         )}
         {departing.length > 0 && (
