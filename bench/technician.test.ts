@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { bundleSchema } from "#contract/schemas";
-import { toBundle } from "#contract/bundle";
+import { recordSchema } from "#contract/bundleSchema";
 import { assessJob } from "#core/assess";
 import { MILLIOHM, TRUE_RMS } from "../tests/jobs.ts";
 import { chanceFrom } from "./chance.ts";
@@ -85,7 +84,7 @@ describe("a simulated record", () => {
       const chance = chanceFrom(seed);
       return recordOf(motorFrom("hobby", "delta", chance), { ...SITTING, slips: 0.3 }, chance);
     }, 25)) {
-      const { error } = bundleSchema.validate(toBundle(record), { convert: false });
+      const { error } = recordSchema.validate(record, { convert: false });
       expect(error).toBeUndefined();
     }
   });

@@ -1,55 +1,110 @@
-import type { JobRecord } from "#core/record";
-import { BUNDLE_VERSION, bundleSchema } from "./schemas.ts";
+import { readJournal } from "#core/assess";
+import { writtenAt, type Entry, type Grounds, type JobRecord } from "#core/record";
+import { bundleSchema, BUNDLE_VERSION, headSchema, oldBundleSchema } from "./bundleSchema.ts";
+import type { BundledJob, JobBundle, Journalled } from "./bundledJob.ts";
 import { problemsOf, type FieldProblem } from "./problems.ts";
 
-export interface JobBundle {
-  readonly format: "green-fable-job";
-  readonly version: number;
-  readonly job: JobRecord;
-}
-
 export type BundleResult =
-  | { readonly kind: "read"; readonly bundle: JobBundle }
+  | { readonly kind: "read"; readonly job: BundledJob }
   | { readonly kind: "refused"; readonly problems: readonly FieldProblem[] };
 
-/** Writes a job as a bundle. */
-export function toBundle(job: JobRecord): JobBundle {
+/** Where the parts of a bundle lie in its zip. */
+export const BUNDLE_JSON = "job.json";
+export const BUNDLE_FILES = "files/";
+
+export function toBundle(job: BundledJob): JobBundle {
   return { format: "green-fable-job", version: BUNDLE_VERSION, job };
 }
 
+const refused = (field: string, sentence: string): BundleResult => ({
+  kind: "refused",
+  problems: [{ field, sentence }],
+});
+
+/** The entries of a record in the order of time: all that version 1 tells of a journal. */
+function journalOf({ readings, decisions, repairs }: JobRecord): Journalled[] {
+  const entries: Entry[] = [
+    ...readings.map((body) => ({ kind: "reading" as const, body })),
+    ...decisions.map((body) => ({ kind: "decision" as const, body })),
+    ...repairs.map((body) => ({ kind: "repair" as const, body })),
+  ];
+  return entries.map((entry) => ({ ...entry, savedAt: writtenAt(entry) }));
+}
+
+function fromOld(record: JobRecord): BundledJob {
+  const entries = journalOf(record);
+  const { motor, complaint, complaintWords, events, instruments, past = [], limits = {} } = record;
+  const takenInAt = entries.map(({ savedAt }) => savedAt).toSorted()[0] ?? "1970-01-01T00:00:00.000Z";
+  return {
+    number: 1,
+    intake: { motor, complaint, complaintWords, events, takenInAt },
+    entries,
+    instruments,
+    past,
+    limits,
+    motorVersions: [],
+    closings: [],
+    files: [],
+  };
+}
+
+/** What does not hang together although each part is well formed; null where all does. */
+function looseEnd({ entries, instruments, files, closings }: BundledJob): BundleResult | null {
+  const known = new Set(instruments.map(({ id }) => id));
+  const named = new Set(files.map(({ name }) => name));
+  for (const [i, entry] of entries.entries()) {
+    if (entry.kind !== "reading") continue;
+    const { instrumentId, value } = entry.body;
+    if (instrumentId !== null && !known.has(instrumentId))
+      return refused(
+        `job.entries.${i}.body.instrumentId`,
+        "This reading names an instrument that the bundle does not list.",
+      );
+    if (value.kind === "photo" && files.length > 0 && !named.has(value.photo))
+      return refused(
+        `job.entries.${i}.body.value.photo`,
+        "This reading names a photo that the bundle does not hold.",
+      );
+  }
+  const ids = new Set(entries.map(({ body }) => body.id));
+  const stray = closings.findIndex(({ entryId }) => !ids.has(entryId));
+  return stray < 0
+    ? null
+    : refused(`job.closings.${stray}.entryId`, "This closing names an entry that the bundle does not hold.");
+}
+
 /**
- * Reads a bundle's JSON text. Version and format are judged before the body, so that a newer file is
- * refused as newer and not as broken.
+ * Reads a bundle's `job.json`, of this version or an earlier one. Version and format are judged before the body, so
+ * that a newer file is refused as newer and not as broken.
  */
 export function readBundle(text: string): BundleResult {
   let raw: unknown;
   try {
     raw = JSON.parse(text);
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    return { kind: "refused", problems: [{ field: "", sentence: `This file is not JSON: ${why}` }] };
+    return refused("", `This file is not JSON: ${error instanceof Error ? error.message : String(error)}`);
   }
-  const head = bundleSchema
-    .fork(["job"], (schema) => schema.optional())
-    .validate(raw, { stripUnknown: true, convert: false });
-  const newer = head.error?.details.find(({ path }) => path[0] === "version" || path[0] === "format");
-  if (newer) return { kind: "refused", problems: [{ field: newer.path.join("."), sentence: newer.message }] };
+  const head = headSchema.validate(raw, { convert: false });
+  if (head.error) return { kind: "refused", problems: problemsOf(head.error) };
+  if (head.value.version === 1) {
+    const { error, value } = oldBundleSchema.validate(raw, { abortEarly: false, convert: false });
+    if (error) return { kind: "refused", problems: problemsOf(error) };
+    const job = fromOld(value.job);
+    return looseEnd(job) ?? { kind: "read", job };
+  }
   const { error, value } = bundleSchema.validate(raw, { abortEarly: false, convert: false });
   if (error) return { kind: "refused", problems: problemsOf(error) };
-  const bundle = value as JobBundle;
-  const known = new Set(bundle.job.instruments.map(({ id }) => id));
-  const missing = bundle.job.readings.findIndex(
-    ({ instrumentId }) => instrumentId !== null && !known.has(instrumentId),
-  );
-  if (missing >= 0)
-    return {
-      kind: "refused",
-      problems: [
-        {
-          field: `job.readings.${missing}.instrumentId`,
-          sentence: "This reading names an instrument that the bundle does not list.",
-        },
-      ],
-    };
-  return { kind: "read", bundle };
+  return looseEnd(value.job) ?? { kind: "read", job: value.job };
+}
+
+/** What a bundled job is judged by. */
+export function groundsOf({ instruments, past, limits }: BundledJob): Grounds {
+  return { instruments, past, limits };
+}
+
+/** The record of a bundled job: as it was closed, or read from its journal. */
+export function recordOfBundle(job: BundledJob): JobRecord {
+  const { record, closed } = readJournal(job.intake, job.entries, groundsOf(job));
+  const closing = closed && job.closings.find(({ entryId }) => entryId === closed.turning.id);
+  return closing?.record ?? record;
 }

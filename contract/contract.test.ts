@@ -1,12 +1,25 @@
+import type { Schema } from "joi";
 import { describe, expect, it } from "vitest";
-import { DECISION, HUB, job, MILLIOHM, pairs, REPAIR, reading, TACHOMETER } from "../tests/jobs.ts";
-import { readBundle, toBundle } from "./bundle.ts";
+import { ENTRY_KINDS } from "#core/record";
+import {
+  asOldBundle,
+  DECISION,
+  HUB,
+  job,
+  MILLIOHM,
+  pairs,
+  REPAIR,
+  reading,
+  TACHOMETER,
+} from "../tests/jobs.ts";
+import { readBundle, recordOfBundle } from "./bundle.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
-import { ENTRY_KINDS } from "./jobs.ts";
 import { openApi } from "./openApi.ts";
 import { problemsOf } from "./problems.ts";
 import { API, ENTRY_PATHS, versionOfTag, versionTag } from "./routes.ts";
-import { instrumentSchema, motorSchema, readingSchema } from "./schemas.ts";
+import { instrumentSchema } from "./instrumentSchema.ts";
+import { motorSchema } from "./motorSchema.ts";
+import { readingSchema } from "./readingSchema.ts";
 
 const INTAKE = {
   motor: HUB,
@@ -17,7 +30,7 @@ const INTAKE = {
 };
 const READING = reading({ check: "winding", slot: "AB", value: { kind: "ohms", ohms: 0.128 } });
 
-function problems(schema: typeof intakeSchema, body: unknown) {
+function problems(schema: Schema, body: unknown) {
   const { error } = schema.validate(body, { abortEarly: false, convert: false });
   return error ? problemsOf(error) : [];
 }
@@ -59,18 +72,58 @@ describe("a reading", () => {
     expect(problems(readingSchema, { ...READING, ...part }).map((problem) => problem.field)).toContain(field);
   });
 
-  it("of each kind is accepted", () => {
-    for (const value of [
-      { kind: "ohms", ohms: 0 },
-      { kind: "open" },
-      { kind: "celsius", celsius: 21.5 },
-      { kind: "choice", choice: "even" },
-      { kind: "choices", choices: [] },
-      { kind: "text", text: "" },
-      { kind: "skipped", reason: "no access" },
-      { kind: "withdrawn", reason: "wrong pair" },
-    ])
-      expect(problems(readingSchema, { ...READING, value }), value.kind).toEqual([]);
+  it.each([
+    ["winding", "AB", { kind: "ohms", ohms: 0 }],
+    ["winding", "AB", { kind: "open" }],
+    ["winding", "temperature", { kind: "celsius", celsius: 21.5 }],
+    ["backemf", "AB", { kind: "quantity", quantity: "volts", value: 0.75 }],
+    ["mechanical", "turn", { kind: "choice", choice: "even" }],
+    ["mechanical", "seen", { kind: "choices", choices: [] }],
+    ["mechanical", "note", { kind: "text", text: "" }],
+    ["mechanical", "photo", { kind: "photo", photo: "a".repeat(64) }],
+    ["mechanical", "photo", { kind: "photo", photo: HUB.id }],
+    ["hall", "skipped", { kind: "skipped", reason: "no access" }],
+    ["hall", "skipped", { kind: "withdrawn", reason: "there is access" }],
+    ["winding", "AB", { kind: "withdrawn", reason: "wrong pair" }],
+  ])("in %s, %s, of %j is accepted", (check, slot, value) => {
+    const supersedes = value.kind === "withdrawn" ? HUB.id : null;
+    expect(problems(readingSchema, { ...READING, check, slot, value, supersedes })).toEqual([]);
+  });
+
+  it.each([
+    ["winding", "AD", { kind: "ohms", ohms: 1 }, /no slot “AD”/u],
+    ["winding", "constructor", { kind: "ohms", ohms: 1 }, /no slot “constructor”/u],
+    ["winding", "AB", { kind: "celsius", celsius: 20 }, /takes a resistance, not celsius/u],
+    ["winding", "temperature", { kind: "open" }, /takes a temperature, not open/u],
+    [
+      "backemf",
+      "speedBefore",
+      { kind: "quantity", quantity: "volts", value: 3 },
+      /a frequency or a speed, not volts/u,
+    ],
+    [
+      "mechanical",
+      "axialPlay",
+      { kind: "choice", choice: "lots" },
+      /“lots” is no choice of “axialPlay”; it takes “none”, “slight”, “clear”/u,
+    ],
+    ["mechanical", "turn", { kind: "choice", choice: "grindin" }, /“grindin” is no choice/u],
+    ["mechanical", "turn", { kind: "choice", choice: "toString" }, /“toString” is no choice/u],
+    ["mechanical", "seen", { kind: "choices", choices: ["rust", "aura"] }, /“aura” is no choice of “seen”/u],
+    ["mechanical", "seen", { kind: "choice", choice: "rust" }, /takes a list of choices/u],
+    ["mechanical", "note", { kind: "photo", photo: HUB.id }, /takes words/u],
+    ["mechanical", "photo", { kind: "text", text: "a" }, /takes a photo/u],
+    ["safety", "magnets", { kind: "choice", choice: "maybe" }, /“maybe” is no choice/u],
+    ["hall", "forward", { kind: "choice", choice: "102" }, /“102” is no choice/u],
+    ["hall", "skipped", { kind: "choice", choice: "later" }, /nothing else is/u],
+    ["hall", "forward", { kind: "skipped", reason: "no time" }, /written in the slot “skipped”/u],
+  ])("in %s, %s, of %j is refused with the place and the words it takes", (check, slot, value, sentence) => {
+    expect(problems(readingSchema, { ...READING, check, slot, value })[0]?.sentence).toMatch(sentence);
+  });
+
+  it("that takes back names what it takes back", () => {
+    const value = { kind: "withdrawn", reason: "slip" };
+    expect(problems(readingSchema, { ...READING, value })[0]?.sentence).toMatch(/must name it/u);
   });
 });
 
@@ -98,7 +151,9 @@ describe("a motor taken in", () => {
   });
 
   it("names its complaint from the list and its events once each", () => {
-    expect(problems(intakeSchema, { ...INTAKE, complaint: "sulks" })[0]?.sentence).toMatch(/from the list/u);
+    expect(problems(intakeSchema, { ...INTAKE, complaint: "sulks" })[0]?.sentence).toMatch(
+      /sulks is no complaint known here; it is one of noRun/u,
+    );
     expect(problems(intakeSchema, { ...INTAKE, events: ["water", "water"] })).toHaveLength(1);
     expect(problems(intakeSchema, INTAKE)).toEqual([]);
     expect(problems(motorSchema, HUB)).toEqual([]);
@@ -146,7 +201,7 @@ describe("other entries", () => {
 
 describe("addresses and versions", () => {
   it("have a noun for every kind of entry", () => {
-    for (const kind of ENTRY_KINDS) expect(ENTRY_PATHS[kind]).toMatch(/s$/u);
+    for (const kind of ENTRY_KINDS) expect(ENTRY_PATHS[kind]).toMatch(/s(?:-off)?$/u);
     expect(new Set(Object.values(ENTRY_PATHS)).size).toBe(ENTRY_KINDS.length);
   });
 
@@ -165,20 +220,38 @@ describe("addresses and versions", () => {
   });
 });
 
-describe("a bundle", () => {
+describe("a bundle of version 1", () => {
   it("comes back as it went out", () => {
     const record = job(pairs(["1", "OL", "1"], MILLIOHM, "0"), { decisions: [DECISION], repairs: [REPAIR] });
-    const result = readBundle(JSON.stringify(toBundle(record)));
-    expect(result.kind === "read" && result.bundle.job).toEqual(record);
+    const result = readBundle(asOldBundle(record));
+    expect(result.kind === "read" && recordOfBundle(result.job)).toEqual(record);
   });
 
   it("tells every problem with its place", () => {
-    const bundle = JSON.parse(JSON.stringify(toBundle(job(pairs(["1", "1", "1"], MILLIOHM)))));
+    const bundle = JSON.parse(asOldBundle(job(pairs(["1", "1", "1"], MILLIOHM))));
     bundle.job.readings[1].value.ohms = -3;
     bundle.job.motor.family = "steam";
     const result = readBundle(JSON.stringify(bundle));
     expect(result.kind === "refused" && result.problems.map(({ field }) => field)).toEqual(
       expect.arrayContaining(["job.motor.family", "job.readings.1.value.ohms"]),
     );
+  });
+
+  const good = JSON.parse(asOldBundle(job([...pairs(["1", "1", "1"], MILLIOHM)])));
+  it.each([
+    ["no JSON", "{", /not JSON/u],
+    ["another file", JSON.stringify({ format: "song" }), /no job bundle/u],
+    ["a newer version", JSON.stringify({ ...good, version: 99, extra: 1 }), /newer version/u],
+    ["a negative reading", JSON.stringify(good).replace('"ohms":1}', '"ohms":-1}'), /below zero/u],
+    ["text for a number", JSON.stringify(good).replace('"ohms":1}', '"ohms":"1"}'), /number of ohms/u],
+    [
+      "an unlisted instrument",
+      JSON.stringify({ ...good, job: { ...good.job, instruments: [] } }),
+      /does not list/u,
+    ],
+  ])("of %s is refused with a sentence", (_, text, sentence) => {
+    const result = readBundle(text);
+    expect(result.kind).toBe("refused");
+    if (result.kind === "refused") expect(result.problems[0]!.sentence).toMatch(sentence);
   });
 });

@@ -1,47 +1,112 @@
 import Joi from "joi";
-import { COMPLAINTS, EVENTS } from "#core/record";
-import type { EntryKind } from "./jobs.ts";
-import { decisionSchema, motorSchema, readingSchema, repairSchema } from "./schemas.ts";
+import {
+  COMPLAINTS,
+  DISPOSITIONS,
+  EVENTS,
+  WAITING_FOR,
+  type Correction,
+  type Decision,
+  type EntryBody,
+  type EntryKind,
+  type Intake,
+  type IntakeChanges,
+  type Motor,
+  type Repair,
+  type Turning,
+  type Undo,
+} from "#core/record";
+import type { Technician } from "./jobs.ts";
+import { id, instant, name, oneOf, reason, words, strict } from "./fields.ts";
+import { motorFields, motorSchema } from "./motorSchema.ts";
+import { readingSchema } from "./readingSchema.ts";
 
-export const intakeSchema = Joi.object({
+const complaint = oneOf("complaint", COMPLAINTS);
+const events = Joi.array().items(oneOf("past event", EVENTS)).unique();
+
+export const intakeSchema = strict<Intake>({
   motor: motorSchema.required(),
-  complaint: Joi.string()
-    .valid(...COMPLAINTS)
+  complaint: complaint.required().messages({ "any.required": "Choose the complaint from the list." }),
+  complaintWords: words.required(),
+  events: events.required(),
+  takenInAt: instant.required(),
+  by: name,
+});
+
+export const decisionSchema = strict<Decision>({
+  id: id.required(),
+  disposition: oneOf("decision", DISPOSITIONS).required(),
+  reason,
+  waitingFor: oneOf("thing to wait for", WAITING_FOR).required(),
+  by: name.required(),
+  at: instant.required(),
+});
+
+export const repairSchema = strict<Repair>({
+  id: id.required(),
+  plan: name.required(),
+  done: words.required(),
+  minutes: Joi.number()
+    .min(0)
+    .max(10_000)
     .required()
-    .messages({ "any.only": "Choose the complaint from the list." }),
-  complaintWords: Joi.string().trim().max(2000).allow("").required(),
-  events: Joi.array()
-    .items(Joi.string().valid(...EVENTS))
-    .unique()
-    .required(),
-  takenInAt: Joi.string().isoDate().required(),
+    .messages({ "*": "Give the minutes as a number, 0 to 10 000." }),
+  by: name.required(),
+  at: instant.required(),
 });
 
-const turningSchema = Joi.object({
-  id: Joi.string().guid().required(),
-  reason: Joi.string().trim().max(2000).allow("").required(),
-  by: Joi.string().trim().max(120).required(),
-  at: Joi.string().isoDate().required(),
+const turning = { id: id.required(), by: name.required(), at: instant.required() };
+const turningSchema = strict<Turning>({ ...turning, reason: words.required() });
+const reasonedSchema = strict<Turning>({ ...turning, reason });
+
+type MotorChanges = Partial<Omit<Motor, "id">>;
+/** The motor's fields, each of them left out where it stays. */
+const motorChanges = Joi.object<MotorChanges>(
+  Object.fromEntries(
+    Object.entries(motorFields)
+      .filter(([field]) => field !== "id")
+      .map(([field, schema]) => [field, (schema as Joi.Schema).optional()]),
+  ),
+).min(1);
+
+const changesSchema = strict<IntakeChanges>({
+  motor: motorChanges,
+  unit: motorSchema,
+  complaint,
+  complaintWords: words,
+  events,
+})
+  .min(1)
+  .messages({ "object.min": "Say what is to be put right." });
+
+export const correctionSchema = strict<Correction>({
+  ...turning,
+  reason,
+  changes: changesSchema.required(),
 });
 
-/** One schema a kind of entry; server and browser validate with the same. */
-export const ENTRY_SCHEMAS: Readonly<Record<EntryKind, Joi.ObjectSchema>> = {
+export const undoSchema = strict<Undo>({ ...turning, of: id.required() });
+
+/** One schema a kind of entry; server, browser and bundle validate with the same. */
+export const ENTRY_SCHEMAS: { readonly [Kind in EntryKind]: Joi.ObjectSchema<EntryBody<Kind>> } = {
   reading: readingSchema,
   decision: decisionSchema,
   repair: repairSchema,
+  correction: correctionSchema,
+  undo: undoSchema,
   closing: turningSchema,
   reopening: turningSchema,
+  callingOff: reasonedSchema,
 };
 
 const LONGEST_INITIALS = 4;
 
-export const technicianSchema = Joi.object({
-  id: Joi.string().guid().required(),
+export const technicianSchema = strict<Technician>({
+  id: id.required(),
   initials: Joi.string().trim().uppercase().min(1).max(LONGEST_INITIALS).required().messages({
     "string.empty": "Give one to four initials.",
     "string.min": "Give one to four initials.",
     "string.max": "Give one to four initials.",
     "string.uppercase": "Write initials in capitals.",
   }),
-  name: Joi.string().trim().max(120).required().messages({ "string.empty": "Give the name." }),
+  name: name.required().messages({ "string.empty": "Give the name." }),
 });

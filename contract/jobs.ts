@@ -1,4 +1,5 @@
-import type { CheckId, Complaint, Disposition, JobRecord, Motor, PastEvent } from "#core/record";
+import type { ClosedRecord } from "#core/closing";
+import type { CheckId, Disposition, Entry, Grounds, Intake } from "#core/record";
 
 /** What a job waits for; the bench groups by it. */
 export const STAGES = [
@@ -12,18 +13,6 @@ export const STAGES = [
   "closed",
 ] as const;
 export type Stage = (typeof STAGES)[number];
-
-/** What a person enters when a motor is taken in. */
-export interface Intake {
-  readonly motor: Motor;
-  readonly complaint: Complaint;
-  readonly complaintWords: string;
-  readonly events: readonly PastEvent[];
-  readonly takenInAt: string;
-}
-
-export const ENTRY_KINDS = ["reading", "decision", "repair", "closing", "reopening"] as const;
-export type EntryKind = (typeof ENTRY_KINDS)[number];
 
 export interface Summary {
   readonly headline: string;
@@ -40,8 +29,8 @@ export interface Summary {
   readonly clock: { readonly startedAt: string; readonly minutes: number; readonly words: string } | null;
 }
 
-/** The rooms of a job: its checks, then what settles it. */
-export type JobStep = CheckId | "decide" | "repair" | "report";
+/** The rooms of a job: what was taken in, its checks, then what settles it. */
+export type JobStep = "takenIn" | CheckId | "decide" | "repair" | "report";
 
 export interface JobLine {
   readonly id: string;
@@ -54,14 +43,34 @@ export interface JobLine {
   readonly closedAt: string | null;
 }
 
+/** Jobs still to be judged anew in the background, of how many; both 0 when nothing waits. */
+export interface Judging {
+  readonly left: number;
+  readonly of: number;
+}
+
+export interface JobList {
+  readonly items: readonly JobLine[];
+  readonly total: number;
+  readonly page: number;
+  readonly pageSize: number;
+  readonly judging: Judging;
+}
+
+/** One job, whole: its journal, what it is judged by, and what it was at its last closing. */
 export interface JobView {
   readonly id: string;
   readonly number: number;
   readonly version: number;
   readonly takenInAt: string;
+  /** When it was closed or called off; null while it is open. */
   readonly closedAt: string | null;
   readonly savedAt: string;
-  readonly record: JobRecord;
+  readonly intake: Intake;
+  readonly entries: readonly Entry[];
+  readonly grounds: Grounds;
+  /** The last closing: its own record while it stands, and what a reopened job is held against. */
+  readonly closing: ClosedRecord | null;
 }
 
 /** A person who works at this bench; readings carry the initials. */

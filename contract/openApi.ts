@@ -1,9 +1,18 @@
-import type { Schema } from "joi";
-import { ENTRY_KINDS } from "./jobs.ts";
+import Joi, { type Schema } from "joi";
+import { ENTRY_KINDS } from "#core/record";
+import { bundleSchema } from "./bundleSchema.ts";
+import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
-import { API, ENTRY_PATHS } from "./routes.ts";
 import { limitsSchema } from "./limitsSchema.ts";
-import { bundleSchema, instrumentSchema } from "./schemas.ts";
+import { PHOTO_LIMITS } from "./photos.ts";
+import {
+  jobListSchema,
+  jobViewSchema,
+  problemSchema,
+  receiptSchema,
+  unitsSchema,
+} from "./responseSchemas.ts";
+import { API, ENTRY_PATHS } from "./routes.ts";
 import { modelSchema } from "./shopSchemas.ts";
 
 /** JSON Schema of a Joi schema, from Joi itself: what validates is what is described. */
@@ -11,78 +20,156 @@ export function jsonSchemaOf(schema: Schema): Record<string, unknown> {
   return schema["~standard"].jsonSchema.input({ target: "draft-2020-12" });
 }
 
-const problem = {
+type Content = Readonly<Record<string, { readonly schema?: Record<string, unknown> }>>;
+
+const json = (schema: Schema): Content => ({ "application/json": { schema: jsonSchemaOf(schema) } });
+const bytes = (...types: string[]): Content =>
+  Object.fromEntries(types.map((type) => [type, { schema: { type: "string", format: "binary" } }]));
+const listOf = (schema: Schema) => Joi.array().items(schema);
+
+const refused = {
   description: "Refused; problem+json names the field and says why",
-  content: { "application/problem+json": {} },
+  content: { "application/problem+json": { schema: jsonSchemaOf(problemSchema) } },
 };
 
-function put(summary: string, schema: Schema, parameters: readonly string[], versioned: boolean) {
-  const header = {
-    name: "If-Match",
-    in: "header",
+/** Parameters that stand in braces in a path. */
+function inPath(path: string) {
+  return [...path.matchAll(/\{(\w+)\}/gu)].map(([, name]) => ({
+    name,
+    in: "path",
     required: true,
     schema: { type: "string" },
-    description: "version seen",
-  };
+  }));
+}
+
+const inQuery = (...names: string[]) =>
+  names.map((name) => ({ name, in: "query", required: false, schema: { type: "string" } }));
+
+const VERSION_SEEN = {
+  name: "If-Match",
+  in: "header",
+  required: true,
+  schema: { type: "string" },
+  description: "version of the job this is based on",
+};
+
+interface Put {
+  readonly summary: string;
+  readonly body: Content;
+  readonly answer: Content;
+  readonly versioned?: boolean;
+}
+
+function put(path: string, { summary, body, answer, versioned = false }: Put) {
   return {
     put: {
       summary,
-      parameters: [
-        ...parameters.map((name) => ({
-          name,
-          in: "path",
-          required: true,
-          schema: { type: "string", format: "uuid" },
-        })),
-        ...(versioned ? [header] : []),
-      ],
-      requestBody: { required: true, content: { "application/json": { schema: jsonSchemaOf(schema) } } },
+      parameters: [...inPath(path), ...(versioned ? [VERSION_SEEN] : [])],
+      requestBody: { required: true, content: body },
       responses: {
-        200: { description: "Was there already; nothing changed" },
-        201: { description: "On disk" },
-        409: problem,
-        412: problem,
-        422: problem,
+        200: { description: "Was there already; nothing changed", content: answer },
+        201: { description: "On disk", content: answer },
+        409: refused,
+        413: refused,
+        415: refused,
+        422: refused,
+        ...(versioned && { 412: refused, 428: refused }),
       },
     },
   };
 }
 
-const get = (summary: string) => ({
-  get: { summary, responses: { 200: { description: "OK" }, 404: problem } },
-});
+function get(path: string, summary: string, answer: Content, query: readonly string[] = []) {
+  return {
+    get: {
+      summary,
+      parameters: [...inPath(path), ...inQuery(...query)],
+      responses: { 200: { description: "OK", content: answer }, 404: refused },
+    },
+  };
+}
+
+const DONE = Joi.object({ ok: Joi.boolean().required() });
 
 /** The whole API as OpenAPI 3.1. */
 export function openApi(): Record<string, unknown> {
-  const entries = ENTRY_KINDS.map((kind) => [
-    `${API}/jobs/{job}/${ENTRY_PATHS[kind]}/{id}`,
-    put(`Append a ${kind} to a job`, ENTRY_SCHEMAS[kind], ["job", "id"], true),
-  ]);
+  const at = (path: string, ...operations: ((path: string) => object)[]) =>
+    [
+      `${API}${path}`,
+      operations.reduce<object>((all, operation) => ({ ...all, ...operation(path) }), {}),
+    ] as const;
+  const listed = (noun: string, path: string, summary: string, schema: Schema) => [
+    at(path, (where) => get(where, summary, json(listOf(schema)))),
+    at(`${path}/{id}`, (where) =>
+      put(where, { summary: `Put ${noun} on the list`, body: json(schema), answer: json(schema) }),
+    ),
+  ];
+  const entries = ENTRY_KINDS.map((kind) =>
+    at(`/jobs/{job}/${ENTRY_PATHS[kind]}/{id}`, (where) =>
+      put(where, {
+        summary: `Append a ${kind} to a job`,
+        body: json(ENTRY_SCHEMAS[kind]),
+        answer: json(receiptSchema),
+        versioned: true,
+      }),
+    ),
+  );
   return {
     openapi: "3.1.0",
     info: { title: "Green Fable", version: "1" },
-    paths: {
-      [`${API}/health`]: get("Whether the server and its file answer"),
-      [`${API}/jobs`]: get("Jobs, newest first; stage, q, page"),
-      [`${API}/jobs/{job}`]: {
-        ...get("One job, whole"),
-        ...put("Take a motor in", intakeSchema, ["job"], false),
-      },
-      ...Object.fromEntries(entries),
-      [`${API}/jobs/{job}/bundle`]: get("The job as a bundle"),
-      [`${API}/jobs/{job}/report.pdf`]: get("The report for the customer, as PDF"),
-      [`${API}/jobs/{job}/import`]: put("Make a job of a bundle", bundleSchema, ["job"], false),
-      [`${API}/technicians`]: get("Who works at this bench"),
-      [`${API}/technicians/{id}`]: put("Put a person on the list", technicianSchema, ["id"], false),
-      [`${API}/models`]: get("Motor models with their expected values"),
-      [`${API}/models/{id}`]: put("Put a model on the list", modelSchema, ["id"], false),
-      [`${API}/units`]: get("Motors by serial with their visits; q, model, page"),
-      [`${API}/limits`]: {
-        ...get("The shop's own limits and schools"),
-        ...put("Set them; open jobs are judged anew", limitsSchema, [], false),
-      },
-      [`${API}/instruments`]: get("The shop's instruments"),
-      [`${API}/instruments/{id}`]: put("Put an instrument on the list", instrumentSchema, ["id"], false),
-    },
+    paths: Object.fromEntries([
+      at("/health", (where) => get(where, "Whether the server and its file answer", json(DONE))),
+      at("/jobs", (where) => get(where, "Jobs, newest first", json(jobListSchema), ["stage", "q", "page"])),
+      at(
+        "/jobs/{job}",
+        (where) => get(where, "One job: its journal and what it is judged by", json(jobViewSchema)),
+        (where) =>
+          put(where, {
+            summary: "Take a motor in",
+            body: json(intakeSchema),
+            answer: json(jobViewSchema),
+          }),
+      ),
+      ...entries,
+      at(
+        "/jobs/{job}/files/{name}",
+        (where) => get(where, "A photo of the job", bytes(PHOTO_LIMITS.type)),
+        (where) =>
+          put(where, {
+            summary: "Keep a photo under the SHA-256 of its bytes",
+            body: bytes(PHOTO_LIMITS.type),
+            answer: json(DONE),
+          }),
+      ),
+      at("/jobs/{job}/bundle", (where) =>
+        get(where, "Everything of the job as a zip", bytes("application/zip")),
+      ),
+      at("/jobs/{job}/import", (where) =>
+        put(where, {
+          summary: "Make a job of a bundle: a zip, or the JSON of an earlier version",
+          body: { ...bytes("application/zip"), ...json(bundleSchema) },
+          answer: json(jobViewSchema),
+        }),
+      ),
+      at("/jobs/{job}/report.pdf", (where) =>
+        get(where, "The report for the customer, as PDF", bytes("application/pdf")),
+      ),
+      ...listed("a person", "/technicians", "Who works at this bench", technicianSchema),
+      ...listed("a model", "/models", "Motor models with their expected values", modelSchema),
+      ...listed("an instrument", "/instruments", "The shop's instruments", instrumentSchema),
+      at("/units", (where) =>
+        get(where, "Motors by serial with their visits", json(unitsSchema), ["q", "model", "page"]),
+      ),
+      at(
+        "/limits",
+        (where) => get(where, "The shop's own limits and schools", json(limitsSchema)),
+        (where) =>
+          put(where, {
+            summary: "Set them; open jobs are judged anew in the background",
+            body: json(limitsSchema),
+            answer: json(limitsSchema),
+          }),
+      ),
+    ]),
   };
 }

@@ -1,4 +1,4 @@
-import type { EntryKind } from "./jobs.ts";
+import type { EntryKind } from "#core/record";
 
 export const API = "/api/v1";
 
@@ -7,9 +7,17 @@ export const ENTRY_PATHS: Readonly<Record<EntryKind, string>> = {
   reading: "readings",
   decision: "decisions",
   repair: "repairs",
+  correction: "corrections",
+  undo: "undos",
   closing: "closings",
   reopening: "reopenings",
+  callingOff: "callings-off",
 };
+
+/** Where a file of a job lies, by its name there. */
+export function filePath(job: string, name: string): string {
+  return `${API}/jobs/${job}/files/${name}`;
+}
 
 /** The version of a job that a write was based on, as an entity tag. */
 export function versionTag(version: number): string {

@@ -1,3 +1,4 @@
+import type { MotorVersion } from "./bundledJob.ts";
 import type { Motor, Visit } from "#core/record";
 
 /** What is known of a motor model, to be taken over at take-in; each expected value says its source. */
@@ -26,9 +27,12 @@ export interface Unit {
   readonly owner: string;
   readonly modelId: string | null;
   readonly motor: Motor;
+  /** What was known of it from when on, oldest first. */
+  readonly versions: readonly MotorVersion[];
   readonly visits: readonly UnitVisit[];
 }
 
+/** Visits written down once when they change; one not judged yet is left out. */
 export interface UnitVisit extends Visit {
   readonly jobId: string;
   readonly headline: string;

@@ -1,21 +1,23 @@
-import Joi from "joi";
-import { motorSchema } from "./schemas.ts";
+import { id, name, strict, words } from "./fields.ts";
+import { motorFields } from "./motorSchema.ts";
+import type { MotorModel } from "./shop.ts";
 
-const fact = (name: string) => motorSchema.extract(name);
+const { family, connection, polePairs, expected, speedConstant, hallSpacing, magnets, rated, balanceLimit } =
+  motorFields;
 
-export const modelSchema = Joi.object({
-  id: Joi.string().guid().required(),
-  name: Joi.string().trim().max(120).required().messages({ "string.empty": "Name the model." }),
-  facts: Joi.object({
-    family: fact("family"),
-    connection: fact("connection"),
-    polePairs: fact("polePairs"),
-    expected: fact("expected"),
-    speedConstant: fact("speedConstant"),
-    hallSpacing: fact("hallSpacing"),
-    magnets: fact("magnets"),
-    rated: fact("rated"),
-    balanceLimit: fact("balanceLimit"),
+export const modelSchema = strict<MotorModel>({
+  id: id.required(),
+  name: name.required().messages({ "string.empty": "Name the model." }),
+  facts: strict<MotorModel["facts"]>({
+    family,
+    connection,
+    polePairs,
+    expected,
+    speedConstant,
+    hallSpacing,
+    magnets,
+    rated,
+    balanceLimit,
   }).required(),
-  notes: Joi.string().trim().max(2000).allow("").required(),
+  notes: words.required(),
 });

@@ -1,37 +1,81 @@
 import { readFileSync } from "node:fs";
+import { createInterface } from "node:readline";
+import { fromBufferPromise } from "yauzl";
+import { buffer } from "node:stream/consumers";
+import { BUNDLE_JSON, readBundle, recordOfBundle, type BundleResult } from "#contract/bundle";
 import { assessJob } from "#core/assess";
-import { readBundle } from "#contract/bundle";
 
-const file = process.argv[2];
-if (!file) {
-  process.stderr.write("Name a job bundle: npm run assess -- FILE\n");
-  process.exit(2);
+const USAGE = `Name a job bundle: npm run assess -- FILE
+Or many, one job.json a line, from standard input: npm run assess -- -\n`;
+
+/** What the screens say of a job, for programs. */
+function answerOf(result: BundleResult): object {
+  if (result.kind === "refused") return { refused: result.problems };
+  const {
+    headline,
+    reason,
+    decided,
+    findings,
+    faults,
+    next,
+    runnerUp,
+    wouldChange,
+    conflict,
+    beyondThree,
+    rules,
+  } = assessJob(recordOfBundle(result.job));
+  return {
+    rules,
+    headline,
+    reason,
+    decided,
+    conflict,
+    findings,
+    faults,
+    next,
+    runnerUp,
+    wouldChange,
+    beyondThree,
+  };
 }
-let text: string;
-try {
-  text = readFileSync(file, "utf8");
-} catch (error) {
-  process.stderr.write(`Cannot read ${file}: ${error instanceof Error ? error.message : String(error)}\n`);
-  process.exit(2);
+
+/** The job.json of a bundle, whether it lies in its zip or by itself. */
+async function jsonOf(bytes: Buffer): Promise<string> {
+  if (!bytes.subarray(0, 2).equals(Buffer.from("PK"))) return bytes.toString("utf8");
+  const zip = await fromBufferPromise(bytes, {});
+  for await (const entry of zip.eachEntry())
+    if (entry.fileName === BUNDLE_JSON)
+      return (await buffer(await zip.openReadStreamPromise(entry))).toString("utf8");
+  return "";
 }
-const result = readBundle(text);
-if (result.kind === "refused") {
-  process.stderr.write(`${JSON.stringify({ refused: result.problems }, null, 2)}\n`);
-  process.exit(1);
+
+/** A line in, a line out, at once: a batch, or another program that asks step by step. */
+async function fromStandardInput(): Promise<void> {
+  for await (const line of createInterface({ input: process.stdin }))
+    if (line.trim() !== "") process.stdout.write(`${JSON.stringify(answerOf(readBundle(line)))}\n`);
 }
-const {
-  headline,
-  reason,
-  decided,
-  findings,
-  faults,
-  next,
-  runnerUp,
-  wouldChange,
-  conflict,
-  beyondThree,
-  rules,
-} = assessJob(result.bundle.job);
-process.stdout.write(
-  `${JSON.stringify({ rules, headline, reason, decided, conflict, findings, faults, next, runnerUp, wouldChange, beyondThree }, null, 2)}\n`,
-);
+
+async function main(file: string | undefined): Promise<number> {
+  if (!file) {
+    process.stderr.write(USAGE);
+    return 2;
+  }
+  if (file === "-") {
+    await fromStandardInput();
+    return 0;
+  }
+  let text: string;
+  try {
+    text = await jsonOf(readFileSync(file));
+  } catch (error) {
+    process.stderr.write(`Cannot read ${file}: ${error instanceof Error ? error.message : String(error)}\n`);
+    return 2;
+  }
+  const result = readBundle(text);
+  const answer = `${JSON.stringify(answerOf(result), null, 2)}\n`;
+  if (result.kind === "read") process.stdout.write(answer);
+  else process.stderr.write(answer);
+  return result.kind === "read" ? 0 : 1;
+}
+
+process.exitCode = await main(process.argv[2]);

@@ -1,6 +1,6 @@
 import { format, resolveConfig } from "prettier";
 import { jsonSchemaOf } from "#contract/openApi";
-import { bundleSchema } from "#contract/schemas";
+import { bundleSchema } from "#contract/bundleSchema";
 import { floats, spunRatios } from "#bench/spun";
 import { pairResistances, type WindingFault } from "#bench/windings";
 import { PAIRS, type ByPhase } from "#core/record";

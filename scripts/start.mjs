@@ -25,12 +25,13 @@ export function buildWhatIsStale() {
     ["vite", "build", "--logLevel", "warn"],
     [
       "esbuild",
-      "server/main.ts",
+      "main=server/main.ts",
+      "judge=server/judge/worker.ts",
       "--bundle",
       "--platform=node",
       "--format=esm",
       "--packages=external",
-      "--outfile=dist/server/main.js",
+      "--outdir=dist/server",
       "--log-level=warning",
     ],
   ];

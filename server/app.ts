@@ -8,14 +8,10 @@ import type { Logger } from "pino";
 import { API } from "#contract/routes";
 import { Problem } from "./problem.ts";
 import { routes } from "./routes/index.ts";
-import type { JobService } from "./services/jobs.ts";
-import type { PhotoService } from "./services/photos.ts";
-import type { ShopService } from "./services/shop.ts";
+import type { Services } from "./services/index.ts";
 
 export interface AppParts {
-  readonly jobs: JobService;
-  readonly shop: ShopService;
-  readonly photos: PhotoService;
+  readonly services: Services;
   readonly log: Logger;
   /** Host names, without port, that this server answers to. */
   readonly hosts: readonly string[];
@@ -43,7 +39,7 @@ function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
   const kind = error instanceof Error && "type" in error ? error.type : null;
   if (kind === "entity.too.large")
-    return new Problem(413, "Too large", `A request may hold ${BODY_LIMIT} at most.`);
+    return new Problem(413, "Too large", "That is more than a request may hold here; nothing was kept.");
   if (kind === "entity.parse.failed") return new Problem(400, "Not JSON", "The body is not valid JSON.");
   return new Problem(500, "Our fault", "Something went wrong here. Nothing was saved; try again.");
 }
@@ -67,7 +63,7 @@ function errors(log: Logger): ErrorRequestHandler {
 }
 
 /** Assembles the application; nothing happens here. */
-export function createApp({ jobs, shop, photos, log, hosts, web }: AppParts): express.Express {
+export function createApp({ services, log, hosts, web }: AppParts): express.Express {
   const app = express();
   app.disable("x-powered-by");
   app.use(
@@ -95,7 +91,7 @@ export function createApp({ jobs, shop, photos, log, hosts, web }: AppParts): ex
     API,
     rateLimit({ windowMs: 60_000, limit: REQUESTS_A_MINUTE, legacyHeaders: false, standardHeaders: true }),
   );
-  app.use(API, express.json({ limit: BODY_LIMIT }), routes(jobs, shop, photos));
+  app.use(API, routes(services, BODY_LIMIT));
   if (web && existsSync(web)) {
     app.use(express.static(web, { index: false, maxAge: "1y", immutable: true }));
     app.get("/{*path}", (_request, response) => {

@@ -1,8 +1,7 @@
 import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import { Sequelize, Transaction } from "sequelize";
-import { SequelizeStorage, Umzug } from "umzug";
-import { MIGRATIONS } from "./migrations/index.ts";
+import { migrate, refuseNewer } from "./migrate.ts";
 import { defineModels, type Models } from "./models/index.ts";
 
 export interface Database {
@@ -16,32 +15,13 @@ export interface Database {
   readonly close: () => Promise<void>;
 }
 
-function migrator(sequelize: Sequelize) {
-  return new Umzug({
-    migrations: MIGRATIONS.map(({ name, up }) => ({
-      name,
-      up: async () => {
-        try {
-          await up(sequelize);
-        } catch (error) {
-          throw new Error(`Migration ${name} (up) failed; restore the backup and report it.`, {
-            cause: error,
-          });
-        }
-      },
-    })),
-    storage: new SequelizeStorage({ sequelize, modelName: "migration" }),
-    logger: undefined,
-  });
-}
-
 /**
  * Opens the shop's one file, brings it up to date, and sets it to lose nothing: write-ahead log,
- * foreign keys on, every commit synced to the disk.
+ * foreign keys on, every commit synced to the disk. A file of a newer program is refused and left as it is.
  * @param file path of the SQLite file; its folder is made when missing
  * @param upTo last migration to run, for tests of later ones
  */
-export async function openDatabase(file: string, upTo?: string): Promise<Database> {
+export async function openDatabase(file: string, now: Date, upTo?: string): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true });
   const sequelize = new Sequelize({
     dialect: "sqlite",
@@ -49,10 +29,16 @@ export async function openDatabase(file: string, upTo?: string): Promise<Databas
     logging: false,
     pool: { max: 1, min: 1, idle: 2 ** 30 },
   });
-  await sequelize.query("PRAGMA journal_mode = WAL");
-  await sequelize.query("PRAGMA foreign_keys = ON");
-  await sequelize.query("PRAGMA synchronous = FULL");
-  await migrator(sequelize).up(upTo === undefined ? {} : { to: upTo });
+  try {
+    await refuseNewer(sequelize, file);
+    await sequelize.query("PRAGMA journal_mode = WAL");
+    await sequelize.query("PRAGMA foreign_keys = ON");
+    await sequelize.query("PRAGMA synchronous = FULL");
+    await migrate(sequelize, file, now, upTo);
+  } catch (error) {
+    await sequelize.close();
+    throw error;
+  }
   const models = defineModels(sequelize);
   let line: Promise<unknown> = Promise.resolve();
   return {

@@ -1,14 +1,14 @@
-import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { pino } from "pino";
 import { createApp } from "./app.ts";
-import { openDatabase } from "./database.ts";
+import { openDatabase, type Database } from "./database.ts";
 import { fillDemo } from "./demo/fill.ts";
+import { emptyDemoFolder, ForeignFolder } from "./demo/folder.ts";
+import { inOwnThread } from "./judge/thread.ts";
+import { UnfitDatabase } from "./migrate.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
-import { jobService } from "./services/jobs.ts";
-import { photoService } from "./services/photos.ts";
-import { shopService } from "./services/shop.ts";
+import { services } from "./services/index.ts";
 
 const { values } = parseArgs({
   options: {
@@ -20,31 +20,47 @@ const { values } = parseArgs({
   },
 });
 
+const FILE = "green-fable.sqlite";
 const folder = values.data ?? (values.demo ? "data/demo" : "data/shop");
-const file = join(folder, "green-fable.sqlite");
-if (values.demo && !values.keep) rmSync(folder, { recursive: true, force: true });
+const fresh = values.demo && !values.keep;
+
+/** One sentence, and out: what a person can do something about is no stack trace. */
+function refuse(sentence: string): never {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(1);
+}
+
+async function opened(): Promise<Database> {
+  try {
+    if (fresh) emptyDemoFolder(folder, FILE);
+    return await openDatabase(join(folder, FILE), new Date());
+  } catch (error) {
+    if (error instanceof ForeignFolder || error instanceof UnfitDatabase) refuse(error.message);
+    throw error;
+  }
+}
 
 const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
-const database = await openDatabase(file);
-const jobs = jobService(database, () => new Date());
-const shop = shopService(database);
-const photos = photoService(database, () => new Date());
-await firstInstruments(jobs);
-if (values.demo && !values.keep) await fillDemo(jobs, shop);
+const database = await opened();
+const judge = inOwnThread(new URL("./judge.js", import.meta.url));
+const shop = services(database, () => new Date(), judge, log);
+await firstInstruments(shop.people);
+if (fresh) await fillDemo(shop);
+shop.judging.wake();
+const unread = await database.models.UnreadEntry.count();
+if (unread > 0)
+  process.stdout.write(
+    `${unread} ${unread === 1 ? "line" : "lines"} of earlier versions cannot be read any more; kept with their jobs as notes.\n`,
+  );
 
 const app = createApp({
-  jobs,
-  shop,
-  photos,
+  services: shop,
   log,
   hosts: ["127.0.0.1", "localhost", values.host],
   web: join(process.cwd(), "dist/web"),
 });
 const server = app.listen(Number(values.port), values.host, (error) => {
-  if (error) {
-    process.stderr.write(`Cannot listen on ${values.host}:${values.port}: ${error.message}\n`);
-    process.exit(1);
-  }
+  if (error) refuse(`Cannot listen on ${values.host}:${values.port}: ${error.message}`);
   const address = server.address();
   const port = typeof address === "object" && address ? address.port : values.port;
   process.stdout.write(`Green Fable is at http://${values.host}:${port}\n`);
@@ -52,7 +68,10 @@ const server = app.listen(Number(values.port), values.host, (error) => {
 
 function stop() {
   server.close(() => {
-    void database.close().then(() => process.exit(0));
+    void judge
+      .close()
+      .then(() => database.close())
+      .then(() => process.exit(0));
   });
   server.closeIdleConnections();
 }

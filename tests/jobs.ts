@@ -194,6 +194,11 @@ export const DECISION: Decision = {
   at: "2026-03-02T09:45:00.000Z",
 };
 
+/** A record as the text of a bundle of version 1: the record and nothing else. */
+export function asOldBundle(record: JobRecord): string {
+  return JSON.stringify({ format: "green-fable-job", version: 1, job: record });
+}
+
 export function job(readings: readonly Reading[], part: Partial<JobRecord> = {}): JobRecord {
   return {
     motor: HUB,

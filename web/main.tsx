@@ -31,7 +31,11 @@ const router = createBrowserRouter([
   },
   {
     path: "/jobs/:id/:step?",
-    lazy: async () => ({ Component: (await import("./jobs/Job.tsx")).Job }),
+    lazy: async () => {
+      const { warmAssessor } = await import("./job/useVerdict.ts");
+      warmAssessor();
+      return { Component: (await import("./jobs/Job.tsx")).Job };
+    },
     hydrateFallbackElement: fetching,
   },
 ]);

@@ -1,23 +1,53 @@
 import { backemfCheck } from "../backemf/index.ts";
-import type { CheckDefinition } from "../check/index.ts";
+import {
+  answerOf,
+  misreadReason,
+  type CheckAnswer,
+  type CheckDefinition,
+  type Slot,
+} from "../check/index.ts";
 import { frameCheck } from "../frame/index.ts";
 import { hallCheck } from "../hall/index.ts";
 import { insulationCheck } from "../insulation/index.ts";
 import { mechanicalCheck } from "../mechanical/index.ts";
+import type { CheckId, Reading, Sitting } from "../record/index.ts";
 import { runCheck } from "../run/index.ts";
 import { safetyCheck } from "../safety/index.ts";
 import { setupCheck } from "../setup/index.ts";
 import { windingCheck } from "../winding/index.ts";
 
-/** Every check, in working order. A new check is a folder and a line here. */
-export const CHECKS: readonly CheckDefinition[] = [
-  safetyCheck,
-  mechanicalCheck,
-  frameCheck,
-  insulationCheck,
-  windingCheck,
-  backemfCheck,
-  hallCheck,
-  runCheck,
-  setupCheck,
-];
+/** Every check by its id. A new check is a folder and a line here. */
+const BY_ID: Readonly<Record<CheckId, CheckDefinition>> = {
+  safety: safetyCheck,
+  mechanical: mechanicalCheck,
+  frame: frameCheck,
+  insulation: insulationCheck,
+  winding: windingCheck,
+  backemf: backemfCheck,
+  hall: hallCheck,
+  run: runCheck,
+  setup: setupCheck,
+};
+
+/** Every check, in working order. */
+export const CHECKS: readonly CheckDefinition[] = Object.values(BY_ID);
+
+export function checkOf(id: CheckId): CheckDefinition {
+  return BY_ID[id];
+}
+
+/** What a check says of an epoch of a job. */
+export function answerIn(id: CheckId, sitting: Sitting, epoch: number): CheckAnswer {
+  return answerOf(BY_ID[id], sitting, epoch);
+}
+
+/** The declaration of a slot; null where its check has none of this name. */
+export function slotOf(check: CheckId, slot: string): Slot | null {
+  const { slots } = BY_ID[check];
+  return Object.hasOwn(slots, slot) ? slots[slot]! : null;
+}
+
+/** Why a reading fits no slot of its check, in a sentence; null where it does. */
+export function misread(reading: Pick<Reading, "check" | "slot" | "value">): string | null {
+  return misreadReason(BY_ID[reading.check].slots, reading.check, reading);
+}

@@ -1,21 +1,25 @@
-import { certain, lowerFirst, skipReason, type CheckDefinition, type CheckState } from "../check/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import {
+  certain,
+  chosen,
+  lowerFirst,
+  openStep,
+  skipReason,
+  unknownOf,
+  type CheckDefinition,
+  type CheckState,
+  type Finding,
+} from "../check/index.ts";
 import { windingAt } from "../pattern/index.ts";
 import { percentText, quantityText, SPEED_CONSTANT } from "../quantity/index.ts";
-import {
-  choiceIn,
-  FAMILY_FACTS,
-  latestIn,
-  pairName,
-  PAIRS,
-  spinLimitOf,
-  type JobRecord,
-} from "../record/index.ts";
+import { FAMILY_FACTS, latestIn, pairName, PAIRS, spinLimitOf, type Sitting } from "../record/index.ts";
 import { constantFinding, sisterFinding } from "./constantFindings.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";
 import type { SpunFit } from "./recogniseSpun.ts";
 import { constantOf, spinOf, spunFits } from "./spinRecord.ts";
+import { BACKEMF_ROWS } from "./likelihoods.ts";
+import { BACKEMF_SLOTS } from "./slots.ts";
 import { SPUN_LOCATED, type SpunOutcome } from "./spunTable.ts";
+import { BACKEMF_VARIABLES, CONSTANT, PAIRS_SPUN, SPIN_DRAG } from "./variables.ts";
 
 const ALSO_FITS = Math.log(10);
 const MINUTES = 5;
@@ -45,7 +49,7 @@ const SPUN_NOTES: Readonly<Record<SpunOutcome, string>> = {
   allFloating: "all float",
 };
 
-function adviceOf(job: JobRecord, epoch: number, best: SpunFit, measured: MeasuredSpin): string | undefined {
+function adviceOf(job: Sitting, epoch: number, best: SpunFit, measured: MeasuredSpin): string | undefined {
   const through = PAIRS.filter((pair) => pair.includes(best.phase));
   const suspects = best.outcome === "allFloating" ? PAIRS : best.outcome === "twoFloating" ? through : [];
   if (suspects.some((pair) => measured.pairs[pair]?.burden === "notTried"))
@@ -69,18 +73,18 @@ function noTriangle({ pairs }: MeasuredSpin): boolean {
 }
 
 /** A spin cannot see one open winding of a delta: where it may be one, equal volts do not pass without the pairs. */
-export function blindToOpenDelta(job: JobRecord, epoch: number): boolean {
+export function blindToOpenDelta(job: Sitting, epoch: number): boolean {
   if (job.motor.connection === "star") return false;
   return !PAIRS.every((pair) => latestIn(job.readings, "winding", pair, epoch));
 }
 
-function spunFinding(job: JobRecord, epoch: number): Finding | null {
+function spunFinding(job: Sitting, epoch: number): Finding | null {
   const fits = spunFits(job, epoch);
   const best = fits[0];
   const measured = spinOf(job, epoch);
   if (!best || !measured || PAIRS.some((pair) => !measured.pairs[pair])) return null;
   if (measured.refusal === "belowFloor" && best.outcome !== "allFloating") return null;
-  const likelihood: Record<string, number> = {};
+  const likelihood: Partial<Record<SpunOutcome, number>> = {};
   for (const { outcome, logLikelihood } of fits)
     likelihood[outcome] = Math.exp(logLikelihood - best.logLikelihood);
   const balance = spinBalanceOf(measured, spinLimitOf(job));
@@ -100,7 +104,8 @@ function spunFinding(job: JobRecord, epoch: number): Finding | null {
       : "";
   const advice = adviceOf(job, epoch, best, measured);
   return {
-    variable: "spun",
+    check: "backemf",
+    variable: PAIRS_SPUN.id,
     likelihood,
     sentence: `${PLAIN[best.outcome](best.phase, pairName(winding))}${also}${figure}`,
     ...(advice !== undefined && { advice }),
@@ -109,14 +114,14 @@ function spunFinding(job: JobRecord, epoch: number): Finding | null {
   };
 }
 
-function dragFinding(job: JobRecord, epoch: number): Finding[] {
-  const turned = choiceIn(job.readings, "backemf", "drill", epoch);
-  if (turned !== "free" && turned !== "hard") return [];
+function dragFinding(job: Sitting, epoch: number): Finding[] {
+  const turned = chosen(job, "backemf", BACKEMF_SLOTS, "drill", epoch);
+  if (!turned) return [];
   const words = turned === "free" ? "The drill turns it freely" : "The drill turns it hard or stalls";
-  return [certain("spinDrag", turned, words, turned === "hard")];
+  return [certain("backemf", SPIN_DRAG, turned, words, turned === "hard")];
 }
 
-function spinFindings(job: JobRecord, epoch: number): Finding[] {
+function spinFindings(job: Sitting, epoch: number): Finding[] {
   const spun = spunFinding(job, epoch);
   const equal = spun !== null && !spun.departs;
   const measured = constantOf(job, epoch);
@@ -127,7 +132,7 @@ function spinFindings(job: JobRecord, epoch: number): Finding[] {
 }
 
 /** Balance of an epoch's spin at the limit in force; null while three pairs are not read. */
-export function balanceOfSpin(job: JobRecord, epoch: number): SpinBalance | null {
+export function balanceOfSpin(job: Sitting, epoch: number): SpinBalance | null {
   const measured = spinOf(job, epoch);
   return measured && spinBalanceOf(measured, spinLimitOf(job));
 }
@@ -135,20 +140,30 @@ export function balanceOfSpin(job: JobRecord, epoch: number): SpinBalance | null
 /** Planning a spin is not one: nothing waits for a check that was only prepared. */
 const PREPARING = new Set(["skipped", "plannedSpeed", "gate", "route"]);
 
-function stateOf(job: JobRecord, epoch: number): CheckState {
+function stateOf(job: Sitting, epoch: number, findings: readonly Finding[]): CheckState {
   const measured = spinOf(job, epoch);
   const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]) : [];
   const begun = job.readings.some(
     ({ check, epoch: when, slot }) => check === "backemf" && when === epoch && !PREPARING.has(slot),
   );
   if (!begun) return skipReason(job, "backemf", epoch) === null ? "toDo" : "skipped";
-  const findings = spinFindings(job, epoch);
   if (findings.some(({ departs }) => departs)) return "departs";
   if (read.length < PAIRS.length || !measured) return "inProgress";
   if (measured.refusal !== null) return "cannotTell";
   const balance = spinBalanceOf(measured, spinLimitOf(job));
   if (balance?.judgement === "agrees" && blindToOpenDelta(job, epoch)) return "cannotTell";
   return balance?.judgement ?? "cannotTell";
+}
+
+function noteOf(job: Sitting, epoch: number): string {
+  const measured = spinOf(job, epoch);
+  const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]).length : 0;
+  if (read === 0) return skipReason(job, "backemf", epoch) ?? "";
+  if (read < PAIRS.length) return `${read}/${PAIRS.length}`;
+  const constant = constantOf(job, epoch);
+  const best = spunFits(job, epoch)[0];
+  if (best && best.outcome !== "equal") return SPUN_NOTES[best.outcome];
+  return constant ? quantityText(constant.rpmPerVolt, SPEED_CONSTANT, constant.expanded) : "equal";
 }
 
 /** Spun by a drill: three equal voltages, and the speed constant. */
@@ -158,27 +173,27 @@ export const backemfCheck: CheckDefinition = {
   stage: "Spun",
   minutes: MINUTES,
   why: "Equal volts per hertz mean three limbs of equal turns; the speed constant tells the magnets.",
-  notApplicable: ({ motor }) =>
-    FAMILY_FACTS[motor.family].windingsReachable ? null : FAMILY_FACTS[motor.family].unreachableReason,
-  optional: ({ motor }) => !FAMILY_FACTS[motor.family].spinExpected,
-  findings: spinFindings,
-  state: stateOf,
-  note: (job, epoch) => {
-    const measured = spinOf(job, epoch);
-    const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]).length : 0;
-    if (read === 0) return skipReason(job, "backemf", epoch) ?? "";
-    if (read < PAIRS.length) return `${read}/${PAIRS.length}`;
-    const constant = constantOf(job, epoch);
-    const best = spunFits(job, epoch)[0];
-    if (best && best.outcome !== "equal") return SPUN_NOTES[best.outcome];
-    return constant ? quantityText(constant.rpmPerVolt, SPEED_CONSTANT, constant.expanded) : "equal";
-  },
-  open: (job, epoch) => {
-    const known = spinFindings(job, epoch).map(({ variable }) => variable);
-    const wanted = ["spun", "spinDrag", ...(job.motor.speedConstant ? ["constant"] : [])];
-    const variables = wanted.filter((variable) => !known.includes(variable));
-    return variables.length > 0 && !known.includes("spun")
-      ? { check: "backemf", minutes: MINUTES, variables, merged: {} }
-      : null;
+  gated: true,
+  live: false,
+  keys: "readings",
+  slots: BACKEMF_SLOTS,
+  variables: BACKEMF_VARIABLES,
+  rows: BACKEMF_ROWS,
+  masks: [],
+  // An open delta winding spins equal: whether equal passes depends on the pairs at rest.
+  leansOn: ["winding"],
+  notApplicable: ({ family }) =>
+    FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
+  optional: ({ family }) => !FAMILY_FACTS[family].spinExpected,
+  answer: (sitting, epoch) => {
+    const findings = spinFindings(sitting, epoch);
+    const spun = findings.some(({ variable }) => variable === PAIRS_SPUN.id);
+    const wanted = [PAIRS_SPUN, SPIN_DRAG, ...(sitting.motor.speedConstant ? [CONSTANT] : [])];
+    return {
+      findings,
+      state: stateOf(sitting, epoch, findings),
+      note: noteOf(sitting, epoch),
+      open: spun ? null : openStep(MINUTES, unknownOf(findings, wanted)),
+    };
   },
 };

@@ -1,5 +1,4 @@
-import { lowerFirst } from "../check/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import { lowerFirst, type Finding } from "../check/index.ts";
 import {
   combine,
   expanded,
@@ -15,6 +14,7 @@ import { PAIRS, type Motor } from "../record/index.ts";
 import type { MeasuredConstant } from "./measuredConstant.ts";
 import { spinBalanceOf, type MeasuredSpin } from "./measureSpin.ts";
 import { compareWithNameplate, type NameplateComparison } from "./nameplate.ts";
+import { CONSTANT, SISTER } from "./variables.ts";
 
 /** Standard deviation of ln(KV) between sound motors and their plates: half of the 5 % the trade lets pass. */
 const PLATE_SIGMA: Ratio = 0.025;
@@ -66,7 +66,8 @@ export function constantFinding(motor: Motor, measured: MeasuredConstant): Findi
           : "Too low is not weak magnets: plate, poles, speed, meter, or a rewind.",
       ].join(" ");
   return {
-    variable: "constant",
+    check: "backemf",
+    variable: CONSTANT.id,
     likelihood,
     sentence: figure,
     ...(advice !== null && { advice }),
@@ -116,7 +117,8 @@ export function sisterFinding(mine: MeasuredSpin, sister: MeasuredSpin | null): 
   if (!compared) return null;
   const { ratio, en, answer } = compared;
   return {
-    variable: "sister",
+    check: "backemf",
+    variable: SISTER.id,
     likelihood: ratioLikelihood(ratio, compared.expanded / 2, SISTER_SIGMA),
     sentence: `KV ${percentText(ratio - 1)} against a known-good sister on this drill, limit ${shareText(SISTER_LIMIT)}, En ${en.toFixed(1)}`,
     departs: answer === "departs",

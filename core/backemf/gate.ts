@@ -1,5 +1,7 @@
 import type { Rpm, RpmPerVolt } from "../quantity/index.ts";
-import { choiceIn, FAMILY_FACTS, quantitiesIn, type JobRecord } from "../record/index.ts";
+import { chosen } from "../check/index.ts";
+import { FAMILY_FACTS, quantitiesIn, type Sitting } from "../record/index.ts";
+import { BACKEMF_SLOTS } from "./slots.ts";
 import { spinGate, type SpinGate } from "./spinGate.ts";
 
 export interface PlannedSpin {
@@ -19,14 +21,14 @@ export interface PlannedSpin {
  * Before any drill turns: the voltage to expect at the planned speed. Above 30 V RMS no bare leads: a lower speed, or
  * insulated connections by qualified people. Nobody spins above the rated speed.
  */
-export function plannedSpin(job: JobRecord, epoch: number): PlannedSpin {
+export function plannedSpin(job: Sitting, epoch: number): PlannedSpin {
   const planned = quantitiesIn(job.readings, "backemf", "plannedSpeed", epoch, "rpm").at(-1) ?? null;
   const plate = job.motor.speedConstant;
   const rpmPerVolt = plate?.rpmPerVolt ?? FAMILY_FACTS[job.motor.family].typicalKv.least;
   const gate = planned ? spinGate(rpmPerVolt, plate?.convention ?? "peak", planned) : null;
   const rated = job.motor.rated?.rpm;
   const aboveRated = planned !== null && rated !== undefined && planned > rated;
-  const insulated = choiceIn(job.readings, "backemf", "gate", epoch) === "insulated";
+  const insulated = chosen(job, "backemf", BACKEMF_SLOTS, "gate", epoch) === "insulated";
   return {
     planned,
     rpmPerVolt,

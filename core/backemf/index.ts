@@ -13,4 +13,6 @@ export * from "./constantFindings.ts";
 export * from "./spinRecord.ts";
 export * from "./underLoad.ts";
 export * from "./gate.ts";
+export * from "./slots.ts";
+export * from "./variables.ts";
 export * from "./check.ts";

@@ -54,10 +54,10 @@ const atSpeed = (rpm: number, volts: readonly [number, number, number], meter = 
   ...PAIRS.map((pair, i) => measured("backemf", pair, "volts", volts[i]!, { instrumentId: meter.id })),
 ];
 const outcomes = (readings: readonly Reading[], motor: Motor = HOBBY) =>
-  backemfCheck.findings(job(readings, { motor, instruments: [...SHOP, PERFECT] }), 0);
+  backemfCheck.answer(job(readings, { motor, instruments: [...SHOP, PERFECT] }), 0).findings;
 const leading = (readings: readonly Reading[], variable: string, motor: Motor = HOBBY) => {
   const found = outcomes(readings, motor).find((finding) => finding.variable === variable);
-  return found && Object.entries(found.likelihood).sort((a, b) => b[1] - a[1])[0]![0];
+  return found && Object.entries(found.likelihood).sort((a, b) => b[1]! - a[1]!)[0]![0];
 };
 
 describe("trade cases (common practice)", () => {
@@ -245,8 +245,10 @@ describe("the gate before the drill", () => {
 describe("the spin check", () => {
   it("is begun by a reading and not by its preparation", () => {
     const planned = measured("backemf", "plannedSpeed", "rpm", 300);
-    expect(backemfCheck.state(job([planned, choice("backemf", "route", "twoMeters")]), 0)).toBe("toDo");
-    expect(backemfCheck.state(job([planned, ...spun([75, 23, 23, 23, 75]).slice(0, 2)]), 0)).toBe(
+    expect(backemfCheck.answer(job([planned, choice("backemf", "route", "twoMeters")]), 0).state).toBe(
+      "toDo",
+    );
+    expect(backemfCheck.answer(job([planned, ...spun([75, 23, 23, 23, 75]).slice(0, 2)]), 0).state).toBe(
       "inProgress",
     );
   });
@@ -256,9 +258,9 @@ describe("the spin check", () => {
     const equal = spun([100, 0.5, 0.5, 0.5, 100]);
     const blind = job(equal, { motor: delta });
     expect(blindToOpenDelta(blind, 0)).toBe(true);
-    expect(backemfCheck.state(blind, 0)).toBe("cannotTell");
+    expect(backemfCheck.answer(blind, 0).state).toBe("cannotTell");
     const seen = job([...equal, ...pairs(["128m", "128m", "128m"], MILLIOHM)], { motor: delta });
-    expect(backemfCheck.state(seen, 0)).toBe("agrees");
+    expect(backemfCheck.answer(seen, 0).state).toBe("agrees");
     const open = assessJob(
       job([...equal, ...pairs(["384m", "192m", "192m"], MILLIOHM, "0")], { motor: delta }),
     );

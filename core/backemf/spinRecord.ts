@@ -1,18 +1,12 @@
+import { chosen, remembered, type Kept } from "../check/index.ts";
 import { type ScalePrior } from "../pattern/index.ts";
 import { canMeasure, type Instrument, type Ratio } from "../quantity/index.ts";
-import {
-  choiceIn,
-  inOrder,
-  latestIn,
-  PAIRS,
-  type JobRecord,
-  type Motor,
-  type Pair,
-} from "../record/index.ts";
+import { inOrder, latestIn, PAIRS, type Sitting, type Motor, type Pair } from "../record/index.ts";
 import type { SpinEvent } from "./drillSpeed.ts";
 import { measuredConstant, type MeasuredConstant } from "./measuredConstant.ts";
 import { measureSpin, type MeasuredSpin } from "./measureSpin.ts";
 import { recogniseSpun, type SpunFit } from "./recogniseSpun.ts";
+import { BACKEMF_SLOTS } from "./slots.ts";
 import { polePairsFrom, speedOf } from "./speed.ts";
 import { lineRmsAt } from "./speedConstant.ts";
 
@@ -23,7 +17,7 @@ const UNKNOWN_SPREAD = 1.5;
 const POLE_DOUBT: Ratio = 0.03;
 
 /** Slots of a motor spun, with a prefix for a sister on the same drill. */
-function eventsOf(job: JobRecord, epoch: number, prefix: string): SpinEvent[] {
+function eventsOf(job: Sitting, epoch: number, prefix: string): SpinEvent[] {
   return inOrder(job.readings).flatMap(({ check, epoch: when, slot, value }): SpinEvent[] => {
     if (check !== "backemf" || when !== epoch || value.kind !== "quantity" || !slot.startsWith(prefix))
       return [];
@@ -37,7 +31,7 @@ function eventsOf(job: JobRecord, epoch: number, prefix: string): SpinEvent[] {
   });
 }
 
-function instrumentIn(job: JobRecord, epoch: number, what: "acVolts" | "speed"): Instrument | null {
+function instrumentIn(job: Sitting, epoch: number, what: "acVolts" | "speed"): Instrument | null {
   const wanted = (quantity: string) =>
     what === "acVolts" ? quantity === "volts" : /^(?:hertz|rpm)$/u.test(quantity);
   const used = inOrder(job.readings).findLast(
@@ -52,13 +46,13 @@ function instrumentIn(job: JobRecord, epoch: number, what: "acVolts" | "speed"):
 }
 
 /** The voltmeter of this epoch's spin: the one named last that reads alternating voltage. */
-export function spinVoltmeter(job: JobRecord, epoch: number): Instrument | null {
+export function spinVoltmeter(job: Sitting, epoch: number): Instrument | null {
   const used = instrumentIn(job, epoch, "acVolts");
   return used && canMeasure(used, "acVolts") ? used : null;
 }
 
 /** Different voltmeters in one epoch's spin: their gains no longer cancel. */
-export function mixedVoltmeters(job: JobRecord, epoch: number): boolean {
+export function mixedVoltmeters(job: Sitting, epoch: number): boolean {
   const used = inOrder(job.readings).flatMap(({ check, epoch: when, value, instrumentId }) =>
     check === "backemf" &&
     when === epoch &&
@@ -72,7 +66,7 @@ export function mixedVoltmeters(job: JobRecord, epoch: number): boolean {
 }
 
 /** The spin of an epoch as measured, or a sister's on the same drill; null while too little is read. */
-export function spinOf(job: JobRecord, epoch: number, prefix: "" | "sister." = ""): MeasuredSpin | null {
+export function spinOf(job: Sitting, epoch: number, prefix: "" | "sister." = ""): MeasuredSpin | null {
   const voltmeter = spinVoltmeter(job, epoch);
   if (!voltmeter) return null;
   const residual = inOrder(job.readings).flatMap(({ check, epoch: when, slot, value }) =>
@@ -82,8 +76,9 @@ export function spinOf(job: JobRecord, epoch: number, prefix: "" | "sister." = "
   );
   const burden = Object.fromEntries(
     PAIRS.flatMap((pair) => {
-      const found = prefix === "" ? choiceIn(job.readings, "backemf", `${pair}.burden`, epoch) : undefined;
-      return found === "collapses" || found === "stands" ? [[pair, found]] : [];
+      const found =
+        prefix === "" ? chosen(job, "backemf", BACKEMF_SLOTS, `${pair}.burden`, epoch) : undefined;
+      return found ? [[pair, found]] : [];
     }),
   ) as Partial<Record<Pair, "collapses" | "stands">>;
   return measureSpin({
@@ -101,7 +96,7 @@ export type PolePairsKnown = {
 };
 
 /** Pole pairs: counted at this check, else of the record, else worked out where speed and frequency were both read. */
-export function polePairsOf(job: JobRecord, epoch: number): PolePairsKnown {
+export function polePairsOf(job: Sitting, epoch: number): PolePairsKnown {
   const counted = latestIn(job.readings, "backemf", "polePairs", epoch)?.value;
   if (counted?.kind === "quantity") return { polePairs: counted.value, how: "read" };
   if (job.motor.polePairs !== null) return { polePairs: job.motor.polePairs, how: "record" };
@@ -130,19 +125,14 @@ function healthySpun(motor: Motor, measured: MeasuredSpin, polePairs: number | n
   return { centre: lineRmsAt(plate.rpmPerVolt, plate.convention, rpm), spread: PLATE_SPREAD };
 }
 
-/** A record never changes, so its fits are worked out once and kept as long as the record is. */
-const kept = new WeakMap<JobRecord, Map<number, readonly SpunFit[]>>();
+const kept: Kept<readonly SpunFit[]> = new Map();
 
 /** Fits of the spun table to an epoch's readings; rows of the other connection left out when known. */
-export function spunFits(job: JobRecord, epoch: number): readonly SpunFit[] {
-  const byEpoch = kept.get(job) ?? new Map<number, readonly SpunFit[]>();
-  kept.set(job, byEpoch);
-  const fits = byEpoch.get(epoch) ?? fitSpun(job, epoch);
-  byEpoch.set(epoch, fits);
-  return fits;
+export function spunFits(job: Sitting, epoch: number): readonly SpunFit[] {
+  return remembered(kept, ["backemf"], job, epoch, (own) => fitSpun(own, epoch));
 }
 
-function fitSpun(job: JobRecord, epoch: number): readonly SpunFit[] {
+function fitSpun(job: Sitting, epoch: number): readonly SpunFit[] {
   const measured = spinOf(job, epoch);
   if (!measured || measured.refusal === "outsideBand") return [];
   const { polePairs } = polePairsOf(job, epoch);
@@ -158,7 +148,7 @@ function fitSpun(job: JobRecord, epoch: number): readonly SpunFit[] {
  * The measured constant of an epoch in the convention the motor's plate uses; the shop's, else peak, where it has none.
  * Null where the three voltages are not equal: a mean over a faulty winding is no constant of the motor.
  */
-export function constantOf(job: JobRecord, epoch: number): MeasuredConstant | null {
+export function constantOf(job: Sitting, epoch: number): MeasuredConstant | null {
   const measured = spinOf(job, epoch);
   if (!measured || spunFits(job, epoch)[0]?.outcome !== "equal") return null;
   const convention = job.motor.speedConstant?.convention ?? job.limits?.kvConvention?.choice ?? "peak";

@@ -1,6 +1,6 @@
 import type { Rpm } from "../quantity/index.ts";
-import { PAIRS, type JobRecord } from "../record/index.ts";
-import { sittingOf, threeFinite } from "../winding/index.ts";
+import { PAIRS, type Sitting } from "../record/index.ts";
+import { pairSittingOf, threeFinite } from "../winding/index.ts";
 import { convertSpeedConstant, loadedSpeed } from "./speedConstant.ts";
 import { constantOf } from "./spinRecord.ts";
 
@@ -8,9 +8,9 @@ import { constantOf } from "./spinRecord.ts";
  * Speed to expect at the motor's rated supply and current, from the measured constant and the measured pairs.
  * @returns null while the constant, the pairs or the ratings are not known
  */
-export function speedAtRatedLoad(job: JobRecord, epoch: number): Rpm | null {
+export function speedAtRatedLoad(job: Sitting, epoch: number): Rpm | null {
   const constant = constantOf(job, epoch);
-  const sitting = sittingOf(job, epoch);
+  const sitting = pairSittingOf(job, epoch);
   const pairs = sitting && threeFinite(sitting.measured);
   const { rated } = job.motor;
   if (!constant || !pairs || rated?.volts === undefined || rated.amperes === undefined) return null;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { MODEL } from "#core/evidence";
+import { FAULT_IDS, factsOf } from "#core/catalogue";
 import { CHECK_IDS, DISPOSITIONS } from "#core/record";
 import {
   BASIC,
@@ -15,13 +15,20 @@ import {
 import { plansFor, proofOf, REPAIR_PLANS } from "./index.ts";
 
 describe("repair plans", () => {
+  it("are there for each fault that asks for work", () => {
+    for (const id of FAULT_IDS) {
+      const { disposition } = factsOf(id);
+      if (disposition === null || disposition === "notMotor" || disposition === "undecided") continue;
+      const fits = REPAIR_PLANS.some(
+        ({ cures, dispositions }) => cures.includes(id) && dispositions.includes(disposition),
+      );
+      expect(fits, id).toBe(true);
+    }
+  });
+
   it("cure faults of the catalogue, by the disposition the catalogue gives, and end in checks that exist", () => {
     for (const { id, cures, dispositions, proof, steps, cautions, minutes } of REPAIR_PLANS) {
-      for (const fault of cures)
-        expect(
-          MODEL.faults.map((known) => known.id),
-          id,
-        ).toContain(fault);
+      for (const fault of cures) expect(FAULT_IDS, id).toContain(fault);
       for (const disposition of dispositions) expect(DISPOSITIONS, id).toContain(disposition);
       for (const check of proof) expect(CHECK_IDS, id).toContain(check);
       expect(proof[0], id).toBe("safety");

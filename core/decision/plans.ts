@@ -1,3 +1,4 @@
+import type { FaultId } from "../catalogue/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import type { CheckId, DeadHallSchool, Disposition } from "../record/index.ts";
 
@@ -7,7 +8,7 @@ export interface RepairPlan {
   readonly title: string;
   readonly dispositions: readonly Disposition[];
   /** Faults of the catalogue it cures. */
-  readonly cures: readonly string[];
+  readonly cures: readonly FaultId[];
   /** Hands-on minutes of somebody who has done it before. Bench judgement. */
   readonly minutes: Minutes;
   readonly tools: readonly string[];
@@ -246,7 +247,7 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
  */
 export function plansFor(
   disposition: Disposition,
-  faults: readonly string[],
+  faults: readonly FaultId[],
   school: DeadHallSchool = "one",
 ): readonly RepairPlan[] {
   const last = school === "all" ? "hallSensor" : "hallSensors";

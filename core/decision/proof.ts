@@ -1,7 +1,7 @@
-import { CHECKS, findingsOf } from "../assess/index.ts";
+import { answerIn, CHECKS, findingsOf } from "../assess/index.ts";
 import { shareText } from "../quantity/index.ts";
 import { balanceLimitOf, epochOf, type CheckId, type JobRecord } from "../record/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import type { Finding } from "../check/index.ts";
 
 export type ProofState = "cured" | "stillDeparts" | "notRepeated";
 
@@ -22,19 +22,17 @@ export interface Proof {
   readonly answer: "proved" | "failed" | "open";
 }
 
-function checkOf(job: JobRecord, epoch: number, variable: string): CheckId {
-  const found = CHECKS.find((check) =>
-    check.findings(job, epoch).some((finding) => finding.variable === variable),
-  );
-  if (!found) throw new RangeError(`proofOf: no check of epoch ${epoch} found "${variable}"`);
-  return found.id;
-}
-
 function doubtOf(job: JobRecord, check: CheckId): string | null {
-  const definition = CHECKS.find(({ id }) => id === check);
-  if (definition?.state(job, epochOf(job)) !== "cannotTell") return null;
+  if (answerIn(check, job, epochOf(job)).state !== "cannotTell") return null;
   const limit = shareText(balanceLimitOf(job));
   return `cured, but whether the pairs lie within ${limit} cannot be told with this meter`;
+}
+
+/** What the checks that apply found in one epoch by itself. */
+function foundIn(job: JobRecord, epoch: number): Finding[] {
+  return CHECKS.filter((check) => check.notApplicable(job.motor) === null).flatMap(
+    ({ id }) => answerIn(id, job, epoch).findings,
+  );
 }
 
 /**
@@ -45,19 +43,15 @@ function doubtOf(job: JobRecord, check: CheckId): string | null {
 export function proofOf(job: JobRecord): Proof {
   const epoch = epochOf(job);
   if (epoch < 1) throw new RangeError("proofOf: the job has no repair to prove");
-  const now: Finding[] = CHECKS.filter((check) => !check.notApplicable(job)).flatMap((check) => [
-    ...check.findings(job, epoch),
-  ]);
-  const lines = CHECKS.filter((check) => !check.notApplicable(job))
-    .flatMap((check) => [...check.findings(job, epoch - 1)])
+  const now = foundIn(job, epoch);
+  const lines = foundIn(job, epoch - 1)
     .filter(({ departs }) => departs)
-    .map((was): ProofLine => {
-      const check = checkOf(job, epoch - 1, was.variable);
-      const is = now.find(({ variable }) => variable === was.variable);
+    .map(({ check, variable, sentence }): ProofLine => {
+      const is = now.find((finding) => finding.variable === variable);
       return {
-        variable: was.variable,
+        variable,
         check,
-        before: was.sentence,
+        before: sentence,
         after: is?.sentence ?? null,
         state: !is ? "notRepeated" : is.departs ? "stillDeparts" : "cured",
         doubt: is && !is.departs ? doubtOf(job, check) : null,

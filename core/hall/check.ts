@@ -1,18 +1,28 @@
-import { certain, skipReason, type CheckDefinition, type CheckState } from "../check/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import {
+  certain,
+  chosen,
+  openStep,
+  skipReason,
+  unknownOf,
+  type CheckDefinition,
+  type CheckState,
+  type Finding,
+} from "../check/index.ts";
 import { quantityText, VOLTAGE, type Volts } from "../quantity/index.ts";
 import {
-  choiceIn,
   FAMILY_FACTS,
   hallSpacingOf,
   inOrder,
   latestIn,
   quantitiesIn,
-  type JobRecord,
+  type Motor,
   type Reading,
+  type Sitting,
 } from "../record/index.ts";
+import { HALL_ROWS } from "./likelihoods.ts";
 import { levelsAnswer, oddOneOut, supplyAnswer, USUAL_SUPPLY } from "./levels.ts";
 import { motorSensorFindings } from "./motorSensors.ts";
+import { HALL_SLOTS, HALL_WIRES } from "./slots.ts";
 import {
   HALL_SIGNALS,
   isHallState,
@@ -21,14 +31,23 @@ import {
   type HallAnswer,
   type HallState,
 } from "./states.ts";
+import {
+  HALL_LEG,
+  HALL_LEVELS,
+  HALL_OFF,
+  HALL_STEPS,
+  HALL_SUPPLY,
+  HALL_VARIABLES,
+  HALL_WIRING,
+  LAMPS,
+  RESOLVER,
+} from "./variables.ts";
 
 const MINUTES = 5;
-/** Wires from plug to sensors, in the order of the trade: supply, ground, three signals. */
-export const HALL_WIRES = ["supply", "ground", "A", "B", "C"] as const;
 /** A turn counted by hand may be one change short or long. */
 const COUNT_SLACK = 1;
 
-function statesIn(job: JobRecord, slot: "forward" | "backward", epoch: number): HallState[] {
+function statesIn(job: Sitting, slot: "forward" | "backward", epoch: number): HallState[] {
   return inOrder(job.readings).flatMap(({ check, slot: where, epoch: when, value }) =>
     check === "hall" &&
     where === slot &&
@@ -41,32 +60,33 @@ function statesIn(job: JobRecord, slot: "forward" | "backward", epoch: number): 
 }
 
 /** Lamp states of an epoch in the order seen. */
-export function hallStates(job: JobRecord, epoch: number): { forward: HallState[]; backward: HallState[] } {
+export function hallStates(job: Sitting, epoch: number): { forward: HallState[]; backward: HallState[] } {
   return { forward: statesIn(job, "forward", epoch), backward: statesIn(job, "backward", epoch) };
 }
 
 /** What the step test says so far; null while nothing is recorded. */
-export function hallAnswer(job: JobRecord, epoch: number): HallAnswer | null {
+export function hallAnswer(job: Sitting, epoch: number): HallAnswer | null {
   const { forward, backward } = hallStates(job, epoch);
   if (forward.length === 0) return null;
-  const told = choiceIn(job.readings, "hall", "spacing", epoch);
+  const told = chosen(job, "hall", HALL_SLOTS, "spacing", epoch);
   const spacing = told === "120" || told === "60" ? told : hallSpacingOf(job.motor);
   return readHallTurn({ forward, backward, spacing });
 }
 
 const last = (values: readonly number[]) => values.at(-1);
-function voltsIn(job: JobRecord, slot: string, epoch: number): Volts | undefined {
+function voltsIn(job: Sitting, slot: string, epoch: number): Volts | undefined {
   return last(quantitiesIn(job.readings, "hall", slot, epoch, "volts"));
 }
 
-function supplyFinding(job: JobRecord, epoch: number): Finding | null {
+function supplyFinding(job: Sitting, epoch: number): Finding | null {
   const volts = voltsIn(job, "supply", epoch);
   if (volts === undefined) return null;
   const answer = supplyAnswer(volts, voltsIn(job, "ratedSupply", epoch) ?? USUAL_SUPPLY);
   const text = quantityText(volts, VOLTAGE);
   if (answer === "high")
     return certain(
-      "hallSupply",
+      "hall",
+      HALL_SUPPLY,
       "present",
       `Sensor supply ${text}: above its band, sensors may die of it`,
       true,
@@ -76,7 +96,7 @@ function supplyFinding(job: JobRecord, epoch: number): Finding | null {
     low: `Sensor supply low, ${text}`,
     missing: `No sensor supply, ${text}: supply or ground first, then the sensors`,
   };
-  return certain("hallSupply", answer, words[answer], answer !== "present");
+  return certain("hall", HALL_SUPPLY, answer, words[answer], answer !== "present");
 }
 
 const namesOf = (signals: readonly string[]) => signals.join(" and ");
@@ -85,10 +105,16 @@ const namesOf = (signals: readonly string[]) => signals.join(" and ");
 function statesFinding(answer: HallAnswer | null): Finding | null {
   switch (answer?.kind) {
     case "healthy":
-      return certain("hallStates", "healthy", `All six states in order, ${answer.spacing}°`, false);
+      return certain("hall", LAMPS, "healthy", `All six states in order, ${answer.spacing}°`, false);
     case "reversed":
       return {
-        ...certain("hallStates", "swapped", `All six states, but against the turn, ${answer.spacing}°`, true),
+        ...certain(
+          "hall",
+          LAMPS,
+          "swapped",
+          `All six states, but against the turn, ${answer.spacing}°`,
+          true,
+        ),
         // Which way is forwards is often a guess: the other way round it is healthy.
         likelihood: { swapped: 1, healthy: 0.3 },
         advice:
@@ -96,9 +122,9 @@ function statesFinding(answer: HallAnswer | null): Finding | null {
       };
     case "dead": {
       const names = answer.signals.map(({ signal, stuck }) => `${signal} stuck ${stuck}`);
-      const outcome = ["oneDead", "severalDead", "allDead"][answer.signals.length - 1]!;
+      const outcome = (["oneDead", "severalDead", "allDead"] as const)[answer.signals.length - 1]!;
       return {
-        ...certain("hallStates", outcome, `Signal ${namesOf(names)}`, true),
+        ...certain("hall", LAMPS, outcome, `Signal ${namesOf(names)}`, true),
         advice:
           answer.signals.length === 3
             ? "All three dead: supply or ground first."
@@ -107,26 +133,28 @@ function statesFinding(answer: HallAnswer | null): Finding | null {
     }
     case "alike":
       return certain(
-        "hallStates",
+        "hall",
+        LAMPS,
         "twoAlike",
         `Signals ${namesOf(answer.signals)} never differ: they touch`,
         true,
       );
     case "impossible":
       return certain(
-        "hallStates",
+        "hall",
+        LAMPS,
         "impossible",
         `${namesOf(answer.states)} cannot be${answer.spacing ? ` with ${answer.spacing}°` : " together"}: a signal inverted or swapped, or a lamp misread`,
         true,
       );
     case "outOfOrder":
-      return certain("hallStates", "impossible", `From ${answer.from} to ${answer.to} skips a state`, true);
+      return certain("hall", LAMPS, "impossible", `From ${answer.from} to ${answer.to} skips a state`, true);
     default:
       return null;
   }
 }
 
-function levelsFinding(job: JobRecord, epoch: number): Finding | null {
+function levelsFinding(job: Sitting, epoch: number): Finding | null {
   const pullUp = voltsIn(job, "pullUp", epoch) ?? voltsIn(job, "supply", epoch) ?? USUAL_SUPPLY;
   const read = HALL_SIGNALS.flatMap((signal) => {
     const [low, high] = [voltsIn(job, `${signal}.low`, epoch), voltsIn(job, `${signal}.high`, epoch)];
@@ -137,7 +165,8 @@ function levelsFinding(job: JobRecord, epoch: number): Finding | null {
   if (read.length === 0) return null;
   const weak = read.filter(({ answer }) => answer === "weak").map(({ signal }) => signal);
   return certain(
-    "hallLevels",
+    "hall",
+    HALL_LEVELS,
     weak.length > 0 ? "weak" : "good",
     weak.length > 0
       ? `Signal ${namesOf(weak)} weak: low below 0.8 V, high above 70 % wanted`
@@ -146,21 +175,22 @@ function levelsFinding(job: JobRecord, epoch: number): Finding | null {
   );
 }
 
-function stepsFinding(job: JobRecord, epoch: number, answer: HallAnswer | null): Finding | null {
+function stepsFinding(job: Sitting, epoch: number, answer: HallAnswer | null): Finding | null {
   const counted = last(quantitiesIn(job.readings, "hall", "steps", epoch, "count"));
   const { polePairs } = job.motor;
   if (counted === undefined || polePairs === null || !answer) return null;
   const wanted = stepsPerTurn(polePairs, answer.kind);
   const fits = Math.abs(counted - wanted) <= COUNT_SLACK;
   return certain(
-    "hallSteps",
+    "hall",
+    HALL_STEPS,
     fits ? "agrees" : "departs",
     `${counted} lamp changes a turn; ${polePairs} pole pairs make ${wanted}`,
     !fits,
   );
 }
 
-function offFinding(job: JobRecord, epoch: number): Finding | null {
+function offFinding(job: Sitting, epoch: number): Finding | null {
   const readings = HALL_SIGNALS.flatMap((signal): (Volts | "open")[] => {
     const value = latestIn(job.readings, "hall", `${signal}.off`, epoch)?.value;
     if (value?.kind === "open") return ["open"];
@@ -169,44 +199,53 @@ function offFinding(job: JobRecord, epoch: number): Finding | null {
   if (readings.length !== HALL_SIGNALS.length) return null;
   const odd = oddOneOut(readings);
   return odd === null
-    ? certain("hallOff", "alike", "Without power the three signals compare alike", false)
+    ? certain("hall", HALL_OFF, "alike", "Without power the three signals compare alike", false)
     : certain(
-        "hallOff",
+        "hall",
+        HALL_OFF,
         "oneDiffers",
         `Without power signal ${HALL_SIGNALS[odd]} compares differently`,
         true,
       );
 }
 
-function wireFinding(job: JobRecord, epoch: number): Finding | null {
+function wireFinding(job: Sitting, epoch: number): Finding | null {
   const found = HALL_WIRES.flatMap((wire) => {
-    const state = choiceIn(job.readings, "hall", `${wire}.wire`, epoch);
+    const state = chosen(job, "hall", HALL_SLOTS, `${wire}.wire`, epoch);
     return state ? [{ wire, state }] : [];
   });
   if (found.length === 0) return null;
-  const of = (state: string) => found.filter((one) => one.state === state).map(({ wire }) => wire);
+  const of = (state: "broken" | "wanders") =>
+    found.filter((one) => one.state === state).map(({ wire }) => wire);
   const [broken, wanders] = [of("broken"), of("wanders")];
   if (broken.length > 0)
-    return certain("hallContinuity", "broken", `Sensor wire ${namesOf(broken)} broken`, true);
+    return certain("hall", HALL_WIRING, "broken", `Sensor wire ${namesOf(broken)} broken`, true);
   if (wanders.length > 0)
-    return certain("hallContinuity", "wanders", `Sensor wire ${namesOf(wanders)} wanders when wiggled`, true);
+    return certain(
+      "hall",
+      HALL_WIRING,
+      "wanders",
+      `Sensor wire ${namesOf(wanders)} wanders when wiggled`,
+      true,
+    );
   return found.length === HALL_WIRES.length
-    ? certain("hallContinuity", "whole", "All five sensor wires whole", false)
+    ? certain("hall", HALL_WIRING, "whole", "All five sensor wires whole", false)
     : null;
 }
 
-function legFinding(job: JobRecord, epoch: number): Finding | null {
-  const leg = choiceIn(job.readings, "hall", "leg", epoch);
-  if (leg !== "changes" && leg !== "dead") return null;
+function legFinding(job: Sitting, epoch: number): Finding | null {
+  const leg = chosen(job, "hall", HALL_SLOTS, "leg", epoch);
+  if (!leg) return null;
   return certain(
-    "hallLeg",
+    "hall",
+    HALL_LEG,
     leg,
     leg === "dead" ? "Dead at the sensor's own leg" : "The signal changes at the sensor's own leg",
     leg === "dead",
   );
 }
 
-function hallFindings(job: JobRecord, epoch: number): Finding[] {
+function hallFindings(job: Sitting, epoch: number): Finding[] {
   const supply = supplyFinding(job, epoch);
   const answer = hallAnswer(job, epoch);
   // Without supply no signal can move: the states then say nothing of the sensors.
@@ -221,16 +260,15 @@ function hallFindings(job: JobRecord, epoch: number): Finding[] {
   ].filter((finding) => finding !== null);
 }
 
-const hasHalls = (job: JobRecord) => hallSpacingOf(job.motor) !== "none";
+const hasHalls = (motor: Motor) => hallSpacingOf(motor) !== "none";
 const ofThis = (epoch: number) => (reading: Reading) =>
   reading.check === "hall" && reading.epoch === epoch && reading.slot !== "skipped";
 
-function stateOf(job: JobRecord, epoch: number): CheckState {
+function stateOf(job: Sitting, epoch: number, findings: readonly Finding[]): CheckState {
   if (!job.readings.some(ofThis(epoch))) return skipReason(job, "hall", epoch) === null ? "toDo" : "skipped";
-  const findings = hallFindings(job, epoch);
   if (findings.some(({ departs }) => departs)) return "departs";
-  if (!hasHalls(job)) return findings.length > 0 ? "agrees" : "inProgress";
-  return findings.some(({ variable }) => variable === "hallStates") ? "agrees" : "inProgress";
+  if (!hasHalls(job.motor)) return findings.length > 0 ? "agrees" : "inProgress";
+  return findings.some(({ variable }) => variable === LAMPS.id) ? "agrees" : "inProgress";
 }
 
 const NOTES: Readonly<Record<HallAnswer["kind"], string>> = {
@@ -251,29 +289,35 @@ export const hallCheck: CheckDefinition = {
   stage: "Sensors",
   minutes: MINUTES,
   why: "A dead signal, a wire or a swap looks like a bad motor, and costs a tenth of one.",
-  notApplicable: ({ motor }) =>
-    hallSpacingOf(motor) !== "none" || motor.family === "traction"
-      ? null
-      : FAMILY_FACTS[motor.family].windingsReachable
-        ? "No sensor wires at its plug."
-        : FAMILY_FACTS[motor.family].unreachableReason,
-  optional: (job) => !hasHalls(job),
-  findings: hallFindings,
-  state: stateOf,
-  note: (job, epoch) => {
-    const answer = hallAnswer(job, epoch);
-    if (answer) return NOTES[answer.kind];
-    return hallFindings(job, epoch).find(({ departs }) => departs)
-      ? "departs"
-      : (skipReason(job, "hall", epoch) ?? "");
+  gated: true,
+  live: false,
+  keys: "lamps",
+  slots: HALL_SLOTS,
+  variables: HALL_VARIABLES,
+  rows: HALL_ROWS,
+  masks: [],
+  leansOn: [],
+  notApplicable: (motor) => {
+    const { resolverPossible, windingsReachable, unreachableReason } = FAMILY_FACTS[motor.family];
+    if (hasHalls(motor) || resolverPossible) return null;
+    return windingsReachable ? "No sensor wires at its plug." : unreachableReason;
   },
-  open: (job, epoch) => {
-    const known = hallFindings(job, epoch).map(({ variable }) => variable);
-    const wanted = hasHalls(job) ? ["hallStates", "hallSupply"] : ["resolver"];
-    const variables = wanted.filter((variable) => !known.includes(variable));
-    const dead = known.includes("hallStates") && stateOf(job, epoch) === "departs";
-    const then = dead ? ["hallContinuity", "hallLeg"].filter((variable) => !known.includes(variable)) : [];
-    const all = [...variables, ...then];
-    return all.length > 0 ? { check: "hall", minutes: MINUTES, variables: all, merged: {} } : null;
+  optional: (motor) => !hasHalls(motor),
+  answer: (sitting, epoch) => {
+    const findings = hallFindings(sitting, epoch);
+    const answer = hallAnswer(sitting, epoch);
+    const state = stateOf(sitting, epoch, findings);
+    const first = unknownOf(findings, hasHalls(sitting.motor) ? [LAMPS, HALL_SUPPLY] : [RESOLVER]);
+    const dead = state === "departs" && findings.some(({ variable }) => variable === LAMPS.id);
+    return {
+      findings,
+      state,
+      note: answer
+        ? NOTES[answer.kind]
+        : findings.some(({ departs }) => departs)
+          ? "departs"
+          : (skipReason(sitting, "hall", epoch) ?? ""),
+      open: openStep(MINUTES, [...first, ...(dead ? unknownOf(findings, [HALL_WIRING, HALL_LEG]) : [])]),
+    };
   },
 };

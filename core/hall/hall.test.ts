@@ -22,8 +22,8 @@ const read = (forward: string, spacing: "120" | "60" | "unknown" = "120", backwa
 const findings = (...readings: ReturnType<typeof lamps>) =>
   Object.fromEntries(
     hallCheck
-      .findings(job(readings), 0)
-      .map((finding) => [finding.variable, Object.keys(finding.likelihood)[0]]),
+      .answer(job(readings), 0)
+      .findings.map((finding) => [finding.variable, Object.keys(finding.likelihood)[0]]),
   );
 
 describe("the rings", () => {
@@ -213,11 +213,11 @@ describe("the sensor check", () => {
     expect(windings("21", "48.1", "48.4")).toBe("agrees");
     expect(windings("21", "48.1", "40")).toBe("departs");
     expect(windings("21", "OL", "48")).toBe("open");
-    expect(hallCheck.notApplicable(job([], { motor: { ...HUB, family: "hobby" } }))).toContain(
+    expect(hallCheck.notApplicable(job([], { motor: { ...HUB, family: "hobby" } }).motor)).toContain(
       "No sensor wires",
     );
     expect(
-      hallCheck.notApplicable(job([], { motor: { ...HUB, family: "traction", hallSpacing: "none" } })),
+      hallCheck.notApplicable(job([], { motor: { ...HUB, family: "traction", hallSpacing: "none" } }).motor),
     ).toBeNull();
   });
 });

@@ -2,4 +2,6 @@
 export * from "./states.ts";
 export * from "./levels.ts";
 export * from "./motorSensors.ts";
+export * from "./slots.ts";
+export * from "./variables.ts";
 export * from "./check.ts";

@@ -1,5 +1,4 @@
-import { certain } from "../check/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import { certain, chosen, type ChoiceOf, type Finding } from "../check/index.ts";
 import {
   quantityText,
   RESISTANCE,
@@ -8,48 +7,43 @@ import {
   type Ohms,
   type Ratio,
 } from "../quantity/index.ts";
-import { choiceIn, latestIn, type JobRecord } from "../record/index.ts";
+import { latestIn, type Sitting } from "../record/index.ts";
 import {
   platinumTemperature,
   ROOM_DOUBT,
   sensorAgainstRoom,
   thermistorTemperature,
 } from "../sensors/index.ts";
+import { HALL_SLOTS, RESOLVER_SLOTS } from "./slots.ts";
+import { RESOLVER, TEMPERATURE_SENSOR } from "./variables.ts";
 
-/** Kinds of temperature sensor a hand meter can judge. */
-export const TEMPERATURE_SENSORS = {
-  pt1000: { label: "Pt1000", celsiusOf: (ohms: Ohms): Celsius | null => platinumTemperature(1000, ohms) },
-  ntc10k3435: {
-    label: "NTC 10 kΩ, β 3435",
-    celsiusOf: (ohms: Ohms): Celsius | null => (ohms > 0 ? thermistorTemperature(10_000, 3435, ohms) : null),
-  },
-  ntc10k3950: {
-    label: "NTC 10 kΩ, β 3950",
-    celsiusOf: (ohms: Ohms): Celsius | null => (ohms > 0 ? thermistorTemperature(10_000, 3950, ohms) : null),
-  },
-} as const;
-export type TemperatureSensor = keyof typeof TEMPERATURE_SENSORS;
+type TemperatureSensor = ChoiceOf<typeof HALL_SLOTS, "temp.kind">;
 
-export function isTemperatureSensor(text: string | undefined): text is TemperatureSensor {
-  return text !== undefined && text in TEMPERATURE_SENSORS;
-}
+/** Temperature that each kind of sensor tells by its ohms; null where its ohms are none of its. */
+const CELSIUS_OF: Readonly<Record<TemperatureSensor, (ohms: Ohms) => Celsius | null>> = {
+  pt1000: (ohms) => platinumTemperature(1000, ohms),
+  ntc10k3435: (ohms) => (ohms > 0 ? thermistorTemperature(10_000, 3435, ohms) : null),
+  ntc10k3950: (ohms) => (ohms > 0 ? thermistorTemperature(10_000, 3950, ohms) : null),
+};
 
 /** The room where nobody read it, °C. */
 const USUAL_ROOM: Celsius = 20;
 
-function temperatureFinding(job: JobRecord, epoch: number): Finding | null {
-  const kind = choiceIn(job.readings, "hall", "temp.kind", epoch);
+function temperatureFinding(job: Sitting, epoch: number): Finding | null {
+  const kind = chosen(job, "hall", HALL_SLOTS, "temp.kind", epoch);
   const value = latestIn(job.readings, "hall", "temp.ohms", epoch)?.value;
-  if (!isTemperatureSensor(kind) || !value) return null;
-  if (value.kind === "open") return certain("tempSensor", "open", "Temperature sensor open", true);
+  if (!kind || !value) return null;
+  if (value.kind === "open")
+    return certain("hall", TEMPERATURE_SENSOR, "open", "Temperature sensor open", true);
   if (value.kind !== "ohms") return null;
-  const celsius = TEMPERATURE_SENSORS[kind].celsiusOf(value.ohms);
+  const celsius = CELSIUS_OF[kind](value.ohms);
   const text = quantityText(value.ohms, RESISTANCE);
   if (celsius === null)
     return certain(
-      "tempSensor",
+      "hall",
+      TEMPERATURE_SENSOR,
       "open",
-      `${text} is no temperature of a ${TEMPERATURE_SENSORS[kind].label}: open, shorted or another kind`,
+      `${text} is no temperature of a ${HALL_SLOTS["temp.kind"].form.choices[kind]}: open, shorted or another kind`,
       true,
     );
   const room = latestIn(job.readings, "hall", "temp.room", epoch)?.value;
@@ -57,24 +51,23 @@ function temperatureFinding(job: JobRecord, epoch: number): Finding | null {
   const answer = sensorAgainstRoom(celsius, against);
   const shown = quantityText(Math.round(celsius), TEMPERATURE);
   return certain(
-    "tempSensor",
+    "hall",
+    TEMPERATURE_SENSOR,
     answer === "agrees" ? "agrees" : "off",
     `Temperature sensor ${text} tells ${shown}; the room is ${Math.round(against)} °C, ± ${ROOM_DOUBT} K is fine`,
     answer === "departs",
   );
 }
 
-/** Three windings of a resolver by hand: the exciter, and two that are alike. */
-export const RESOLVER_SLOTS = ["resolver.exciter", "resolver.sine", "resolver.cosine"] as const;
 /** How much sine and cosine may differ, and each from what is expected. Bench judgement. */
 const RESOLVER_PAIR: Ratio = 0.05;
 const RESOLVER_EXPECTED: Ratio = 0.15;
 
-function resolverFinding(job: JobRecord, epoch: number): Finding | null {
+function resolverFinding(job: Sitting, epoch: number): Finding | null {
   const values = RESOLVER_SLOTS.map((slot) => latestIn(job.readings, "hall", slot, epoch)?.value);
   if (values.some((value) => value === undefined)) return null;
   if (values.some((value) => value!.kind === "open"))
-    return certain("resolver", "open", "A resolver winding is open", true);
+    return certain("hall", RESOLVER, "open", "A resolver winding is open", true);
   const [exciter, sine, cosine] = values.map((value) => (value!.kind === "ohms" ? value!.ohms : 0)) as [
     Ohms,
     Ohms,
@@ -92,7 +85,8 @@ function resolverFinding(job: JobRecord, epoch: number): Finding | null {
   const departs = apart > RESOLVER_PAIR || off;
   const text = [exciter, sine, cosine].map((ohms) => quantityText(ohms, RESISTANCE)).join(", ");
   return certain(
-    "resolver",
+    "hall",
+    RESOLVER,
     departs ? "departs" : "agrees",
     `Resolver exciter, sine, cosine ${text}${apart > RESOLVER_PAIR ? ": sine and cosine differ" : off ? ": off what is expected" : ""}`,
     departs,
@@ -100,6 +94,6 @@ function resolverFinding(job: JobRecord, epoch: number): Finding | null {
 }
 
 /** Findings of the temperature sensor and the resolver, as far as they were read. */
-export function motorSensorFindings(job: JobRecord, epoch: number): Finding[] {
+export function motorSensorFindings(job: Sitting, epoch: number): Finding[] {
   return [temperatureFinding(job, epoch), resolverFinding(job, epoch)].filter((finding) => finding !== null);
 }

@@ -1,7 +1,8 @@
 import type { HallSpacing } from "../record/index.ts";
 
 /** The three signals in the order A B C, each 0 or 1, as three lamps show them. */
-export type HallState = "000" | "001" | "010" | "011" | "100" | "101" | "110" | "111";
+export const HALL_STATES = ["000", "001", "010", "011", "100", "101", "110", "111"] as const;
+export type HallState = (typeof HALL_STATES)[number];
 export const HALL_SIGNALS = ["A", "B", "C"] as const;
 export type HallSignal = (typeof HALL_SIGNALS)[number];
 

@@ -1,6 +1,6 @@
 import { constantOf, convertSpeedConstant } from "../backemf/index.ts";
 import type { Ratio } from "../quantity/index.ts";
-import { PAIRS, type JobRecord, type Measured, type Visit } from "../record/index.ts";
+import { PAIRS, type Sitting, type Measured, type Visit } from "../record/index.ts";
 import { pairsAtReference } from "./visit.ts";
 
 export type PastAnswer =
@@ -32,7 +32,7 @@ export function normalisedError(one: Measured, other: Measured): number {
  * An epoch's pairs and speed constant against the unit's last visit. Three pairs that shift alike, or a constant that
  * shifts with three equal voltages, speak of the set-up (or of another motor under this serial) before the motor.
  */
-export function againstPast(job: JobRecord, epoch: number): PastAnswer {
+export function againstPast(job: Sitting, epoch: number): PastAnswer {
   const since = (job.past ?? []).findLast(({ pairs, constant }) => pairs ?? constant);
   if (!since) return { kind: "noPast" };
   const now = pairsAtReference(job, epoch);

@@ -1,4 +1,4 @@
-import type { Finding } from "../evidence/index.ts";
+import type { Finding } from "../check/index.ts";
 import { quantile } from "../quantity/index.ts";
 import { epochOf, type ExpectedResistance, type JobRecord } from "../record/index.ts";
 

@@ -1,18 +1,26 @@
 import { constantOf } from "../backemf/index.ts";
 import { insulationAt40, insulationReading } from "../insulation/index.ts";
 import { combine, expanded, rectangular, scale } from "../quantity/index.ts";
-import { epochOf, PAIRS, type ByPair, type JobRecord, type Measured, type Visit } from "../record/index.ts";
+import {
+  epochOf,
+  PAIRS,
+  type ByPair,
+  type JobRecord,
+  type Measured,
+  type Sitting,
+  type Visit,
+} from "../record/index.ts";
 import {
   REFERENCE_TEMPERATURE,
   relativeSlope,
   resistanceAt,
-  sittingOf,
+  pairSittingOf,
   threeFinite,
 } from "../winding/index.ts";
 
 /** The pairs of an epoch at 20 °C with their whole uncertainty; null unless all three are finite. */
-export function pairsAtReference(job: JobRecord, epoch: number): ByPair<Measured> | null {
-  const sitting = sittingOf(job, epoch);
+export function pairsAtReference(job: Sitting, epoch: number): ByPair<Measured> | null {
+  const sitting = pairSittingOf(job, epoch);
   const three = sitting && threeFinite(sitting.measured);
   if (!sitting || !three) return null;
   const { celsius, doubt, measured } = sitting;

@@ -1,7 +1,14 @@
-import { certain, skipReason, type CheckDefinition, type CheckState } from "../check/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import {
+  certain,
+  chosen,
+  openStep,
+  plainState,
+  skipReason,
+  type CheckDefinition,
+  type Finding,
+} from "../check/index.ts";
 import { quantityText, RESISTANCE, type Celsius, type Ohms } from "../quantity/index.ts";
-import { choiceIn, FAMILY_FACTS, latestIn, quantitiesIn, type JobRecord } from "../record/index.ts";
+import { FAMILY_FACTS, latestIn, quantitiesIn, type Sitting } from "../record/index.ts";
 import {
   insulationAt40,
   INSULATION_REFERENCE,
@@ -10,6 +17,9 @@ import {
   polarisationIndex,
   type Insulation,
 } from "./insulation.ts";
+import { INSULATION_ROWS } from "./likelihoods.ts";
+import { INSULATION_SLOTS } from "./slots.ts";
+import { INSULATION, INSULATION_VARIABLES } from "./variables.ts";
 
 const MINUTES = 6;
 /** Winding temperature where nobody read it. */
@@ -29,19 +39,19 @@ export interface InsulationReading {
 }
 
 /** What the tester's readings of an epoch are. */
-export function insulationReading(job: JobRecord, epoch: number): InsulationReading {
+export function insulationReading(sitting: Sitting, epoch: number): InsulationReading {
   const ohms = (slot: string) => {
-    const value = latestIn(job.readings, "insulation", slot, epoch)?.value;
+    const value = latestIn(sitting.readings, "insulation", slot, epoch)?.value;
     if (value?.kind === "open") return "open" as const;
     return value?.kind === "ohms" ? value.ohms : null;
   };
-  const heat = latestIn(job.readings, "insulation", "temperature", epoch)?.value;
+  const heat = latestIn(sitting.readings, "insulation", "temperature", epoch)?.value;
   return {
     oneMinute: ohms("oneMinute"),
     tenMinutes: ohms("tenMinutes"),
     celsius: heat?.kind === "celsius" ? heat.celsius : ROOM,
-    kind: choiceIn(job.readings, "insulation", "kind", epoch) === "thermoset" ? "thermoset" : "thermoplastic",
-    testVolts: quantitiesIn(job.readings, "insulation", "testVolts", epoch, "volts").at(-1) ?? null,
+    kind: chosen(sitting, "insulation", INSULATION_SLOTS, "kind", epoch) ?? "thermoplastic",
+    testVolts: quantitiesIn(sitting.readings, "insulation", "testVolts", epoch, "volts").at(-1) ?? null,
   };
 }
 
@@ -55,21 +65,27 @@ function wetOrAged(reading: InsulationReading): string | null {
     : null;
 }
 
-function insulationFinding(job: JobRecord, epoch: number): Finding | null {
-  const reading = insulationReading(job, epoch);
+function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
+  const reading = insulationReading(sitting, epoch);
   const { oneMinute, celsius, kind } = reading;
   if (oneMinute === null) return null;
   if (oneMinute === "open")
-    return certain("insulation", "good", "Insulation above the tester's range", false);
+    return certain("insulation", INSULATION, "good", "Insulation above the tester's range", false);
   if (oneMinute === 0)
-    return certain("insulation", "bad", "Insulation reads nothing: a winding touches the frame", true);
+    return certain(
+      "insulation",
+      INSULATION,
+      "bad",
+      "Insulation reads nothing: a winding touches the frame",
+      true,
+    );
   const corrected = insulationAt40(oneMinute, celsius, kind);
   // Outside the thermoset form's range the steeper thermoplastic one errs on the safe side when colder.
   const at40 = corrected.kind === "corrected" ? corrected.at40 : null;
   const judgedBy = at40 ?? oneMinute;
-  const { rated } = job.motor;
+  const { rated } = sitting.motor;
   const vehicle =
-    job.motor.family === "traction" && rated?.volts !== undefined
+    FAMILY_FACTS[sitting.motor.family].vehicleRule && rated?.volts !== undefined
       ? ohmsPerVolt(oneMinute, rated.volts, "ac")
       : null;
   const belowVehicle = vehicle !== null && vehicle.perVolt < ALONE * vehicle.limit;
@@ -81,7 +97,7 @@ function insulationFinding(job: JobRecord, epoch: number): Finding | null {
   }, ${quantityText(LEAST_INSULATION, RESISTANCE)} is the least${
     vehicle ? `; ${Math.round(vehicle.perVolt)} Ω/V, ${vehicle.limit} is the least of the whole vehicle` : ""
   }${index ?? ""}`;
-  return certain("insulation", bad ? "bad" : poor ? "poor" : "good", text, bad || poor);
+  return certain("insulation", INSULATION, bad ? "bad" : poor ? "poor" : "good", text, bad || poor);
 }
 
 /** A tester's volts on the insulation, corrected to 40 °C: what a meter's few volts cannot say. */
@@ -91,28 +107,31 @@ export const insulationCheck: CheckDefinition = {
   stage: "At rest",
   minutes: MINUTES,
   why: "A meter's few volts do not stress insulation; a tester's five hundred find what is about to fail.",
-  notApplicable: ({ motor }) =>
-    FAMILY_FACTS[motor.family].windingsReachable ? null : FAMILY_FACTS[motor.family].unreachableReason,
-  optional: ({ motor }) => motor.family !== "traction",
-  findings: (job, epoch) => {
-    const finding = insulationFinding(job, epoch);
-    return finding ? [finding] : [];
+  gated: true,
+  live: false,
+  keys: "readings",
+  slots: INSULATION_SLOTS,
+  variables: INSULATION_VARIABLES,
+  rows: INSULATION_ROWS,
+  masks: [],
+  leansOn: [],
+  notApplicable: ({ family }) =>
+    FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
+  optional: ({ family }) => !FAMILY_FACTS[family].insulationExpected,
+  answer: (sitting, epoch) => {
+    const finding = insulationFinding(sitting, epoch);
+    const { oneMinute } = insulationReading(sitting, epoch);
+    const findings = finding ? [finding] : [];
+    return {
+      findings,
+      state: plainState(sitting, "insulation", epoch, findings),
+      note:
+        oneMinute === null
+          ? (skipReason(sitting, "insulation", epoch) ?? "")
+          : oneMinute === "open"
+            ? "above range"
+            : quantityText(oneMinute, RESISTANCE),
+      open: finding ? null : openStep(MINUTES, [INSULATION.id]),
+    };
   },
-  state: (job, epoch): CheckState => {
-    const finding = insulationFinding(job, epoch);
-    if (finding) return finding.departs ? "departs" : "agrees";
-    if (skipReason(job, "insulation", epoch) !== null) return "skipped";
-    return job.readings.some(({ check, epoch: when }) => check === "insulation" && when === epoch)
-      ? "inProgress"
-      : "toDo";
-  },
-  note: (job, epoch) => {
-    const { oneMinute } = insulationReading(job, epoch);
-    if (oneMinute === null) return skipReason(job, "insulation", epoch) ?? "";
-    return oneMinute === "open" ? "above range" : quantityText(oneMinute, RESISTANCE);
-  },
-  open: (job, epoch) =>
-    insulationFinding(job, epoch)
-      ? null
-      : { check: "insulation", minutes: MINUTES, variables: ["insulation"], merged: {} },
 };

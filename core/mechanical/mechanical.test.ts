@@ -1,12 +1,26 @@
 import { describe, expect, it } from "vitest";
-import { MODEL } from "#core/evidence";
 import { assessJob } from "#core/assess";
 import { choice, HUB, job, lookedAndTurned, measured, reading, seen, skipped } from "../../tests/jobs.ts";
 import { frameCheck, frameOutcome } from "../frame/index.ts";
-import { hardFactOf, MARKS, mechanicalCheck, PLAY_CHOICES, TURN_CHOICES } from "./index.ts";
+import { hardFactOf, MECHANICAL_SLOTS, mechanicalCheck, TURN } from "./index.ts";
+
+const TURN_CHOICES = Object.keys(MECHANICAL_SLOTS.turn.form.choices);
+const PLAY_CHOICES = Object.keys(MECHANICAL_SLOTS.axialPlay.form.choices);
+/** Each mark with the variable and outcome it is a departure of. */
+const MARKS = [
+  { code: "smell", variable: "burnt", outcome: "smell" },
+  { code: "dark", variable: "burnt", outcome: "dark" },
+  { code: "rust", variable: "damp", outcome: "rust" },
+  { code: "scratched", variable: "magnetsSeen", outcome: "scratched" },
+  { code: "chipped", variable: "magnetsSeen", outcome: "chipped" },
+  { code: "torn", variable: "laminationsSeen", outcome: "torn" },
+  { code: "chips", variable: "debrisSeen", outcome: "chips" },
+  { code: "taped", variable: "wiresSeen", outcome: "taped" },
+  { code: "broken", variable: "wiresSeen", outcome: "broken" },
+];
 
 const findings = (...readings: Parameters<typeof job>[0][number][]) =>
-  mechanicalCheck.findings(job(readings), 0);
+  mechanicalCheck.answer(job(readings), 0).findings;
 const outcomeOf = (variable: string, ...readings: Parameters<typeof job>[0][number][]) => {
   const found = findings(...readings).find((finding) => finding.variable === variable);
   return (
@@ -32,10 +46,9 @@ describe("turning by hand", () => {
   });
 
   it("has words in the model for every outcome it gives", () => {
-    const variable = MODEL.variables.find(({ id }) => id === "turn")!;
     for (const felt of TURN_CHOICES)
       for (const outcome of outcomeOf("turn", choice("mechanical", "turn", felt)) ?? [])
-        expect(variable.outcomes, felt).toContain(outcome);
+        expect(TURN.outcomes, felt).toContain(outcome);
   });
 
   it("stiff leaves two outcomes open until it was turned unplugged (common practice: the short is in the electronics)", () => {
@@ -78,7 +91,7 @@ describe("play", () => {
 });
 
 describe("what was seen", () => {
-  it.each(MARKS)("$words is a departure of $variable", ({ code, variable, outcome }) => {
+  it.each(MARKS)("$code is a departure of $variable", ({ code, variable, outcome }) => {
     expect(outcomeOf(variable, choice("mechanical", "sight", "opened"), seen([code]))).toEqual([outcome]);
   });
 
@@ -109,7 +122,7 @@ describe("what was seen", () => {
 describe("the check as a whole", () => {
   it("is to do, in progress, agreeing, departing or skipped", () => {
     const state = (...readings: Parameters<typeof job>[0][number][]) =>
-      mechanicalCheck.state(job(readings), 0);
+      mechanicalCheck.answer(job(readings), 0).state;
     expect(state()).toBe("toDo");
     expect(state(choice("mechanical", "axialPlay", "none"))).toBe("inProgress");
     expect(state(...lookedAndTurned())).toBe("agrees");
@@ -118,7 +131,8 @@ describe("the check as a whole", () => {
   });
 
   it("notes the turn, the beginning, or the reason for skipping", () => {
-    const note = (...readings: Parameters<typeof job>[0][number][]) => mechanicalCheck.note(job(readings), 0);
+    const note = (...readings: Parameters<typeof job>[0][number][]) =>
+      mechanicalCheck.answer(job(readings), 0).note;
     expect(note(...lookedAndTurned())).toBe("even");
     expect(note(choice("mechanical", "axialPlay", "none"))).toBe("begun");
     expect(note(skipped("mechanical", "still bolted in"))).toBe("still bolted in");
@@ -126,13 +140,13 @@ describe("the check as a whole", () => {
   });
 
   it("offers only what is not known yet", () => {
-    expect(mechanicalCheck.open(job([]), 0)?.variables).toEqual(["turn", "play", "damp", "wiresSeen"]);
-    expect(mechanicalCheck.open(job([choice("mechanical", "turn", "even")]), 0)?.variables).toEqual([
+    expect(mechanicalCheck.answer(job([]), 0).open?.variables).toEqual(["turn", "play", "damp", "wiresSeen"]);
+    expect(mechanicalCheck.answer(job([choice("mechanical", "turn", "even")]), 0).open?.variables).toEqual([
       "play",
       "damp",
       "wiresSeen",
     ]);
-    expect(mechanicalCheck.open(job(lookedAndTurned()), 0)).toBeNull();
+    expect(mechanicalCheck.answer(job(lookedAndTurned()), 0).open).toBeNull();
   });
 
   it("counts a choice once, by the last one made", () => {
@@ -160,7 +174,7 @@ describe("leads to frame", () => {
   });
 
   it("name the lead nearest to the fault", () => {
-    const [finding] = frameCheck.findings(job([lead("A", 40), lead("B", 12), lead("C", 44)]), 0);
+    const [finding] = frameCheck.answer(job([lead("A", 40), lead("B", 12), lead("C", 44)]), 0).findings;
     expect(finding?.sentence).toBe("Lead B reads 12 Ω to frame; open was expected");
     expect(finding?.departs).toBe(true);
   });
@@ -168,19 +182,19 @@ describe("leads to frame", () => {
   it("agree only when all three are open, and say how many are read", () => {
     const some = job([lead("A", "open"), lead("B", "open")]);
     const all = job([lead("A", "open"), lead("B", "open"), lead("C", "open")]);
-    expect(frameCheck.state(some, 0)).toBe("inProgress");
-    expect(frameCheck.note(some, 0)).toBe("2/3");
-    expect(frameCheck.state(all, 0)).toBe("agrees");
-    expect(frameCheck.note(all, 0)).toBe("open");
-    expect(frameCheck.findings(all, 0)[0]?.sentence).toBe("All leads open to frame");
-    expect(frameCheck.open(all, 0)).toBeNull();
+    expect(frameCheck.answer(some, 0).state).toBe("inProgress");
+    expect(frameCheck.answer(some, 0).note).toBe("2/3");
+    expect(frameCheck.answer(all, 0).state).toBe("agrees");
+    expect(frameCheck.answer(all, 0).note).toBe("open");
+    expect(frameCheck.answer(all, 0).findings[0]?.sentence).toBe("All leads open to frame");
+    expect(frameCheck.answer(all, 0).open).toBeNull();
   });
 
   it("are not applicable where the plug carries electronics", () => {
-    expect(frameCheck.notApplicable(job([], { motor: { ...HUB, family: "ecmSealed" } }))).toMatch(
+    expect(frameCheck.notApplicable(job([], { motor: { ...HUB, family: "ecmSealed" } }).motor)).toMatch(
       /not applicable/u,
     );
-    expect(frameCheck.notApplicable(job([]))).toBeNull();
+    expect(frameCheck.notApplicable(job([]).motor)).toBeNull();
   });
 });
 

@@ -1,7 +1,7 @@
 import type { Ratio } from "../quantity/index.ts";
 import { PHASES, type ByPair, type Phase } from "../record/index.ts";
 import { logSumExp } from "./marginal.ts";
-import { ratiosAt, type Row } from "./places.ts";
+import { placesOf, type Row } from "./places.ts";
 
 export interface RowFit<Outcome extends string> {
   readonly outcome: Outcome;
@@ -22,21 +22,19 @@ export function fitRow<Outcome extends string, Cell>(
   row: Row<Outcome, Cell>,
   logOf: (ratios: ByPair<Cell>) => number,
 ): RowFit<Outcome> {
-  const places = PHASES.flatMap((phase) =>
-    row.severities.map((severity) => ({ phase, severity, log: logOf(ratiosAt(row, severity, phase)) })),
-  );
-  const total = logSumExp(places.map(({ log }) => log));
-  const ofPhase = (phase: Phase) =>
-    Math.exp(logSumExp(places.filter((place) => place.phase === phase).map(({ log }) => log)) - total);
-  const phase = PHASES.reduce((found, other) => (ofPhase(other) > ofPhase(found) + 1e-9 ? other : found));
-  const best = places
-    .filter((place) => place.phase === phase)
-    .reduce((found, place) => (place.log > found.log ? place : found));
+  const places = placesOf(row);
+  const logs = places.map(({ ratios }) => logOf(ratios));
+  const total = logSumExp(logs);
+  const each = row.severities.length;
+  const shares = PHASES.map((_, i) => Math.exp(logSumExp(logs.slice(i * each, (i + 1) * each)) - total));
+  const leading = shares.reduce((found, share, i) => (share > shares[found]! + 1e-9 ? i : found), 0);
+  let best = leading * each;
+  for (let i = best + 1; i < (leading + 1) * each; i += 1) if (logs[i]! > logs[best]!) best = i;
   return {
     outcome: row.outcome,
     logLikelihood: total - Math.log(places.length),
-    phase,
-    phaseShare: ofPhase(phase),
-    severity: best.severity,
+    phase: PHASES[leading]!,
+    phaseShare: shares[leading]!,
+    severity: places[best]!.severity,
   };
 }

@@ -37,50 +37,75 @@ export function logMarginal(
   shared: { readonly offset: number; readonly naturalSpread: Ratio; readonly contactShare: Ratio },
 ): number {
   const { offset } = shared;
-  const top = readings.reduce((sum, { value }, i) => sum + value * ratios[i]!, 0);
-  const bottom = ratios.reduce((sum, ratio) => sum + ratio * ratio, 0);
+  let top = 0;
+  let bottom = 0;
+  for (let i = 0; i < readings.length; i += 1) {
+    top += readings[i]!.value * ratios[i]!;
+    bottom += ratios[i]! * ratios[i]!;
+  }
   const roughScale = bottom > 0 && top > 0 ? top / bottom : prior.centre;
-  const variance = readings.map(({ u }, i) => {
-    const own = ratios[i] === 0 ? shared.contactShare : shared.naturalSpread * ratios[i]!;
-    return u ** 2 + (own * roughScale) ** 2;
-  });
-  const ones = variance.reduce((sum, v) => sum + 1 / v, 0);
-  const c = offset ** 2 / (1 + offset ** 2 * ones);
-  let [rr, rp, pp, sr, sp] = [0, 0, 0, 0, 0];
-  readings.forEach(({ value }, i) => {
-    const weight = 1 / variance[i]!;
+  // Sums over the readings, weighted by the inverse of each one's own variance.
+  let [ones, rr, rp, pp, sr, sp, logDet] = [0, 0, 0, 0, 0, 0, 0];
+  for (let i = 0; i < readings.length; i += 1) {
+    const { value, u } = readings[i]!;
     const ratio = ratios[i]!;
+    const own = (ratio === 0 ? shared.contactShare : shared.naturalSpread * ratio) * roughScale;
+    const variance = u * u + own * own;
+    const weight = 1 / variance;
+    ones += weight;
     rr += value * value * weight;
     rp += value * ratio * weight;
     pp += ratio * ratio * weight;
     sr += value * weight;
     sp += ratio * weight;
-  });
+    logDet += Math.log(variance);
+  }
+  const c = offset ** 2 / (1 + offset ** 2 * ones);
   rr -= c * sr * sr;
   rp -= c * sr * sp;
   pp -= c * sp * sp;
-  const logDet = variance.reduce((sum, v) => sum + Math.log(v), 0) + Math.log(1 + offset ** 2 * ones);
+  logDet += Math.log(1 + offset ** 2 * ones);
   const base = -0.5 * (readings.length * LOG_2PI + logDet);
   if (!(pp > 0)) return base - 0.5 * rr;
 
-  const logPrior = (s: number) =>
-    -0.5 * ((Math.log(s / prior.centre) / prior.spread) ** 2 + LOG_2PI) - Math.log(prior.spread * s);
-  const logLikelihood = (s: number) => base - 0.5 * (rr - 2 * s * rp + s * s * pp);
+  const flat = base - 0.5 * LOG_2PI - Math.log(prior.spread);
+  const lnCentre = Math.log(prior.centre);
+  const { spread } = prior;
   const centre = rp / pp;
   const width = 1 / Math.sqrt(pp);
-  const terms: number[] = [];
-  if (centre > 4 * width && width / centre < prior.spread) {
-    const step = 0.25;
-    for (let t = -4; t <= 4; t += step) {
+  let at = 0;
+  if (centre > 4 * width && width / centre < spread) {
+    // At one standard deviation the trapezium rule is exact for a Gaussian to 1 part in 10⁸.
+    for (let t = -4; t <= 4; t += WIDTH_STEP) {
       const s = centre + t * width;
-      if (s > 0) terms.push(logLikelihood(s) + logPrior(s) + Math.log(step * width));
+      if (s <= 0) continue;
+      const lnS = Math.log(s);
+      const z = (lnS - lnCentre) / spread;
+      terms[at] = flat - 0.5 * (rr - 2 * s * rp + s * s * pp) - 0.5 * z * z - lnS;
+      at += 1;
     }
-  } else {
-    const step = 0.1;
-    for (let t = -5; t <= 5; t += step) {
-      const s = prior.centre * Math.exp(t * prior.spread);
-      terms.push(logLikelihood(s) + logPrior(s) + Math.log(step * prior.spread * s));
-    }
+    return logSumOf(at) + Math.log(WIDTH_STEP * width);
   }
-  return logSumExp(terms);
+  for (let t = -5; t <= 5; t += PRIOR_STEP) {
+    const s = Math.exp(lnCentre + t * spread);
+    terms[at] = flat - 0.5 * (rr - 2 * s * rp + s * s * pp) - 0.5 * t * t;
+    at += 1;
+  }
+  return logSumOf(at) + Math.log(PRIOR_STEP * spread);
+}
+
+/** Steps of the quadrature: of the likelihood's own width, and of the prior's. */
+const WIDTH_STEP = 1;
+const PRIOR_STEP = 0.125;
+/** Terms of one quadrature, written over by the next. */
+const terms = new Float64Array(128);
+
+/** ln Σ e^v of the first of the terms. */
+function logSumOf(count: number): number {
+  let top = -Infinity;
+  for (let i = 0; i < count; i += 1) if (terms[i]! > top) top = terms[i]!;
+  if (top === -Infinity) return top;
+  let sum = 0;
+  for (let i = 0; i < count; i += 1) sum += Math.exp(terms[i]! - top);
+  return top + Math.log(sum);
 }

@@ -1,4 +1,4 @@
-import { PAIRS, type ByPair, type ByPhase, type Pair, type Phase } from "../record/index.ts";
+import { PAIRS, PHASES, type ByPair, type ByPhase, type Pair, type Phase } from "../record/index.ts";
 
 /** A row of a fault table: what three pairs then read, with the fault at phase A or winding AB. */
 export interface Row<Outcome extends string, Cell> {
@@ -14,6 +14,27 @@ const ROLE: ByPhase<ByPair<Pair>> = {
   B: { AB: "CA", BC: "AB", CA: "BC" },
   C: { AB: "BC", BC: "CA", CA: "AB" },
 };
+
+/** One place and severity of a row, and the ratios the pairs then read. */
+export interface RowPlace<Cell> {
+  readonly phase: Phase;
+  readonly severity: number;
+  readonly ratios: ByPair<Cell>;
+}
+
+/** A row's places depend on nothing but the row: worked out once. */
+const kept = new WeakMap<object, readonly RowPlace<unknown>[]>();
+
+/** Every place and severity of a row, phase by phase. */
+export function placesOf<Cell>(row: Row<string, Cell>): readonly RowPlace<Cell>[] {
+  const found = kept.get(row);
+  if (found) return found as readonly RowPlace<Cell>[];
+  const made = PHASES.flatMap((phase) =>
+    row.severities.map((severity) => ({ phase, severity, ratios: ratiosAt(row, severity, phase) })),
+  );
+  kept.set(row, made);
+  return made;
+}
 
 /** The row's ratios with the fault moved to a phase: the phases turn, nothing else changes. */
 export function ratiosAt<Cell>(row: Row<string, Cell>, severity: number, phase: Phase): ByPair<Cell> {

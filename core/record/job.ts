@@ -1,7 +1,5 @@
-import type { Instrument, KvConvention, Ohms } from "../quantity/index.ts";
-import type { ShopLimits } from "./limits.ts";
-import type { ByPair, Motor } from "./motor.ts";
-import type { Reading } from "./reading.ts";
+import type { UnreadNote } from "./reading.ts";
+import type { Sitting } from "./sitting.ts";
 
 export const COMPLAINTS = [
   "noRun",
@@ -94,38 +92,15 @@ export interface Repair {
   readonly at: string;
 }
 
-/** A measured value with its 95 % uncertainty, both in the same unit. */
-export interface Measured {
-  readonly value: number;
-  readonly expanded: number;
-}
-
-/** What one visit of a unit measured, as it left: what later visits are held against. */
-export interface Visit {
-  readonly jobNumber: number;
-  /** UTC, ISO 8601. */
-  readonly at: string;
-  /** Pairs brought to 20 °C, Ω. */
-  readonly pairs: ByPair<Measured> | null;
-  readonly constant: (Measured & { readonly convention: KvConvention }) | null;
-  /** One-minute insulation at 40 °C, Ω. */
-  readonly insulation: Ohms | null;
-}
-
-/** Everything the core needs to judge a job. Instruments are those its readings name. */
-export interface JobRecord {
-  readonly motor: Motor;
+/** Everything the core needs to judge a job. Instruments are those its readings may name. */
+export interface JobRecord extends Sitting {
   readonly complaint: Complaint;
   readonly complaintWords: string;
   readonly events: readonly PastEvent[];
-  readonly readings: readonly Reading[];
   readonly decisions: readonly Decision[];
   readonly repairs: readonly Repair[];
-  readonly instruments: readonly Instrument[];
-  /** Earlier visits of this unit, oldest first; absent where none is known. */
-  readonly past?: readonly Visit[];
-  /** The shop's own limits and schools it is judged by; absent where the usual ones hold. */
-  readonly limits?: ShopLimits;
+  /** Lines of an earlier version that nothing reads any more; absent where there are none. */
+  readonly unread?: readonly UnreadNote[];
 }
 
 /** The epoch that readings taken now belong to. */

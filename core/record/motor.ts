@@ -12,6 +12,8 @@ import type {
 /** Motor families of the trade; each brings its own typical values, limits, cautions and plan. */
 export const FAMILIES = ["hobby", "hub", "traction", "ecm", "ecmSealed", "miniSplit"] as const;
 export type Family = (typeof FAMILIES)[number];
+/** Something every family has to say; a new family does not compile until each table has its answer. */
+export type ByFamily<T> = Readonly<Record<Family, T>>;
 
 export const CONNECTIONS = ["star", "delta", "unknown"] as const;
 export type Connection = (typeof CONNECTIONS)[number];
@@ -107,6 +109,18 @@ export interface FamilyFacts {
   readonly usuallySensored: boolean;
   /** Whether a verdict that clears the motor waits for the spin test. */
   readonly spinExpected: boolean;
+  /** Whether it waits for the insulation tester. */
+  readonly insulationExpected: boolean;
+  /** Whether the vehicle rule of ohms per volt is held against its insulation. */
+  readonly vehicleRule: boolean;
+  /** Whether it may have a resolver, three windings read by hand. */
+  readonly resolverPossible: boolean;
+  /** Whether it carries its own electronics, so that it cannot run on another controller. */
+  readonly ownElectronics: boolean;
+  /** Whether its supply is hazardous: above 60 V DC or 30 V AC at full charge. */
+  readonly hazardousSupply: boolean;
+  /** Moved by what falls, cuts or crushes: what a failure in use mostly means, proposed at take-in. */
+  readonly usualConsequence: Consequence;
 }
 
 /**
@@ -114,7 +128,7 @@ export interface FamilyFacts {
  * traction and 10 % ECM are bench judgement; rewind practice is 1-2 % (ANSI/EASA AR100, memory).
  * Typical resistances are common practice in the trade.
  */
-export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
+export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
   hobby: {
     label: "Hobby or drone motor",
     balanceLimit: 0.05,
@@ -126,6 +140,12 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalKv: { least: 100, most: 6000 },
     usuallySensored: false,
     spinExpected: true,
+    insulationExpected: false,
+    vehicleRule: false,
+    resolverPossible: false,
+    ownElectronics: false,
+    hazardousSupply: false,
+    usualConsequence: "aircraft",
   },
   hub: {
     label: "Hub motor",
@@ -138,6 +158,12 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalKv: { least: 5, most: 40 },
     usuallySensored: true,
     spinExpected: true,
+    insulationExpected: false,
+    vehicleRule: false,
+    resolverPossible: false,
+    ownElectronics: false,
+    hazardousSupply: false,
+    usualConsequence: "vehicle",
   },
   traction: {
     label: "Mid-drive or small traction motor",
@@ -150,6 +176,12 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalKv: { least: 8, most: 150 },
     usuallySensored: true,
     spinExpected: true,
+    insulationExpected: true,
+    vehicleRule: true,
+    resolverPossible: true,
+    ownElectronics: false,
+    hazardousSupply: true,
+    usualConsequence: "vehicle",
   },
   ecm: {
     label: "ECM blower, winding section",
@@ -162,6 +194,12 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalKv: { least: 3, most: 20 },
     usuallySensored: false,
     spinExpected: false,
+    insulationExpected: false,
+    vehicleRule: false,
+    resolverPossible: false,
+    ownElectronics: true,
+    hazardousSupply: true,
+    usualConsequence: "property",
   },
   ecmSealed: {
     label: "Sealed EC motor, analogue command",
@@ -174,6 +212,12 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalKv: { least: 3, most: 20 },
     usuallySensored: false,
     spinExpected: false,
+    insulationExpected: false,
+    vehicleRule: false,
+    resolverPossible: false,
+    ownElectronics: true,
+    hazardousSupply: true,
+    usualConsequence: "property",
   },
   miniSplit: {
     label: "Mini-split fan, three bare windings",
@@ -186,6 +230,12 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     typicalKv: { least: 3, most: 15 },
     usuallySensored: false,
     spinExpected: false,
+    insulationExpected: false,
+    vehicleRule: false,
+    resolverPossible: false,
+    ownElectronics: true,
+    hazardousSupply: true,
+    usualConsequence: "property",
   },
 };
 

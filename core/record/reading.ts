@@ -23,10 +23,16 @@ export type ReadingValue =
   | { readonly kind: "choice"; readonly choice: string }
   | { readonly kind: "choices"; readonly choices: readonly string[] }
   | { readonly kind: "text"; readonly text: string }
-  /** A picture kept with the job, by its id. */
+  /** A picture kept with the job, by its name there: the SHA-256 of its bytes, or a UUID of earlier versions. */
   | { readonly kind: "photo"; readonly photo: string }
   | { readonly kind: "skipped"; readonly reason: string }
-  | { readonly kind: "withdrawn"; readonly reason: string };
+  /** What it names no longer stands, and nothing stands in its place. */
+  | { readonly kind: "withdrawn"; readonly reason: string }
+  /** What it names is as if never written: what that had corrected stands again. Made by the fold of an undo entry. */
+  | { readonly kind: "undone" };
+
+/** Where a check's reason for not being made is written down. */
+export const SKIPPED_SLOT = "skipped";
 
 /**
  * One line of the record. Never changed: a correction is a new reading that names the one it supersedes.
@@ -35,7 +41,7 @@ export type ReadingValue =
 export interface Reading {
   readonly id: string;
   readonly check: CheckId;
-  /** Place within the check: a pair, a lead, "tips", "temperature", "turn"… */
+  /** Place within the check, one of those it declares: a pair, a lead, "tips", "turn"… */
   readonly slot: string;
   readonly epoch: number;
   readonly value: ReadingValue;
@@ -48,55 +54,8 @@ export interface Reading {
   readonly supersedes: string | null;
 }
 
-/** Readings that stand: not superseded and not withdrawn. Order kept. */
-export function standing(readings: readonly Reading[]): Reading[] {
-  const gone = new Set(readings.map(({ supersedes }) => supersedes));
-  return readings.filter(({ id, value }) => !gone.has(id) && value.kind !== "withdrawn");
-}
-
-/** The latest standing reading of a slot in an epoch, if any. */
-export function latestIn(
-  readings: readonly Reading[],
-  check: CheckId,
-  slot: string,
-  epoch: number,
-): Reading | undefined {
-  return standing(readings).findLast(
-    (reading) => reading.check === check && reading.slot === slot && reading.epoch === epoch,
-  );
-}
-
-/** A reading's place in the order of the work: a correction stands where what it corrects stood. */
-export function inOrder(readings: readonly Reading[]): Reading[] {
-  const at = new Map(readings.map(({ id }, place) => [id, place]));
-  const before = new Map(readings.map(({ id, supersedes }) => [id, supersedes]));
-  const placeOf = (id: string): number => {
-    const earlier = before.get(id);
-    return earlier && at.has(earlier) ? placeOf(earlier) : at.get(id)!;
-  };
-  return standing(readings).sort((a, b) => placeOf(a.id) - placeOf(b.id));
-}
-
-/** The values of a quantity that stand in a slot, in the order of the work. */
-export function quantitiesIn(
-  readings: readonly Reading[],
-  check: CheckId,
-  slot: string,
-  epoch: number,
-  quantity: QuantityName,
-): number[] {
-  return inOrder(readings)
-    .filter((reading) => reading.check === check && reading.slot === slot && reading.epoch === epoch)
-    .flatMap(({ value }) => (value.kind === "quantity" && value.quantity === quantity ? [value.value] : []));
-}
-
-/** The choice that stands in a slot, if any. */
-export function choiceIn(
-  readings: readonly Reading[],
-  check: CheckId,
-  slot: string,
-  epoch: number,
-): string | undefined {
-  const value = latestIn(readings, check, slot, epoch)?.value;
-  return value?.kind === "choice" ? value.choice : undefined;
+/** A line of an earlier version that this one cannot read: kept as a note, never a finding. */
+export interface UnreadNote {
+  readonly reading: Reading;
+  readonly why: string;
 }

@@ -1,5 +1,6 @@
-import { assessJob, CHECKS, type Verdict } from "../assess/index.ts";
+import { answerIn, assessJob, CHECKS, type Verdict } from "../assess/index.ts";
 import { balanceOfSpin, constantOf, spinOf } from "../backemf/index.ts";
+import { factsOf } from "../catalogue/index.ts";
 import { skipReason } from "../check/index.ts";
 import { nextSuspects, proofOf, type Proof } from "../decision/index.ts";
 import {
@@ -36,7 +37,7 @@ import {
   windingTemperature,
   type MeasuredPair,
 } from "../winding/index.ts";
-import { DISPOSITION_IN_PLAIN_WORDS, FAULT_IN_PLAIN_WORDS } from "./customerWords.ts";
+import { DISPOSITION_IN_PLAIN_WORDS } from "./customerWords.ts";
 
 /** One sitting of pairs as a table. */
 export interface PairTable {
@@ -177,21 +178,21 @@ function lookNextAt(job: JobRecord, verdict: Verdict): string {
 function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWords: string } {
   const chosen = job.decisions.at(-1)?.disposition;
   if (!verdict.decided && (chosen === undefined || chosen === "undecided"))
-    return { answer: "Not decided", plainWords: FAULT_IN_PLAIN_WORDS["unseen"]! };
+    return { answer: "Not decided", plainWords: factsOf("unseen").plainWords };
   if (verdict.hardFact && verdict.hardFact.ends !== "asItStands") {
     const fault = verdict.hardFact.ends === "motor" ? "laminations" : "magnets";
-    return { answer: verdict.hardFact.sentence, plainWords: FAULT_IN_PLAIN_WORDS[fault]! };
+    return { answer: verdict.hardFact.sentence, plainWords: factsOf(fault).plainWords };
   }
   if ((verdict.decided ?? chosen) === "notMotor")
     return {
       answer: "The motor is not at fault",
-      plainWords: [FAULT_IN_PLAIN_WORDS["outside"]!, lookNextAt(job, verdict)].filter(Boolean).join(" "),
+      plainWords: [factsOf("outside").plainWords, lookNextAt(job, verdict)].filter(Boolean).join(" "),
     };
   const leading = verdict.faults.find(({ fault }) => fault !== "outside" && fault !== "unseen");
   const share = leading ? `, ${chanceText(leading.probability)} likely` : "";
   return {
     answer: leading ? `${leading.name}${share}` : DISPOSITION_LABELS[chosen ?? "undecided"],
-    plainWords: (leading && FAULT_IN_PLAIN_WORDS[leading.fault]) ?? "",
+    plainWords: leading ? factsOf(leading.fault).plainWords : "",
   };
 }
 
@@ -199,10 +200,10 @@ function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWord
 function notDoneOf(job: JobRecord): string[] {
   return CHECKS.flatMap((check) => {
     if (check.id === "safety") return [];
-    const reason = check.notApplicable(job) ?? skipReason(job, check.id, 0);
-    if (check.findings(job, 0).length > 0) return [];
+    const reason = check.notApplicable(job.motor) ?? skipReason(job, check.id, 0);
+    if (answerIn(check.id, job, 0).findings.length > 0) return [];
     // What nobody waited for is not missed, unless somebody said why it was left out.
-    if (check.optional?.(job) && skipReason(job, check.id, 0) === null) return [];
+    if (check.optional(job.motor) && skipReason(job, check.id, 0) === null) return [];
     return [`${check.title}: ${reason ?? "not made"}`];
   });
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { MODEL } from "#core/evidence";
+import { FAULT_IDS, factsOf } from "#core/catalogue";
 import { DISPOSITIONS } from "#core/record";
 import {
   BASIC,
@@ -17,14 +17,14 @@ import {
   skipped,
   spun,
 } from "../../tests/jobs.ts";
-import { buildReport, DISPOSITION_IN_PLAIN_WORDS, FAULT_IN_PLAIN_WORDS } from "./index.ts";
+import { buildReport, DISPOSITION_IN_PLAIN_WORDS } from "./index.ts";
 
 const HEAD = { number: 129, takenInAt: "2026-03-02T09:00:00.000Z", closedAt: null };
 const rest = [...lookedAndTurned(), ...frameOpen()];
 
 describe("the report", () => {
   it("has plain words for every fault of the catalogue and every disposition", () => {
-    for (const { id } of MODEL.faults) expect(FAULT_IN_PLAIN_WORDS[id], id).toMatch(/\.$/u);
+    for (const id of FAULT_IDS) expect(factsOf(id).plainWords, id).toMatch(/\.$/u);
     for (const disposition of DISPOSITIONS) expect(DISPOSITION_IN_PLAIN_WORDS[disposition]).toMatch(/\.$/u);
   });
 

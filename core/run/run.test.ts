@@ -46,7 +46,7 @@ describe("currents and connectors", () => {
 
 describe("the run check", () => {
   const variables = (readings: Parameters<typeof job>[0]) =>
-    runCheck.findings(job(readings), 0).map(({ variable, departs }) => [variable, departs]);
+    runCheck.answer(job(readings), 0).findings.map(({ variable, departs }) => [variable, departs]);
 
   it("reads drop, no-load current and junctions as they come in", () => {
     expect(
@@ -88,7 +88,7 @@ describe("the run check", () => {
   });
 
   it("is not for motors that their own electronics drive", () => {
-    expect(runCheck.notApplicable(job([], { motor: { ...HUB, family: "ecm" } }))).toContain(
+    expect(runCheck.notApplicable(job([], { motor: { ...HUB, family: "ecm" } }).motor)).toContain(
       "own electronics",
     );
   });

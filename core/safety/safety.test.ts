@@ -36,10 +36,10 @@ describe("made safe", () => {
     const all = madeSafe("hub");
     expect(madeSafeAt(job(all.slice(1)), 0)).toBeNull();
     expect(madeSafeAt(job(all), 0)).toBe("2026-03-02T09:03:00.000Z");
-    expect(safetyCheck.state(job(all.slice(1)), 0)).toBe("inProgress");
-    expect(safetyCheck.note(job(all.slice(1)), 0)).toBe("3/4");
+    expect(safetyCheck.answer(job(all.slice(1)), 0).state).toBe("inProgress");
+    expect(safetyCheck.answer(job(all.slice(1)), 0).note).toBe("3/4");
     const repaired = job(all, { repairs: [REPAIR] });
-    expect(safetyCheck.state(repaired, 1)).toBe("toDo");
+    expect(safetyCheck.answer(repaired, 1).state).toBe("toDo");
     expect(madeSafeAt(repaired, 1)).toBeNull();
   });
 
@@ -63,7 +63,7 @@ describe("made safe", () => {
   });
 
   it("finds nothing about the motor and offers nothing to find", () => {
-    expect(safetyCheck.findings(job(madeSafe("hub")), 0)).toEqual([]);
-    expect(safetyCheck.open(job([]), 0)).toBeNull();
+    expect(safetyCheck.answer(job(madeSafe("hub")), 0).findings).toEqual([]);
+    expect(safetyCheck.answer(job([]), 0).open).toBeNull();
   });
 });

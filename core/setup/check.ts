@@ -1,5 +1,12 @@
-import { certain, skipReason, type CheckDefinition, type CheckState } from "../check/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import {
+  certain,
+  openStep,
+  plainState,
+  skipReason,
+  unknownOf,
+  type CheckDefinition,
+  type Finding,
+} from "../check/index.ts";
 import { againstPast } from "../history/index.ts";
 import {
   accuracyOf,
@@ -10,7 +17,10 @@ import {
   type Instrument,
   type Ohms,
 } from "../quantity/index.ts";
-import { latestIn, PAIRS, pairName, type JobRecord, type Pair, type Reading } from "../record/index.ts";
+import { SETUP_ROWS } from "./likelihoods.ts";
+import { SETUP_SLOTS } from "./slots.ts";
+import { AGAINST_PAST, END_REPEAT, METER_KNOWN, SETUP_VARIABLES } from "./variables.ts";
+import { latestIn, PAIRS, pairName, type Sitting, type Pair, type Reading } from "../record/index.ts";
 
 const MINUTES = 2;
 /** Repeats may differ by this many times the meter's contact scatter, or counts. Bench judgement. */
@@ -18,15 +28,15 @@ const SAME_FACTOR = 4;
 /** A known resistor and its contacts are good to this. Bench judgement: a 1 % part. */
 const KNOWN_GOOD_TO = 0.01;
 
-function ohmsIn(job: JobRecord, slot: string, epoch: number): { reading: Reading; ohms: Ohms } | null {
+function ohmsIn(job: Sitting, slot: string, epoch: number): { reading: Reading; ohms: Ohms } | null {
   const reading = latestIn(job.readings, "setup", slot, epoch);
   return reading?.value.kind === "ohms" ? { reading, ohms: reading.value.ohms } : null;
 }
 
-const meterOf = (job: JobRecord, { instrumentId }: Reading): Instrument | undefined =>
+const meterOf = (job: Sitting, { instrumentId }: Reading): Instrument | undefined =>
   job.instruments.find(({ id, ranges }) => id === instrumentId && ranges.length > 0);
 
-function knownFinding(job: JobRecord, epoch: number): Finding | null {
+function knownFinding(job: Sitting, epoch: number): Finding | null {
   const [known, read] = [ohmsIn(job, "known", epoch), ohmsIn(job, "knownRead", epoch)];
   const meter = read && meterOf(job, read.reading);
   if (!known || !read || !meter) return null;
@@ -38,7 +48,8 @@ function knownFinding(job: JobRecord, epoch: number): Finding | null {
     KNOWN_GOOD_TO * known.ohms;
   const departs = Math.abs(read.ohms - known.ohms) > allowed;
   return certain(
-    "meterKnown",
+    "setup",
+    METER_KNOWN,
     departs ? "departs" : "agrees",
     `${meter.name} reads ${quantityText(read.ohms, RESISTANCE)} on a known ${quantityText(known.ohms, RESISTANCE)}, ± ${quantityText(allowed, RESISTANCE)} allowed`,
     departs,
@@ -47,7 +58,7 @@ function knownFinding(job: JobRecord, epoch: number): Finding | null {
 
 /** The first pair read in an epoch, to be read once more at the end. */
 export function firstPairOf(
-  job: JobRecord,
+  job: Sitting,
   epoch: number,
 ): { pair: Pair; reading: Reading; ohms: Ohms } | null {
   for (const reading of job.readings) {
@@ -60,7 +71,7 @@ export function firstPairOf(
   return null;
 }
 
-function repeatFinding(job: JobRecord, epoch: number): Finding | null {
+function repeatFinding(job: Sitting, epoch: number): Finding | null {
   const first = firstPairOf(job, epoch);
   const again = ohmsIn(job, "again", epoch);
   const meter = first && meterOf(job, first.reading);
@@ -74,22 +85,25 @@ function repeatFinding(job: JobRecord, epoch: number): Finding | null {
   );
   const moved = Math.abs(again.ohms - first.ohms) > allowed;
   return certain(
-    "endRepeat",
+    "setup",
+    END_REPEAT,
     moved ? "moved" : "same",
     `${pairName(first.pair)} read again at the end: ${quantityText(again.ohms, RESISTANCE)} after ${quantityText(first.ohms, RESISTANCE)}${moved ? "; the set-up is in doubt" : ""}`,
     moved,
   );
 }
 
-function pastFinding(job: JobRecord, epoch: number): Finding | null {
+function pastFinding(job: Sitting, epoch: number): Finding | null {
   const answer = againstPast(job, epoch);
   if (answer.kind === "noPast" || answer.kind === "someMoved") return null;
   const when = answer.since.at.slice(0, 10);
-  if (answer.kind === "same") return certain("past", "same", `As this motor read on ${when}`, false);
+  if (answer.kind === "same")
+    return certain("setup", AGAINST_PAST, "same", `As this motor read on ${when}`, false);
   const what = answer.what === "pairs" ? "All three pairs" : "Three equal voltages, and the speed constant";
   return {
     ...certain(
-      "past",
+      "setup",
+      AGAINST_PAST,
       "allShifted",
       `${what} shifted together by ${percentText(answer.ratio - 1)} since ${when}: suspect the set-up`,
       true,
@@ -101,7 +115,7 @@ function pastFinding(job: JobRecord, epoch: number): Finding | null {
   };
 }
 
-function setupFindings(job: JobRecord, epoch: number): Finding[] {
+function setupFindings(job: Sitting, epoch: number): Finding[] {
   return [knownFinding(job, epoch), repeatFinding(job, epoch), pastFinding(job, epoch)].filter(
     (finding) => finding !== null,
   );
@@ -114,27 +128,30 @@ export const setupCheck: CheckDefinition = {
   stage: "Under doubt",
   minutes: MINUTES,
   why: "Before the motor is blamed: the meter on something known, and the first reading once more at the end.",
+  gated: false,
+  live: false,
+  keys: "readings",
+  slots: SETUP_SLOTS,
+  variables: SETUP_VARIABLES,
+  rows: SETUP_ROWS,
+  masks: [],
+  // The first pair read again, and this visit's pairs and constant against the last one's.
+  leansOn: ["winding", "backemf"],
   notApplicable: () => null,
   optional: () => true,
-  findings: setupFindings,
-  state: (job, epoch): CheckState => {
-    const findings = setupFindings(job, epoch);
-    if (findings.some(({ departs }) => departs)) return "departs";
-    if (findings.length > 0) return "agrees";
-    if (skipReason(job, "setup", epoch) !== null) return "skipped";
-    return job.readings.some(({ check, epoch: when }) => check === "setup" && when === epoch)
-      ? "inProgress"
-      : "toDo";
-  },
-  note: (job, epoch) => {
-    const findings = setupFindings(job, epoch);
-    if (findings.length === 0) return skipReason(job, "setup", epoch) ?? "";
-    return findings.some(({ departs }) => departs) ? "in doubt" : "holds";
-  },
-  open: (job, epoch) => {
-    const known = setupFindings(job, epoch).map(({ variable }) => variable);
-    const wanted = ["meterKnown", ...(firstPairOf(job, epoch) ? ["endRepeat"] : [])];
-    const variables = wanted.filter((variable) => !known.includes(variable));
-    return variables.length > 0 ? { check: "setup", minutes: MINUTES, variables, merged: {} } : null;
+  answer: (sitting, epoch) => {
+    const findings = setupFindings(sitting, epoch);
+    const wanted = [METER_KNOWN, ...(firstPairOf(sitting, epoch) ? [END_REPEAT] : [])];
+    return {
+      findings,
+      state: plainState(sitting, "setup", epoch, findings),
+      note:
+        findings.length === 0
+          ? (skipReason(sitting, "setup", epoch) ?? "")
+          : findings.some(({ departs }) => departs)
+            ? "in doubt"
+            : "holds",
+      open: openStep(MINUTES, unknownOf(findings, wanted)),
+    };
   },
 };

@@ -7,7 +7,9 @@ const read = (slot: string, typed: string, instrumentId: string | null = null) =
   reading({ check: "setup", slot, value: ohmsOf(typed), instrumentId });
 const answers = (readings: Parameters<typeof job>[0]) =>
   Object.fromEntries(
-    setupCheck.findings(job(readings), 0).map((found) => [found.variable, Object.keys(found.likelihood)[0]]),
+    setupCheck
+      .answer(job(readings), 0)
+      .findings.map((found) => [found.variable, Object.keys(found.likelihood)[0]]),
   );
 
 describe("the meter on something known", () => {

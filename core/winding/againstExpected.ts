@@ -9,7 +9,7 @@ import {
   type Ratio,
 } from "../quantity/index.ts";
 import { PAIRS, type ExpectedResistance, type Pair } from "../record/index.ts";
-import type { Sitting } from "./beforeAfter.ts";
+import type { PairSitting } from "./beforeAfter.ts";
 import { relativeSlope, resistanceAt } from "./temperature.ts";
 
 export interface AgainstExpected {
@@ -29,7 +29,7 @@ export interface AgainstExpected {
  * @param sitting pairs with meter and temperature
  * @param value expected line-to-line resistance, Ω above 0
  */
-export function againstExpected(sitting: Sitting, value: ExpectedResistance): AgainstExpected {
+export function againstExpected(sitting: PairSitting, value: ExpectedResistance): AgainstExpected {
   const { measured, celsius, doubt } = sitting;
   const expected = resistanceAt(value.ohms, value.atTemperature, celsius);
   const pairs: Partial<Record<Pair, { value: Ratio; expanded: Ratio; judgement: Judgement }>> = {};

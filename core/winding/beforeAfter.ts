@@ -30,7 +30,7 @@ function isFinitePair(pair: MeasuredPair): pair is FinitePair {
   return pair.state === "finite" || pair.state === "short";
 }
 
-export interface Sitting {
+export interface PairSitting {
   readonly measured: MeasuredPairs;
   readonly instrumentId: string;
   /** Of the winding, and the half-width within which it is known. */
@@ -38,7 +38,7 @@ export interface Sitting {
   readonly doubt: Celsius;
 }
 
-function changeOf(before: MeasuredPair, after: MeasuredPair, from: Sitting, to: Sitting): PairChange {
+function changeOf(before: MeasuredPair, after: MeasuredPair, from: PairSitting, to: PairSitting): PairChange {
   if (before.state === "contradictory" || after.state === "contradictory") return { kind: "notComparable" };
   if (before.state === "open") return { kind: after.state === "open" ? "stillOpen" : "closed" };
   if (!isFinitePair(after)) return { kind: "opened" };
@@ -48,7 +48,7 @@ function changeOf(before: MeasuredPair, after: MeasuredPair, from: Sitting, to: 
     from.instrumentId === to.instrumentId
       ? [scale(to.measured.gain, ohms)]
       : [scale(from.measured.gain, was), scale(to.measured.gain, after.resistance)];
-  const heat = ({ celsius, doubt }: Sitting): Component =>
+  const heat = ({ celsius, doubt }: PairSitting): Component =>
     scale(rectangular(doubt), was * relativeSlope(celsius));
   const U = expanded(
     combine([
@@ -71,7 +71,7 @@ function changeOf(before: MeasuredPair, after: MeasuredPair, from: Sitting, to: 
  * inputs).
  * @returns one line a pair; `real` where the change is larger than its 95 % uncertainty
  */
-export function compareSittings(from: Sitting, to: Sitting): readonly PairBeforeAfter[] {
+export function compareSittings(from: PairSitting, to: PairSitting): readonly PairBeforeAfter[] {
   return PAIRS.map((pair) => {
     const [before, after] = [from.measured.pairs[pair] ?? null, to.measured.pairs[pair] ?? null];
     return { pair, before, after, change: before && after ? changeOf(before, after, from, to) : null };

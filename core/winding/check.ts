@@ -1,5 +1,14 @@
-import { certain, lowerFirst, skipReason, type CheckDefinition } from "../check/index.ts";
-import type { Finding } from "../evidence/index.ts";
+import {
+  certain,
+  lowerFirst,
+  remembered,
+  skipReason,
+  type CheckAnswer,
+  type CheckDefinition,
+  type CheckState,
+  type Finding,
+  type Kept,
+} from "../check/index.ts";
 import { canMeasure, percentText, type Instrument } from "../quantity/index.ts";
 import {
   balanceLimitOf,
@@ -9,20 +18,24 @@ import {
   PAIRS,
   quantitiesIn,
   standing,
-  type JobRecord,
+  standingIn,
+  type Sitting,
   type Motor,
   type Pair,
 } from "../record/index.ts";
 import { windingAt, type ScalePrior } from "../pattern/index.ts";
-import type { Sitting } from "./beforeAfter.ts";
+import type { PairSitting } from "./beforeAfter.ts";
 import { canDecide } from "./canDecide.ts";
 import { PAIR_OUTCOMES, LOCATED, type PairOutcome } from "./faultTable.ts";
 import { measureForced, type ForcedReading } from "./forcedCurrent.ts";
 import { imbalanceOf } from "./imbalance.ts";
+import { WINDING_MASKS, WINDING_ROWS } from "./likelihoods.ts";
 import { measurePairs, type DisplayReading, type MeasuredPairs } from "./measurePairs.ts";
 import { recognisePattern, type PatternFit } from "./recognisePattern.ts";
+import { WINDING_SLOTS } from "./slots.ts";
 import { rivalsOf, tellApart } from "./tellApart.ts";
 import { relativeSlope, resistanceAt } from "./temperature.ts";
+import { PAIRS_AT_REST, STEADY, TIPS, WINDING_VARIABLES } from "./variables.ts";
 
 /** Winding temperature where nobody read it, and how far off that may be. */
 const ROOM_TEMPERATURE = 20;
@@ -39,9 +52,8 @@ const MOST_RIVALS = 2;
 const ALSO_FITS = Math.log(10);
 
 /** Readings of one meter alone: another's gain and zero differ, and mixed in they would fake an imbalance. */
-function displayed(job: JobRecord, slot: string, epoch: number, meter: Instrument): DisplayReading[] {
-  return standing(job.readings)
-    .filter((reading) => reading.check === "winding" && reading.slot === slot && reading.epoch === epoch)
+function displayed(job: Sitting, slot: string, epoch: number, meter: Instrument): DisplayReading[] {
+  return standingIn(job.readings, "winding", slot, epoch)
     .filter(({ instrumentId }) => instrumentId === null || instrumentId === meter.id)
     .flatMap(({ value }): DisplayReading[] =>
       value.kind === "ohms" ? [value.ohms] : value.kind === "open" ? ["open"] : [],
@@ -49,7 +61,7 @@ function displayed(job: JobRecord, slot: string, epoch: number, meter: Instrumen
 }
 
 /** The meter the pairs of this epoch were read with: the last one named. */
-export function windingInstrument(job: JobRecord, epoch: number): Instrument | null {
+export function windingInstrument(job: Sitting, epoch: number): Instrument | null {
   const used = standing(job.readings).findLast(
     ({ check, epoch: when, slot, instrumentId }) =>
       check === "winding" && when === epoch && instrumentId && !slot.includes("."),
@@ -58,16 +70,11 @@ export function windingInstrument(job: JobRecord, epoch: number): Instrument | n
 }
 
 /** Pairs of an epoch that were read with another meter than the last one, and so do not count. */
-export function readWithAnotherMeter(job: JobRecord, epoch: number): readonly Pair[] {
+export function readWithAnotherMeter(job: Sitting, epoch: number): readonly Pair[] {
   const meter = windingInstrument(job, epoch);
   return PAIRS.filter((pair) =>
-    standing(job.readings).some(
-      ({ check, slot, epoch: when, instrumentId }) =>
-        check === "winding" &&
-        slot === pair &&
-        when === epoch &&
-        instrumentId !== null &&
-        instrumentId !== meter?.id,
+    standingIn(job.readings, "winding", pair, epoch).some(
+      ({ instrumentId }) => instrumentId !== null && instrumentId !== meter?.id,
     ),
   );
 }
@@ -75,13 +82,13 @@ export function readWithAnotherMeter(job: JobRecord, epoch: number): readonly Pa
 const last = (values: readonly number[]) => values.at(-1);
 
 /** The instrument of the last reading in a slot of this check. */
-function usedFor(job: JobRecord, slot: string, epoch: number): Instrument | undefined {
+function usedFor(job: Sitting, slot: string, epoch: number): Instrument | undefined {
   const used = latestIn(job.readings, "winding", slot, epoch)?.instrumentId;
   return job.instruments.find(({ id }) => id === used);
 }
 
 /** Volts and amperes of a pair with a current forced through it, reading by reading; the current stands until read anew. */
-function forcedReadings(job: JobRecord, pair: Pair, epoch: number): ForcedReading[] {
+function forcedReadings(job: Sitting, pair: Pair, epoch: number): ForcedReading[] {
   const amperes = quantitiesIn(job.readings, "winding", `${pair}.amperes`, epoch, "amperes");
   return quantitiesIn(job.readings, "winding", `${pair}.volts`, epoch, "volts").flatMap((volts, i) => {
     const current = amperes[i] ?? last(amperes);
@@ -90,7 +97,7 @@ function forcedReadings(job: JobRecord, pair: Pair, epoch: number): ForcedReadin
 }
 
 /** The pairs read with a forced current; null while none is, or its meters are not named. */
-function forcedOf(job: JobRecord, epoch: number): MeasuredPairs | null {
+function forcedOf(job: Sitting, epoch: number): MeasuredPairs | null {
   const read = PAIRS.find((pair) => forcedReadings(job, pair, epoch).length > 0);
   if (!read) return null;
   const [voltmeter, ammeter] = [usedFor(job, `${read}.volts`, epoch), usedFor(job, `${read}.amperes`, epoch)];
@@ -111,7 +118,7 @@ function forcedOf(job: JobRecord, epoch: number): MeasuredPairs | null {
  * The pairs of an epoch as measured, or null while no instrument is named. Where all three were read with a forced
  * current those count, being the finer; the tips touched with the ordinary meter still prove its probes.
  */
-export function measuredOf(job: JobRecord, epoch: number): MeasuredPairs | null {
+export function measuredOf(job: Sitting, epoch: number): MeasuredPairs | null {
   const forced = forcedOf(job, epoch);
   const plain = meteredOf(job, epoch);
   if (!forced) return plain;
@@ -121,7 +128,7 @@ export function measuredOf(job: JobRecord, epoch: number): MeasuredPairs | null 
   return plain ? { ...forced, tips: plain.tips } : forced;
 }
 
-function meteredOf(job: JobRecord, epoch: number): MeasuredPairs | null {
+function meteredOf(job: Sitting, epoch: number): MeasuredPairs | null {
   const instrument = windingInstrument(job, epoch);
   if (!instrument) return null;
   return measurePairs({
@@ -136,7 +143,7 @@ function meteredOf(job: JobRecord, epoch: number): MeasuredPairs | null {
 }
 
 export function windingTemperature(
-  job: JobRecord,
+  job: Sitting,
   epoch: number,
 ): { celsius: number; doubt: number; read: boolean } {
   const value = latestIn(job.readings, "winding", "temperature", epoch)?.value;
@@ -149,7 +156,7 @@ export function windingTemperature(
 const FORCED = "forced current";
 
 /** One epoch's pairs with meter and temperature, for comparing; null while no instrument is named. */
-export function sittingOf(job: JobRecord, epoch: number): Sitting | null {
+export function pairSittingOf(job: Sitting, epoch: number): PairSitting | null {
   const measured = measuredOf(job, epoch);
   if (!measured) return null;
   const { celsius, doubt } = windingTemperature(job, epoch);
@@ -167,19 +174,14 @@ export function healthyPairPrior(motor: Motor, celsius: number, doubt: number): 
   };
 }
 
-/** A record never changes, so its fits are worked out once and kept as long as the record is. */
-const kept = new WeakMap<JobRecord, Map<number, readonly PatternFit[]>>();
+const kept: Kept<readonly PatternFit[]> = new Map();
 
 /** Fits of the fault table to the pairs of an epoch; rows of the other connection are left out when known. */
-export function pairFits(job: JobRecord, epoch: number): readonly PatternFit[] {
-  const byEpoch = kept.get(job) ?? new Map<number, readonly PatternFit[]>();
-  kept.set(job, byEpoch);
-  const fits = byEpoch.get(epoch) ?? fitPairs(job, epoch);
-  byEpoch.set(epoch, fits);
-  return fits;
+export function pairFits(job: Sitting, epoch: number): readonly PatternFit[] {
+  return remembered(kept, ["winding"], job, epoch, (own) => fitPairs(own, epoch));
 }
 
-function fitPairs(job: JobRecord, epoch: number): PatternFit[] {
+function fitPairs(job: Sitting, epoch: number): PatternFit[] {
   const measured = measuredOf(job, epoch);
   if (!measured) return [];
   const { celsius, doubt } = windingTemperature(job, epoch);
@@ -233,11 +235,11 @@ const SHORT_NOTES: Readonly<Record<PairOutcome, string>> = {
   allOpen: "all open",
 };
 
-function pairsFinding(job: JobRecord, epoch: number): Finding | null {
+function pairsFinding(job: Sitting, epoch: number): Finding | null {
   const fits = pairFits(job, epoch);
   const best = fits[0];
   if (!best) return null;
-  const likelihood: Record<string, number> = {};
+  const likelihood: Partial<Record<PairOutcome, number>> = {};
   for (const { outcome, logLikelihood } of fits)
     likelihood[outcome] = Math.exp(logLikelihood - best.logLikelihood);
   const winding = windingAt(best.phase);
@@ -253,7 +255,8 @@ function pairsFinding(job: JobRecord, epoch: number): Finding | null {
     .map((rival) => `, or ${lowerFirst(PLAIN[rival.outcome](rival.phase, pairName(windingAt(rival.phase))))}`)
     .join("");
   return {
-    variable: "pairs",
+    check: "winding",
+    variable: PAIRS_AT_REST.id,
     likelihood,
     sentence: `${PLAIN[best.outcome](best.phase, pairName(winding))}${also}${figure}`,
     ...(advice !== null && { advice }),
@@ -270,18 +273,22 @@ function tipsFinding(measured: MeasuredPairs): Finding[] {
     high: "Probe tips together read high",
     open: "Probe tips together read open",
   };
-  return [certain("tips", tips, words[tips], tips !== "nearZero")];
+  return [certain("winding", TIPS, tips, words[tips], tips !== "nearZero")];
 }
 
 function steadyFinding(measured: MeasuredPairs): Finding[] {
   const read = PAIRS.flatMap((pair) => measured.pairs[pair] ?? []);
   const moving = read.some((pair) => pair.state === "contradictory" || ("drifting" in pair && pair.drifting));
   if (moving)
-    return [certain("steady", "drifting", "Repeats of one pair drift: contact, or the rotor moves", true)];
-  return read.some(({ count }) => count > 1) ? [certain("steady", "steady", "Repeats agree", false)] : [];
+    return [
+      certain("winding", STEADY, "drifting", "Repeats of one pair drift: contact, or the rotor moves", true),
+    ];
+  return read.some(({ count }) => count > 1)
+    ? [certain("winding", STEADY, "steady", "Repeats agree", false)]
+    : [];
 }
 
-function windingFindings(job: JobRecord, epoch: number): Finding[] {
+function windingFindings(job: Sitting, epoch: number): Finding[] {
   const measured = measuredOf(job, epoch);
   if (!measured) return [];
   const pairs = pairsFinding(job, epoch);
@@ -292,53 +299,74 @@ function windingFindings(job: JobRecord, epoch: number): Finding[] {
  * All three pairs open, with the probes proved on their own tips in the same sitting: hard evidence that the
  * motor is unusable as it stands. Which joint it is, a reading at the next one inward tells. Common practice.
  */
-export function allOpenProved(job: JobRecord, epoch: number): boolean {
+export function allOpenProved(job: Sitting, epoch: number): boolean {
   const measured = measuredOf(job, epoch);
   return measured?.tips === "nearZero" && PAIRS.every((pair) => measured.pairs[pair]?.state === "open");
 }
 
 /** Outcomes a meter that cannot decide the limit leaves in one heap. */
 const FINE_OUTCOMES = PAIR_OUTCOMES.filter((outcome) => /^(balanced|turns|joint|path)/u.test(outcome));
+const MINUTES = 4;
+
+function stateOf(job: Sitting, epoch: number, pairs: Finding | undefined): CheckState {
+  const measured = measuredOf(job, epoch);
+  const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]) : [];
+  if (read.length === 0) return skipReason(job, "winding", epoch) === null ? "toDo" : "skipped";
+  if (read.length < PAIRS.length) return "inProgress";
+  if (pairs?.departs) return "departs";
+  const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job)) : null;
+  return imbalance?.judgement ?? "cannotTell";
+}
+
+function noteOf(job: Sitting, epoch: number): string {
+  const measured = measuredOf(job, epoch);
+  const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]).length : 0;
+  if (read === 0) return skipReason(job, "winding", epoch) ?? "";
+  if (read < PAIRS.length) return `${read}/${PAIRS.length}`;
+  const best = pairFits(job, epoch)[0];
+  return best ? SHORT_NOTES[best.outcome] : "read again";
+}
+
+function openOf(job: Sitting, epoch: number): CheckAnswer["open"] {
+  const measured = measuredOf(job, epoch);
+  if (measured && PAIRS.every((pair) => measured.pairs[pair])) return null;
+  const meter =
+    windingInstrument(job, epoch) ?? job.instruments.find((candidate) => canMeasure(candidate, "ohms"));
+  const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
+  const blunt = meter ? canDecide(expected, balanceLimitOf(job), meter).answer === "no" : false;
+  return {
+    minutes: MINUTES,
+    variables: [PAIRS_AT_REST.id],
+    merged: blunt ? { [PAIRS_AT_REST.id]: FINE_OUTCOMES } : {},
+  };
+}
 
 /** Three pairs, lead to lead, rotor still. */
 export const windingCheck: CheckDefinition = {
   id: "winding",
   title: "Three pairs",
   stage: "At rest",
-  minutes: 4,
+  minutes: MINUTES,
   why: "Equal pairs mean three sound limbs; the pattern of unequal ones names the fault.",
-  notApplicable: ({ motor }) =>
-    FAMILY_FACTS[motor.family].windingsReachable ? null : FAMILY_FACTS[motor.family].unreachableReason,
-  findings: windingFindings,
-  state: (job, epoch) => {
-    const measured = measuredOf(job, epoch);
-    const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]) : [];
-    if (read.length === 0) return skipReason(job, "winding", epoch) === null ? "toDo" : "skipped";
-    if (read.length < PAIRS.length) return "inProgress";
-    if (pairsFinding(job, epoch)?.departs) return "departs";
-    const imbalance = measured ? imbalanceOf(measured, balanceLimitOf(job)) : null;
-    return imbalance?.judgement ?? "cannotTell";
-  },
-  note: (job, epoch) => {
-    const measured = measuredOf(job, epoch);
-    const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]).length : 0;
-    if (read === 0) return skipReason(job, "winding", epoch) ?? "";
-    if (read < PAIRS.length) return `${read}/${PAIRS.length}`;
-    const best = pairFits(job, epoch)[0];
-    return best ? SHORT_NOTES[best.outcome] : "read again";
-  },
-  open: (job, epoch) => {
-    const measured = measuredOf(job, epoch);
-    if (measured && PAIRS.every((pair) => measured.pairs[pair])) return null;
-    const meter =
-      windingInstrument(job, epoch) ?? job.instruments.find((candidate) => canMeasure(candidate, "ohms"));
-    const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
-    const blunt = meter ? canDecide(expected, balanceLimitOf(job), meter).answer === "no" : false;
+  gated: true,
+  live: false,
+  keys: "readings",
+  slots: WINDING_SLOTS,
+  variables: WINDING_VARIABLES,
+  rows: WINDING_ROWS,
+  masks: WINDING_MASKS,
+  leansOn: [],
+  notApplicable: ({ family }) =>
+    FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
+  optional: () => false,
+  answer: (sitting, epoch) => {
+    const findings = windingFindings(sitting, epoch);
+    const pairs = findings.find(({ variable }) => variable === PAIRS_AT_REST.id);
     return {
-      check: "winding",
-      minutes: 4,
-      variables: ["pairs"],
-      merged: blunt ? { pairs: FINE_OUTCOMES } : {},
+      findings,
+      state: stateOf(sitting, epoch, pairs),
+      note: noteOf(sitting, epoch),
+      open: openOf(sitting, epoch),
     };
   },
 };

@@ -87,6 +87,6 @@ describe("a forced current", () => {
     ];
     const record = job([...read("AB", 0.192), ...read("BC", 0.1922), ...read("CA", 0.1918)]);
     for (const pair of PAIRS) expect(measuredOf(record, 0)!.pairs[pair]!.state).toBe("finite");
-    expect(windingCheck.state(record, 0)).toBe("agrees");
+    expect(windingCheck.answer(record, 0).state).toBe("agrees");
   });
 });

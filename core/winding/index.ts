@@ -8,6 +8,8 @@ export * from "./canDecide.ts";
 export * from "./faultTable.ts";
 export * from "./recognisePattern.ts";
 export * from "./tellApart.ts";
+export * from "./slots.ts";
+export * from "./variables.ts";
 export * from "./check.ts";
 export * from "./beforeAfter.ts";
 export * from "./againstExpected.ts";

@@ -15,14 +15,14 @@ import {
   windingCheck,
   type DisplayReading,
   type PatternFit,
-  type Sitting,
+  type PairSitting,
 } from "./index.ts";
 
 function sitting(
   ohms: readonly [DisplayReading, DisplayReading, DisplayReading],
-  part: Partial<Sitting> = {},
+  part: Partial<PairSitting> = {},
   instrument: Instrument = MILLIOHM,
-): Sitting {
+): PairSitting {
   const [AB, BC, CA] = ohms;
   return {
     measured: measurePairs({ instrument, pairs: { AB: [AB], BC: [BC], CA: [CA] }, tips: [0] }),
@@ -68,7 +68,7 @@ describe("two sittings compared", () => {
   });
 
   it("do not compare a pair that read both a value and open, nor one not read", () => {
-    const unsteady: Sitting = {
+    const unsteady: PairSitting = {
       ...sitting([0.128, 0.128, 0.128]),
       measured: measurePairs({
         instrument: MILLIOHM,
@@ -171,6 +171,6 @@ describe("two meters in one check", () => {
     ]);
     expect(readWithAnotherMeter(mixed, 0)).toEqual(["AB"]);
     expect(measuredOf(mixed, 0)!.pairs.AB).toBeUndefined();
-    expect(windingCheck.state(mixed, 0)).toBe("inProgress");
+    expect(windingCheck.answer(mixed, 0).state).toBe("inProgress");
   });
 });

@@ -10,10 +10,9 @@ import { createApp } from "../../server/app.ts";
 import { openDatabase, type Database } from "../../server/database.ts";
 import { demoSteps } from "../../server/demo/build.ts";
 import { DEMO_JOBS } from "../../server/demo/scenario.ts";
+import { inOwnThread } from "../../server/judge/thread.ts";
 import { firstInstruments } from "../../server/services/firstInstruments.ts";
-import { jobService, type JobService } from "../../server/services/jobs.ts";
-import { photoService } from "../../server/services/photos.ts";
-import { shopService } from "../../server/services/shop.ts";
+import { services, type Services } from "../../server/services/index.ts";
 import { printTimes } from "./print.ts";
 
 const JOBS = 50_000;
@@ -35,13 +34,13 @@ const READING = {
 const PLACES = ["rear hub", "front hub", "arm 3", "bay 7", "left drive", "pump", "fan", "winch"];
 
 /** Fills a database with finished jobs of one demo shape each, past the services: only their number matters. */
-async function fill({ models, sequelize }: Database, jobs: JobService): Promise<void> {
+async function fill({ models, sequelize }: Database, { jobs, judging }: Services): Promise<void> {
   const shape = DEMO_JOBS[0]!;
   const first = demoSteps(shape, 1);
   const { id } = first;
   let { version } = (await jobs.takeIn(first.id, first.intake)).view;
-  for (const { kind, body } of first.entries)
-    version = (await jobs.append(id, kind, body, version)).receipt.version;
+  for (const entry of first.entries) version = (await jobs.append(id, entry, version)).receipt.version;
+  await judging.idle();
   const [line] = (await jobs.list({ page: 1 })).items;
   await sequelize.query("PRAGMA synchronous = OFF");
   for (let from = 1; from < JOBS; from += BATCH) {
@@ -53,7 +52,7 @@ async function fill({ models, sequelize }: Database, jobs: JobService): Promise<
         name: `Machine ${n}, ${PLACES[n % PLACES.length]}`,
         serial: `SN-${n}`,
       };
-      return { n, motor, id: uuidv7(), entries: first.entries.map((entry) => ({ ...entry, id: uuidv7() })) };
+      return { n, motor, id: uuidv7(), ids: first.entries.map(() => uuidv7()) };
     });
     await models.Motor.bulkCreate(
       made.map(({ motor }) => ({
@@ -65,30 +64,31 @@ async function fill({ models, sequelize }: Database, jobs: JobService): Promise<
       })),
     );
     await models.Job.bulkCreate(
-      made.map(({ n, motor, id, entries }) => ({
+      made.map(({ n, motor, id }) => ({
         id,
         number: n + 1,
         motorId: motor.id,
         complaint: first.intake.complaint,
         complaintWords: "",
         events: [],
-        version: entries.length,
-        summarised: entries.length,
+        version: first.entries.length,
+        summarised: first.entries.length,
         stage: n % 1000 === 0 ? "reading" : "closed",
         summary: line!.summary,
         search: `j-${n + 1} ${motor.name} ${motor.owner} ${motor.serial}`.toLowerCase(),
         takenInAt: first.intake.takenInAt,
         closedAt: n % 1000 === 0 ? null : first.intake.takenInAt,
+        intake: { ...first.intake, motor },
       })),
     );
     await models.Entry.bulkCreate(
-      made.flatMap(({ id: jobId, entries }) =>
-        entries.map(({ id: entry, kind, body }, i) => ({
-          id: entry,
+      made.flatMap(({ id: jobId, ids }) =>
+        first.entries.map(({ kind, body }, i) => ({
+          id: ids[i]!,
           jobId,
           version: i + 1,
           kind,
-          body: { ...body, id: entry },
+          body: { ...body, id: ids[i]! },
           byWhom: "MO",
           savedAt: first.intake.takenInAt,
         })),
@@ -102,14 +102,14 @@ async function fill({ models, sequelize }: Database, jobs: JobService): Promise<
 export async function benchJournal(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), "green-fable-bench-"));
   const file = join(folder, "shop.sqlite");
-  const database = await openDatabase(file);
-  const jobs = jobService(database, () => new Date());
-  await firstInstruments(jobs);
-  await fill(database, jobs);
+  const database = await openDatabase(file, new Date());
+  const judge = inOwnThread(new URL("../../dist/server/judge.js", import.meta.url));
+  const shop = services(database, () => new Date(), judge);
+  const { jobs } = shop;
+  await firstInstruments(shop.people);
+  await fill(database, shop);
   const app = createApp({
-    jobs,
-    shop: shopService(database),
-    photos: photoService(database, () => new Date()),
+    services: shop,
     log: pino({ level: "silent" }),
     hosts: ["127.0.0.1"],
     web: null,
@@ -152,7 +152,7 @@ export async function benchJournal(): Promise<void> {
     }
     const body = { ...READING, id: uuidv7(), takenAt: new Date().toISOString() };
     const start = performance.now();
-    await jobs.append(job, "reading", body, version);
+    await jobs.append(job, { kind: "reading", body }, version);
     onDisk.push(performance.now() - start);
   }
   const bytes = statSync(file).size;
@@ -170,6 +170,8 @@ export async function benchJournal(): Promise<void> {
   printTimes(`search, ${JOBS} jobs`, searching, 100);
 
   await new Promise((done) => server.close(done));
+  await shop.judging.idle();
+  await judge.close();
   await database.close();
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,7 +1,10 @@
-import type { EntryKind, Intake } from "#contract/jobs";
 import { parseQuantity, QUANTITIES, RESISTANCE, TEMPERATURE, type QuantityName } from "#core/quantity";
 import type {
   CheckId,
+  Entry,
+  EntryBody,
+  EntryKind,
+  Intake,
   Complaint,
   Consequence,
   Connection,
@@ -77,11 +80,6 @@ function asValue({ kind, typed }: DemoReading): ReadingValue {
     : { kind: "quantity", quantity: kind, value: parsed.value };
 }
 
-interface Entry {
-  readonly kind: EntryKind;
-  readonly body: { readonly id: string; readonly by: string; readonly [field: string]: unknown };
-}
-
 /** The first meter of a new shop; used where a job names none. */
 const MAIN_METER = "meter-1";
 
@@ -131,6 +129,7 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
     complaintWords: job.words,
     events: job.events ?? [],
     takenInAt: now(),
+    by,
   };
   const entries: Entry[] = [];
   const read = (
@@ -181,8 +180,10 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
   if (job.pairs) readPairs(job.pairs, 0);
   for (const one of job.then ?? [])
     read(one.check, one.slot, asValue(one), one.kind === "choice" ? "" : one.typed, 0, one.with ?? null);
-  const add = (kind: EntryKind, fields: Record<string, unknown>) =>
-    entries.push({ kind, body: { id: nextId(), ...fields, by, at: now() } });
+  const add = <Kind extends Exclude<EntryKind, "reading">>(
+    kind: Kind,
+    fields: Omit<EntryBody<Kind>, "id" | "by" | "at">,
+  ) => entries.push({ kind, body: { id: nextId(), ...fields, by, at: now() } } as unknown as Entry);
   if (job.decision)
     add("decision", {
       disposition: job.decision.what,

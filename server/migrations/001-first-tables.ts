@@ -1,4 +1,4 @@
-import type { Sequelize } from "sequelize";
+import { runAll, type Migration } from "./migration.ts";
 
 const STATEMENTS = [
   `CREATE TABLE instruments (
@@ -43,9 +43,7 @@ const STATEMENTS = [
     BEGIN SELECT RAISE (ABORT, 'entries are never changed'); END`,
 ];
 
-export const firstTables = {
+export const firstTables: Migration = {
   name: "001-first-tables",
-  up: async (sequelize: Sequelize): Promise<void> => {
-    for (const statement of STATEMENTS) await sequelize.query(statement);
-  },
+  up: (run) => runAll(run, STATEMENTS),
 };

@@ -1,4 +1,4 @@
-import type { Sequelize } from "sequelize";
+import { runAll, type Migration } from "./migration.ts";
 
 const STATEMENTS = [
   `CREATE TABLE technicians (
@@ -7,9 +7,7 @@ const STATEMENTS = [
   `UPDATE jobs SET summarised = -1`,
 ];
 
-export const technicians = {
+export const technicians: Migration = {
   name: "002-technicians",
-  up: async (sequelize: Sequelize): Promise<void> => {
-    for (const statement of STATEMENTS) await sequelize.query(statement);
-  },
+  up: (run) => runAll(run, STATEMENTS),
 };

@@ -1,4 +1,4 @@
-import type { Sequelize } from "sequelize";
+import { runAll, type Migration } from "./migration.ts";
 
 const STATEMENTS = [
   `CREATE TABLE models (
@@ -14,9 +14,7 @@ const STATEMENTS = [
   `UPDATE jobs SET summarised = -1 WHERE closed_at IS NULL`,
 ];
 
-export const shop = {
+export const shop: Migration = {
   name: "003-shop",
-  up: async (sequelize: Sequelize): Promise<void> => {
-    for (const statement of STATEMENTS) await sequelize.query(statement);
-  },
+  up: (run) => runAll(run, STATEMENTS),
 };

@@ -1,4 +1,4 @@
-import type { Sequelize } from "sequelize";
+import { runAll, type Migration } from "./migration.ts";
 
 const STATEMENTS = [
   `CREATE TABLE photos (
@@ -9,9 +9,7 @@ const STATEMENTS = [
   `CREATE INDEX photos_by_job ON photos (job_id)`,
 ];
 
-export const photos = {
+export const photos: Migration = {
   name: "004-photos",
-  up: async (sequelize: Sequelize): Promise<void> => {
-    for (const statement of STATEMENTS) await sequelize.query(statement);
-  },
+  up: (run) => runAll(run, STATEMENTS),
 };

@@ -38,8 +38,10 @@ export interface JobRow extends Row<JobRow> {
   search: string;
   takenInAt: string;
   closedAt: CreationOptional<string | null>;
-  /** Limits of its closing; null while it is open. */
-  limits: CreationOptional<object | null>;
+  /** The take-in as it was written. */
+  intake: object;
+  /** What an imported job brought along to be judged by; null for one of this shop. */
+  carried: CreationOptional<object | null>;
 }
 
 export interface EntryRow extends Row<EntryRow> {
@@ -52,12 +54,35 @@ export interface EntryRow extends Row<EntryRow> {
   savedAt: string;
 }
 
-export interface SnapshotRow extends Row<SnapshotRow> {
+export interface ClosedRecordRow extends Row<ClosedRecordRow> {
+  /** The entry that closed it. */
   id: string;
   jobId: string;
+  at: string;
   rules: string;
   body: object;
+}
+
+export interface MotorVersionRow extends Row<MotorVersionRow> {
+  id: CreationOptional<number>;
+  motorId: string;
+  body: object;
+  byWhom: string;
+  reason: string;
   at: string;
+}
+
+export interface VisitRow extends Row<VisitRow> {
+  jobId: string;
+  /** The job's version that these figures speak of. */
+  version: number;
+  body: object;
+}
+
+export interface UnreadEntryRow extends Row<UnreadEntryRow> {
+  entryId: string;
+  jobId: string;
+  why: string;
 }
 
 export interface TechnicianRow extends Row<TechnicianRow> {
@@ -77,15 +102,22 @@ export interface SettingRow extends Row<SettingRow> {
   body: object;
 }
 
-export interface PhotoRow extends Row<PhotoRow> {
-  id: string;
-  jobId: string;
+export interface FileRow extends Row<FileRow> {
+  sha256: string;
+  type: string;
   bytes: Buffer;
+}
+
+export interface JobFileRow extends Row<JobFileRow> {
+  jobId: string;
+  name: string;
+  sha256: string;
   savedAt: string;
 }
 
 export interface Models {
-  readonly Photo: ModelStatic<PhotoRow>;
+  readonly File: ModelStatic<FileRow>;
+  readonly JobFile: ModelStatic<JobFileRow>;
   readonly MotorModel: ModelStatic<MotorModelRow>;
   readonly Setting: ModelStatic<SettingRow>;
   readonly Technician: ModelStatic<TechnicianRow>;
@@ -93,7 +125,10 @@ export interface Models {
   readonly Motor: ModelStatic<MotorRow>;
   readonly Job: ModelStatic<JobRow>;
   readonly Entry: ModelStatic<EntryRow>;
-  readonly Snapshot: ModelStatic<SnapshotRow>;
+  readonly ClosedRecord: ModelStatic<ClosedRecordRow>;
+  readonly MotorVersion: ModelStatic<MotorVersionRow>;
+  readonly Visit: ModelStatic<VisitRow>;
+  readonly UnreadEntry: ModelStatic<UnreadEntryRow>;
 }
 
 // Functions, since Sequelize writes the column's name into the object it is given.
@@ -117,15 +152,24 @@ export function defineModels(sequelize: Sequelize): Models {
       { id: key(), body: json() },
       { ...plain, tableName: "settings" },
     ),
-    Photo: sequelize.define<PhotoRow>(
-      "photo",
+    File: sequelize.define<FileRow>(
+      "file",
       {
-        id: key(),
-        jobId: jobId(),
+        sha256: key(),
+        type: text(),
         bytes: { type: DataTypes.BLOB, allowNull: false },
+      },
+      { ...plain, tableName: "files" },
+    ),
+    JobFile: sequelize.define<JobFileRow>(
+      "jobFile",
+      {
+        jobId: { ...jobId(), primaryKey: true },
+        name: key(),
+        sha256: text(),
         savedAt: { ...text(), field: "saved_at" },
       },
-      { ...plain, tableName: "photos" },
+      { ...plain, tableName: "job_files" },
     ),
     Technician: sequelize.define<TechnicianRow>(
       "technician",
@@ -158,7 +202,8 @@ export function defineModels(sequelize: Sequelize): Models {
         search: text(),
         takenInAt: { ...text(), field: "taken_in_at" },
         closedAt: { type: DataTypes.TEXT, field: "closed_at" },
-        limits: { type: DataTypes.JSON },
+        intake: json(),
+        carried: { type: DataTypes.JSON },
       },
       { ...plain, tableName: "jobs" },
     ),
@@ -175,10 +220,38 @@ export function defineModels(sequelize: Sequelize): Models {
       },
       { ...plain, tableName: "entries" },
     ),
-    Snapshot: sequelize.define<SnapshotRow>(
-      "snapshot",
-      { id: key(), jobId: jobId(), rules: text(), body: json(), at: text() },
-      { ...plain, tableName: "verdict_snapshots" },
+    ClosedRecord: sequelize.define<ClosedRecordRow>(
+      "closedRecord",
+      {
+        id: key(),
+        jobId: jobId(),
+        at: text(),
+        rules: text(),
+        body: json(),
+      },
+      { ...plain, tableName: "closed_records" },
+    ),
+    MotorVersion: sequelize.define<MotorVersionRow>(
+      "motorVersion",
+      {
+        id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+        motorId: { ...text(), field: "motor_id" },
+        body: json(),
+        byWhom: { ...text(), field: "by_whom" },
+        reason: text(),
+        at: text(),
+      },
+      { ...plain, tableName: "motor_versions" },
+    ),
+    Visit: sequelize.define<VisitRow>(
+      "visit",
+      { jobId: { ...jobId(), primaryKey: true }, version: whole(), body: json() },
+      { ...plain, tableName: "visits" },
+    ),
+    UnreadEntry: sequelize.define<UnreadEntryRow>(
+      "unreadEntry",
+      { entryId: { ...key(), field: "entry_id" }, jobId: jobId(), why: text() },
+      { ...plain, tableName: "unread_entries" },
     ),
   };
 }

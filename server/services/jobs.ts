@@ -1,86 +1,33 @@
 import { isDeepStrictEqual } from "node:util";
-import { col, Op, UniqueConstraintError, type Transaction } from "sequelize";
-import { uuidv7 as newId } from "uuidv7";
-import type {
-  EntryKind,
-  Intake,
-  JobLine,
-  JobView,
-  Receipt,
-  Stage,
-  Summary,
-  Technician,
-} from "#contract/jobs";
-import { assessJob } from "#core/assess";
-import type { Instrument } from "#core/quantity";
-import type { JobRecord } from "#core/record";
+import { Op, UniqueConstraintError, type Transaction } from "sequelize";
+import type { JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
+import { readJournal } from "#core/assess";
+import type { ClosedRecord } from "#core/closing";
+import type { Entry, Intake } from "#core/record";
 import type { Database } from "../database.ts";
+import type { Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
-import { limitsFor } from "./limits.ts";
-import { changesSince, journalOf, receiptOf, recordOf, viewOf } from "./journal.ts";
-import { checkEntry, type EntryBody } from "./entryRules.ts";
-import { summarise } from "./summary.ts";
+import { checkEntry } from "./entryRules.ts";
+import { changesSince, journalOf, receiptOf, storedJob, viewOf } from "./journal.ts";
+import type { JudgingService } from "./judging.ts";
+import { keepMotor, searchOf } from "./motors.ts";
 
 export type Clock = () => Date;
 const PAGE = 50;
 const ALREADY_THERE = "An entry with this id is there already, with another content.";
 
-function firstTime(record: JobRecord): string | undefined {
-  return [
-    ...record.readings.map(({ takenAt }) => takenAt),
-    ...record.decisions.map(({ at }) => at),
-  ].toSorted()[0];
-}
+const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
 
-export function jobService({ write, models }: Database, clock: Clock) {
+export function jobService({ write, models }: Database, judging: JudgingService, clock: Clock) {
   async function found(id: string, transaction?: Transaction): Promise<JobRow> {
     const job = await models.Job.findByPk(id, transaction ? { transaction } : {});
     if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
     return job;
   }
 
-  /** Works out stage and summary of jobs written to since: once, when somebody looks, not at each reading. */
-  async function summariseStale(): Promise<void> {
-    const stale = await models.Job.findAll({ where: { summarised: { [Op.ne]: col("version") } } });
-    for (const job of stale) {
-      const record = await recordOf(models, job, await journalOf(models, job.id));
-      const { summary, stage } = summarise(record, job.closedAt !== null);
-      // Only while nobody wrote meanwhile; otherwise the next look does it.
-      await models.Job.update(
-        { summary, stage, summarised: job.version },
-        { where: { id: job.id, version: job.version } },
-      );
-    }
-  }
-
-  async function createJob(id: string, intake: Intake, transaction: Transaction): Promise<JobRow> {
-    const { motor } = intake;
-    const last: number | null = await models.Job.max("number", { transaction });
-    const number = (last ?? 0) + 1;
-    return models.Job.create(
-      {
-        id,
-        number,
-        motorId: motor.id,
-        complaint: intake.complaint,
-        complaintWords: intake.complaintWords,
-        events: [...intake.events],
-        version: 0,
-        summarised: -1,
-        stage: "reading",
-        summary: {},
-        search:
-          `j-${String(number).padStart(4, "0")} ${motor.name} ${motor.owner} ${motor.serial}`.toLowerCase(),
-        takenInAt: intake.takenInAt,
-        closedAt: null,
-      },
-      { transaction },
-    );
-  }
-
   /** The receipt of an entry that is there already with this content; null where none has its id. */
-  async function receiptOfTwin(job: JobRow, kind: EntryKind, body: EntryBody, transaction: Transaction) {
+  async function receiptOfTwin(job: JobRow, { kind, body }: Entry, transaction: Transaction) {
     const twin = await models.Entry.findByPk(body.id, { transaction });
     if (!twin) return null;
     if (twin.jobId !== job.id || twin.kind !== kind || !isDeepStrictEqual(twin.body, body))
@@ -88,19 +35,56 @@ export function jobService({ write, models }: Database, clock: Clock) {
     return receiptOf(job, twin.savedAt);
   }
 
+  /** What a take-in's correction changes beside the journal: the unit, what is known of it, and how it is found. */
+  async function applyCorrection(job: JobRow, entry: Entry, transaction: Transaction): Promise<void> {
+    if (entry.kind !== "correction" && entry.kind !== "undo") return;
+    const entries = await journalOf(models, job.id, transaction);
+    const correction =
+      entry.kind === "correction" ? entry : entries.find(({ body }) => body.id === entry.body.of);
+    if (correction?.kind !== "correction") return;
+    const { changes } = correction.body;
+    if (!changes.motor && !changes.unit) return;
+    const { motor } = readJournal(job.intake as Intake, entries, { instruments: [] }).record;
+    const { by, at } = entry.body;
+    const reason = entry.kind === "correction" ? entry.body.reason : "a correction was taken back";
+    // The motor's own record follows a correction of its data.
+    await keepMotor(models, motor, { by, at, reason: `${reason} (${jobName(job.number)})` }, transaction);
+    job.motorId = motor.id;
+    job.search = searchOf(job.number, motor);
+  }
+
+  async function close(
+    job: JobRow,
+    entry: Entry,
+    frozen: ClosedRecord,
+    transaction: Transaction,
+  ): Promise<void> {
+    job.closedAt = frozen.at;
+    await models.ClosedRecord.create(
+      { id: entry.body.id, jobId: job.id, at: frozen.at, rules: frozen.verdict.rules, body: frozen },
+      { transaction },
+    );
+  }
+
+  /** A closing is judged before its transaction begins, so that nobody else's reading waits for it. */
+  async function frozenFor(jobId: string, entry: Entry): Promise<ClosedRecord | null> {
+    if (entry.kind !== "closing" && entry.kind !== "callingOff") return null;
+    const job = await found(jobId);
+    const { folded } = await storedJob(models, job);
+    const { number, takenInAt } = job;
+    return judging.freeze({
+      record: folded.record,
+      head: { number, takenInAt },
+      kind: entry.kind,
+      turning: entry.body,
+      at: clock().toISOString(),
+    });
+  }
+
   return {
-    async list(query: {
-      stage?: string;
-      q?: string;
-      page: number;
-    }): Promise<{ items: JobLine[]; total: number; page: number; pageSize: number }> {
-      await summariseStale();
+    async list(query: { stage?: string; q?: string; page: number }): Promise<JobList> {
       const where = {
-        ...(query.stage === "open"
-          ? { stage: { [Op.ne]: "closed" } }
-          : query.stage
-            ? { stage: query.stage }
-            : {}),
+        ...(query.stage === "open" ? { closedAt: null } : query.stage ? { stage: query.stage } : {}),
         ...(query.q ? { search: { [Op.like]: `%${query.q.toLowerCase().replace(/[%_]/gu, "")}%` } } : {}),
       };
       const { rows, count } = await models.Job.findAndCountAll({
@@ -109,21 +93,21 @@ export function jobService({ write, models }: Database, clock: Clock) {
         limit: PAGE,
         offset: (query.page - 1) * PAGE,
       });
-      const motors = await models.Motor.findAll({ where: { id: rows.map(({ motorId }) => motorId) } });
       const items = rows.map((job): JobLine => {
-        const motor = motors.find(({ id }) => id === job.motorId)!;
+        const { name, owner, ...summary } = job.summary as Judged["summary"];
+        const { motor } = job.intake as Intake;
         return {
           id: job.id,
           number: job.number,
-          name: motor.name,
-          owner: motor.owner,
+          name: name ?? motor.name,
+          owner: owner ?? motor.owner,
           stage: job.stage as Stage,
-          summary: job.summary as Summary,
+          summary,
           takenInAt: job.takenInAt,
           closedAt: job.closedAt,
         };
       });
-      return { items, total: count, page: query.page, pageSize: PAGE };
+      return { items, total: count, page: query.page, pageSize: PAGE, judging: await judging.progress() };
     },
 
     async view(id: string): Promise<JobView> {
@@ -132,31 +116,45 @@ export function jobService({ write, models }: Database, clock: Clock) {
 
     /** Takes a motor in. The same id with the same content again changes nothing. */
     async takeIn(id: string, intake: Intake): Promise<{ created: boolean; view: JobView }> {
-      return write(async (transaction) => {
+      const taken = await write(async (transaction) => {
         const existing = await models.Job.findByPk(id, { transaction });
         if (existing) {
-          const view = await viewOf(models, existing, transaction);
-          const { motor, complaint, complaintWords, events } = view.record;
-          const same = isDeepStrictEqual(
-            { motor, complaint, complaintWords, events: [...events] },
-            {
-              motor: intake.motor,
-              complaint: intake.complaint,
-              complaintWords: intake.complaintWords,
-              events: [...intake.events],
-            },
-          );
-          if (!same) throw new Problem(409, "Job exists", ALREADY_THERE);
-          return { created: false, view };
+          if (!isDeepStrictEqual(existing.intake, JSON.parse(JSON.stringify(intake))))
+            throw new Problem(409, "Job exists", ALREADY_THERE);
+          return { created: false, view: await viewOf(models, existing, transaction) };
         }
         const { motor } = intake;
-        await models.Motor.upsert(
-          { id: motor.id, name: motor.name, owner: motor.owner, serial: motor.serial, body: motor },
+        const last: number | null = await models.Job.max("number", { transaction });
+        const number = (last ?? 0) + 1;
+        await keepMotor(
+          models,
+          motor,
+          { by: intake.by ?? "", at: intake.takenInAt, reason: `taken in as ${jobName(number)}` },
+          transaction,
+        );
+        const job = await models.Job.create(
+          {
+            id,
+            number,
+            motorId: motor.id,
+            complaint: intake.complaint,
+            complaintWords: intake.complaintWords,
+            events: [...intake.events],
+            version: 0,
+            summarised: -1,
+            stage: "reading",
+            summary: TO_BE_JUDGED,
+            search: searchOf(number, motor),
+            takenInAt: intake.takenInAt,
+            closedAt: null,
+            intake,
+          },
           { transaction },
         );
-        const job = await createJob(id, intake, transaction);
         return { created: true, view: await viewOf(models, job, transaction) };
       });
+      judging.wake();
+      return taken;
     },
 
     /**
@@ -165,15 +163,16 @@ export function jobService({ write, models }: Database, clock: Clock) {
      */
     async append(
       jobId: string,
-      kind: EntryKind,
-      body: EntryBody,
+      entry: Entry,
       seenVersion: number,
     ): Promise<{ created: boolean; receipt: Receipt }> {
-      return write(async (transaction) => {
+      const frozen = await frozenFor(jobId, entry);
+      const { kind, body } = entry;
+      const done = await write(async (transaction) => {
         const job = await found(jobId, transaction);
         // A version that is not the job's may be a second delivery of what is there already.
         if (seenVersion !== job.version) {
-          const receipt = await receiptOfTwin(job, kind, body, transaction);
+          const receipt = await receiptOfTwin(job, entry, transaction);
           if (receipt) return { created: false, receipt };
           throw new Problem(
             412,
@@ -185,8 +184,8 @@ export function jobService({ write, models }: Database, clock: Clock) {
             },
           );
         }
-        await checkEntry(models, job, kind, body, transaction);
-        const savedAt = clock().toISOString();
+        await checkEntry(models, job, entry, transaction);
+        const savedAt = frozen?.at ?? clock().toISOString();
         try {
           await models.Entry.create(
             { id: body.id, jobId, version: job.version + 1, kind, body, byWhom: body.by, savedAt },
@@ -194,110 +193,34 @@ export function jobService({ write, models }: Database, clock: Clock) {
           );
         } catch (error) {
           if (!(error instanceof UniqueConstraintError)) throw error;
-          const receipt = await receiptOfTwin(job, kind, body, transaction);
+          const receipt = await receiptOfTwin(job, entry, transaction);
           if (receipt) return { created: false, receipt };
           throw error;
         }
         job.version += 1;
-        if (kind === "closing") {
-          job.limits = await limitsFor(models, job, transaction);
-          job.closedAt = savedAt;
-          const verdict = assessJob(
-            await recordOf(models, job, await journalOf(models, jobId, transaction), transaction),
-          );
-          await models.Snapshot.create(
-            { id: newId(), jobId, rules: verdict.rules, body: verdict, at: savedAt },
-            { transaction },
-          );
-        }
-        if (kind === "reopening") {
-          job.closedAt = null;
-          job.limits = null;
-        }
+        await applyCorrection(job, entry, transaction);
+        if (frozen) await close(job, entry, frozen, transaction);
+        if (kind === "reopening") job.closedAt = null;
         await job.save({ transaction });
         return { created: true, receipt: receiptOf(job, savedAt) };
       });
-    },
-
-    /** Makes a new job of a bundle: intake, instruments the shop lacks, then every entry in order of time. */
-    async importJob(id: string, record: JobRecord): Promise<{ created: boolean; view: JobView }> {
-      const ids = [...record.readings, ...record.decisions, ...record.repairs].map((entry) => entry.id);
-      const existing = await models.Job.findByPk(id);
-      if (existing) return { created: false, view: await viewOf(models, existing) };
-      const taken = await models.Entry.findOne({ where: { id: ids } });
-      if (taken)
-        throw new Problem(
-          409,
-          "Already here",
-          "Readings of this bundle are on this bench already, in another job.",
-          {
-            job: taken.jobId,
-          },
-        );
-      return write(async (transaction) => {
-        for (const instrument of record.instruments)
-          await models.Instrument.findOrCreate({
-            where: { id: instrument.id },
-            defaults: { id: instrument.id, body: instrument },
-            transaction,
-          });
-        const { motor } = record;
-        await models.Motor.upsert(
-          { id: motor.id, name: motor.name, owner: motor.owner, serial: motor.serial, body: motor },
-          { transaction },
-        );
-        const job = await createJob(
-          id,
-          { ...record, takenInAt: firstTime(record) ?? clock().toISOString() },
-          transaction,
-        );
-        const parts = [
-          ...record.readings.map((body) => ({ kind: "reading", body })),
-          ...record.decisions.map((body) => ({ kind: "decision", body })),
-          ...record.repairs.map((body) => ({ kind: "repair", body })),
-        ];
-        await models.Entry.bulkCreate(
-          parts.map(({ kind, body }, i) => ({
-            id: body.id,
-            jobId: id,
-            version: i + 1,
-            kind,
-            body,
-            byWhom: body.by,
-            savedAt: clock().toISOString(),
-          })),
-          { transaction },
-        );
-        job.version = parts.length;
-        await job.save({ transaction });
-        return { created: true, view: await viewOf(models, job, transaction) };
-      });
-    },
-
-    async instruments(): Promise<Instrument[]> {
-      return (await models.Instrument.findAll({ order: [["id", "ASC"]] })).map(
-        ({ body }) => body as Instrument,
-      );
-    },
-
-    async technicians(): Promise<Technician[]> {
-      const rows = await models.Technician.findAll({ order: [["initials", "ASC"]] });
-      return rows.map(({ id, initials, name }) => ({ id, initials, name }));
-    },
-
-    async putTechnician(technician: Technician): Promise<void> {
-      const namesake = await models.Technician.findOne({ where: { initials: technician.initials } });
-      if (namesake && namesake.id !== technician.id) {
-        const sentence = `${technician.initials} is ${namesake.name} already. Choose other initials.`;
-        throw new Problem(409, "Initials taken", sentence, { fields: [{ field: "initials", sentence }] });
-      }
-      await models.Technician.upsert({ ...technician });
-    },
-
-    async putInstrument(instrument: Instrument): Promise<void> {
-      await models.Instrument.upsert({ id: instrument.id, body: instrument });
+      judging.wake();
+      return done;
     },
   };
 }
+
+/** What the bench shows of a job until it was judged the first time. */
+export const TO_BE_JUDGED = {
+  headline: "Being weighed",
+  leading: null,
+  next: "Open it",
+  to: "safety",
+  minutes: 0,
+  marks: [],
+  disposition: null,
+  by: "",
+  clock: null,
+} as const;
 
 export type JobService = ReturnType<typeof jobService>;

@@ -1,121 +1,157 @@
 import { Op, type Transaction } from "sequelize";
-import type { EntryKind, JobView, JournalChange, Receipt } from "#contract/jobs";
+import { readJournal, slotOf } from "#core/assess";
+import type { ClosedRecord } from "#core/closing";
+import type { JobView, JournalChange, Receipt } from "#contract/jobs";
 import type { Instrument } from "#core/quantity";
-import type { Decision, JobRecord, Motor, Reading, Repair } from "#core/record";
+import {
+  COMPLAINT_LABELS,
+  type Entry,
+  type Folded,
+  type Grounds,
+  type Intake,
+  type Visit,
+} from "#core/record";
 import type { EntryRow, JobRow, Models } from "../models/index.ts";
-import { limitsFor } from "./limits.ts";
+import { shopLimits } from "./limits.ts";
 import { pastOf } from "./visits.ts";
 
-/** A line of a job's journal. */
-export interface Entry {
-  readonly id: string;
-  readonly kind: string;
-  readonly body: object;
-  readonly savedAt: string;
-}
+/** A line of a job's journal with the moment it was on disk. */
+export type StoredEntry = Entry & { readonly savedAt: string };
 
-/** The record with these journal lines added. */
-function withEntries(record: JobRecord, entries: readonly Entry[]): JobRecord {
-  const of = <T>(kind: EntryKind) =>
-    entries.filter((entry) => entry.kind === kind).map(({ body }) => body as T);
-  return {
-    ...record,
-    readings: [...record.readings, ...of<Reading>("reading")],
-    decisions: [...record.decisions, ...of<Decision>("decision")],
-    repairs: [...record.repairs, ...of<Repair>("repair")],
-  };
-}
+/** What an imported job brought along to be judged by. */
+export type Carried = Required<Grounds>;
+
+const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
 
 /** What a writer gets once it is on disk. */
 export function receiptOf({ id, version, closedAt }: JobRow, savedAt: string): Receipt {
   return { job: id, version, closedAt, savedAt };
 }
 
-function asView(job: JobRow, record: JobRecord, savedAt: string | undefined): JobView {
+/** A job's journal in order. Plain rows: a row object each would cost more than reading them. */
+export async function journalOf(
+  models: Models,
+  jobId: string,
+  transaction?: Transaction,
+): Promise<StoredEntry[]> {
+  const rows = await models.Entry.findAll({
+    where: { jobId },
+    order: [["version", "ASC"]],
+    raw: true,
+    ...within(transaction),
+  });
+  return rows.map(({ kind, body, savedAt }) => ({
+    kind,
+    body: typeof body === "string" ? (JSON.parse(body) as unknown) : body,
+    savedAt,
+  })) as StoredEntry[];
+}
+
+/** Instruments of the shop, and those an imported job brought along, which hold for it where ids are alike. */
+async function instrumentsFor(models: Models, carried: Carried | null, transaction?: Transaction) {
+  const rows = await models.Instrument.findAll({ order: [["id", "ASC"]], ...within(transaction) });
+  const own = carried?.instruments ?? [];
+  const brought = new Set(own.map(({ id }) => id));
+  return [...own, ...rows.map(({ body }) => body as Instrument).filter(({ id }) => !brought.has(id))];
+}
+
+function pastWith(carried: Carried | null, past: readonly Visit[]): readonly Visit[] {
+  const brought = carried?.past ?? [];
+  return [...brought, ...past.filter(({ at }) => !brought.some((visit) => visit.at === at))];
+}
+
+/** What a job is judged by now: the shop's, or what it brought along. */
+export async function groundsOf(
+  models: Models,
+  job: JobRow,
+  serial: string,
+  transaction?: Transaction,
+): Promise<Grounds> {
+  const carried = job.carried as Carried | null;
+  return {
+    instruments: await instrumentsFor(models, carried, transaction),
+    past: pastWith(carried, await pastOf(models, job, serial, transaction)),
+    limits: carried?.limits ?? (await shopLimits(models, transaction)),
+  };
+}
+
+/** Every closing of a job, oldest first. */
+export async function closingsOf(
+  models: Models,
+  jobId: string,
+  transaction?: Transaction,
+): Promise<(ClosedRecord & { readonly entryId: string })[]> {
+  const rows = await models.ClosedRecord.findAll({
+    where: { jobId },
+    order: [["at", "ASC"]],
+    ...within(transaction),
+  });
+  return rows.map(({ id, body }) => ({ entryId: id, ...(body as ClosedRecord) }));
+}
+
+/** A job with everything it is read from. */
+export interface StoredJob {
+  readonly entries: readonly StoredEntry[];
+  readonly grounds: Grounds;
+  readonly folded: Folded;
+  readonly closing: ClosedRecord | null;
+}
+
+export async function storedJob(models: Models, job: JobRow, transaction?: Transaction): Promise<StoredJob> {
+  const entries = await journalOf(models, job.id, transaction);
+  const intake = job.intake as Intake;
+  const none = { instruments: [] };
+  const { serial } = readJournal(intake, entries, none).record.motor;
+  const grounds = await groundsOf(models, job, serial, transaction);
+  const last = await models.ClosedRecord.findOne({
+    where: { jobId: job.id },
+    order: [["at", "DESC"]],
+    ...within(transaction),
+  });
+  return {
+    entries,
+    grounds,
+    folded: readJournal(intake, entries, grounds),
+    closing: last && (last.body as ClosedRecord),
+  };
+}
+
+export async function viewOf(models: Models, job: JobRow, transaction?: Transaction): Promise<JobView> {
+  const { entries, grounds, closing } = await storedJob(models, job, transaction);
   return {
     id: job.id,
     number: job.number,
     version: job.version,
     takenInAt: job.takenInAt,
     closedAt: job.closedAt,
-    savedAt: savedAt ?? job.takenInAt,
-    record,
+    savedAt: entries.at(-1)?.savedAt ?? job.takenInAt,
+    intake: job.intake as Intake,
+    entries: entries.map(({ kind, body }) => ({ kind, body }) as Entry),
+    grounds,
+    closing,
   };
 }
 
-/** A job's journal in order. Plain rows: a row object each would cost more than reading them. */
-export async function journalOf(models: Models, jobId: string, transaction?: Transaction): Promise<Entry[]> {
-  const rows = await models.Entry.findAll({
-    where: { jobId },
-    order: [["version", "ASC"]],
-    raw: true,
-    ...(transaction ? { transaction } : {}),
-  });
-  return rows.map(({ id, kind, body, savedAt }) => ({
-    id,
-    kind,
-    body: (typeof body === "string" ? JSON.parse(body) : body) as object,
-    savedAt,
-  }));
-}
-
-/** A job's record without its unit's earlier visits: what it measured by itself. */
-export async function recordOfJob(
-  models: Models,
-  job: JobRow,
-  transaction?: Transaction,
-  entries?: readonly Entry[],
-): Promise<JobRecord> {
-  const options = transaction ? { transaction } : {};
-  const motor = await models.Motor.findByPk(job.motorId, options);
-  const instruments = await models.Instrument.findAll({ order: [["id", "ASC"]], ...options });
-  const limits = await limitsFor(models, job, transaction);
-  return withEntries(
-    {
-      motor: motor!.body as Motor,
-      complaint: job.complaint as JobRecord["complaint"],
-      complaintWords: job.complaintWords,
-      events: job.events as JobRecord["events"],
-      readings: [],
-      decisions: [],
-      repairs: [],
-      instruments: instruments.map(({ body }) => body as Instrument),
-      ...(Object.keys(limits).length > 0 && { limits }),
-    },
-    entries ?? (await journalOf(models, job.id, transaction)),
-  );
-}
-
-/** The whole record a job is judged by: its own, and what earlier visits of this unit measured. */
-export async function recordOf(
-  models: Models,
-  job: JobRow,
-  entries: readonly Entry[],
-  transaction?: Transaction,
-): Promise<JobRecord> {
-  const record = await recordOfJob(models, job, transaction, entries);
-  const past = await pastOf(
-    models,
-    job,
-    record.motor.serial,
-    (one, within) => recordOfJob(models, one, within),
-    transaction,
-  );
-  return past.length > 0 ? { ...record, past } : record;
-}
-
-export async function viewOf(models: Models, job: JobRow, transaction?: Transaction): Promise<JobView> {
-  const entries = await journalOf(models, job.id, transaction);
-  return asView(job, await recordOf(models, job, entries, transaction), entries.at(-1)?.savedAt);
-}
-
 /** A journal line in a few words, for somebody whose window is stale. */
-function describe(entry: EntryRow): string {
-  const body = entry.body as Partial<Reading & Decision & Repair>;
-  if (entry.kind === "reading")
-    return `${body.check} ${body.slot}: ${body.typed || (body.value?.kind ?? "")}`;
-  if (entry.kind === "decision") return `decided: ${body.disposition}`;
-  return entry.kind;
+function describe(entry: Entry): string {
+  switch (entry.kind) {
+    case "reading": {
+      const { check, slot, typed, value } = entry.body;
+      return `${slotOf(check, slot)?.label ?? slot}: ${typed || value.kind}`;
+    }
+    case "decision":
+      return `decided: ${entry.body.disposition}`;
+    case "correction":
+      return entry.body.changes.complaint
+        ? `corrected the take-in: ${COMPLAINT_LABELS[entry.body.changes.complaint]}`
+        : "corrected the take-in";
+    case "undo":
+      return "took an entry back";
+    case "callingOff":
+      return "called the job off";
+    default:
+      return entry.kind;
+  }
 }
 
 export async function changesSince(
@@ -124,7 +160,7 @@ export async function changesSince(
   version: number,
   transaction: Transaction,
 ): Promise<JournalChange[]> {
-  const rows = await models.Entry.findAll({
+  const rows: EntryRow[] = await models.Entry.findAll({
     where: { jobId: job.id, version: { [Op.gt]: version } },
     order: [["version", "ASC"]],
     transaction,
@@ -132,7 +168,7 @@ export async function changesSince(
   return rows.map((row) => ({
     version: row.version,
     kind: row.kind,
-    what: describe(row),
+    what: describe({ kind: row.kind, body: row.body } as Entry),
     by: row.byWhom,
     at: row.savedAt,
   }));

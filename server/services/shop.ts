@@ -1,14 +1,13 @@
-import { Op } from "sequelize";
 import type { MotorModel, Unit } from "#contract/shop";
 import type { ShopLimits } from "#core/record";
 import type { Database } from "../database.ts";
 import { Problem } from "../problem.ts";
-import { recordOfJob } from "./journal.ts";
-import { SHOP_SETTINGS } from "./limits.ts";
+import type { JudgingService } from "./judging.ts";
+import { SHOP_SETTINGS, shopLimits } from "./limits.ts";
 import { unitsOf } from "./visits.ts";
 
 /** What a shop keeps beside its jobs: models, units by serial, limits and schools. */
-export function shopService({ write, models }: Database) {
+export function shopService({ write, models }: Database, judging: JudgingService) {
   return {
     async models(): Promise<MotorModel[]> {
       return (await models.MotorModel.findAll({ order: [["name", "ASC"]] })).map(
@@ -28,19 +27,20 @@ export function shopService({ write, models }: Database) {
     },
 
     units(query: { q?: string; model?: string; page: number }): Promise<{ items: Unit[]; total: number }> {
-      return unitsOf(models, query, (job, transaction) => recordOfJob(models, job, transaction));
+      return unitsOf(models, query);
     },
 
-    async limits(): Promise<ShopLimits> {
-      return ((await models.Setting.findByPk(SHOP_SETTINGS))?.body ?? {}) as ShopLimits;
+    limits(): Promise<ShopLimits> {
+      return shopLimits(models);
     },
 
-    /** New limits judge every open job anew, at the next look; a closed one keeps those of its closing. */
+    /** New limits judge every open job anew, in the background; a closed one keeps those of its closing. */
     async putLimits(limits: ShopLimits): Promise<void> {
       await write(async (transaction) => {
         await models.Setting.upsert({ id: SHOP_SETTINGS, body: limits }, { transaction });
-        await models.Job.update({ summarised: -1 }, { where: { closedAt: { [Op.is]: null } }, transaction });
+        await models.Job.update({ summarised: -1 }, { where: { closedAt: null }, transaction });
       });
+      judging.wake();
     },
   };
 }

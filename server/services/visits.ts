@@ -1,28 +1,42 @@
 import { Op, col, fn, where as whereOf, type Transaction } from "sequelize";
+import type { MotorVersion } from "#contract/bundledJob";
 import type { Unit, UnitVisit } from "#contract/shop";
-import { assessJob } from "#core/assess";
-import { leftSound, visitOf } from "#core/history";
-import type { JobRecord, Motor, Visit } from "#core/record";
+import type { Motor, Visit } from "#core/record";
 import type { JobRow, Models, MotorRow } from "../models/index.ts";
 
-/** How the journal makes a record; given in, since it asks for the past itself. */
-export type RecordOf = (job: JobRow, transaction?: Transaction) => Promise<JobRecord>;
-
-const options = (transaction?: Transaction) => (transaction ? { transaction } : {});
+const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
 
 /** Jobs of every motor that carries this serial, oldest first. Motors without a serial have no past. */
-async function jobsOfSerial(models: Models, serial: string, transaction?: Transaction): Promise<JobRow[]> {
+export async function jobsOfSerial(
+  models: Models,
+  serial: string,
+  transaction?: Transaction,
+): Promise<JobRow[]> {
   if (serial.trim() === "") return [];
   const motors = await models.Motor.findAll({
     attributes: ["id"],
     where: whereOf(fn("lower", col("serial")), serial.trim().toLowerCase()),
-    ...options(transaction),
+    ...within(transaction),
   });
   return models.Job.findAll({
     where: { motorId: motors.map(({ id }) => id) },
     order: [["number", "ASC"]],
-    ...options(transaction),
+    ...within(transaction),
   });
+}
+
+/** What jobs measured, as written down; those not judged yet are left out. */
+export async function visitsOf(
+  models: Models,
+  jobs: readonly Pick<JobRow, "id">[],
+  transaction?: Transaction,
+): Promise<UnitVisit[]> {
+  const rows = await models.Visit.findAll({
+    where: { jobId: jobs.map(({ id }) => id) },
+    ...within(transaction),
+  });
+  const byJob = new Map(rows.map(({ jobId, body }) => [jobId, body as UnitVisit]));
+  return jobs.flatMap(({ id }) => byJob.get(id) ?? []);
 }
 
 /** What the visits before this job measured. */
@@ -30,25 +44,42 @@ export async function pastOf(
   models: Models,
   job: JobRow,
   serial: string,
-  recordOf: RecordOf,
   transaction?: Transaction,
 ): Promise<Visit[]> {
   const earlier = (await jobsOfSerial(models, serial, transaction)).filter(
     ({ number }) => number < job.number,
   );
-  const visits: Visit[] = [];
-  for (const one of earlier)
-    visits.push(visitOf(await recordOf(one, transaction), { jobNumber: one.number, at: one.takenInAt }));
-  return visits;
+  return (await visitsOf(models, earlier, transaction)).map(
+    ({ jobNumber, at, pairs, constant, insulation }) => ({
+      jobNumber,
+      at,
+      pairs,
+      constant,
+      insulation,
+    }),
+  );
+}
+
+/** What was known of motors from when on, oldest first. */
+export async function versionsOf(
+  models: Models,
+  motorIds: readonly string[],
+  transaction?: Transaction,
+): Promise<MotorVersion[]> {
+  const rows = await models.MotorVersion.findAll({
+    where: { motorId: [...motorIds] },
+    order: [["id", "ASC"]],
+    ...within(transaction),
+  });
+  return rows.map(({ body, byWhom, at, reason }) => ({ motor: body as Motor, by: byWhom, at, reason }));
 }
 
 const UNITS_A_PAGE = 20;
 
-/** Units by serial, the last seen first, with their visits. */
+/** Units by serial, the last seen first, with their visits as written down. */
 export async function unitsOf(
   models: Models,
   query: { readonly q?: string; readonly model?: string; readonly page: number },
-  recordOf: RecordOf,
 ): Promise<{ items: Unit[]; total: number; page: number; pageSize: number }> {
   const like = query.q ? `%${query.q.replace(/[%_]/gu, "")}%` : null;
   const motors = await models.Motor.findAll({
@@ -74,25 +105,15 @@ export async function unitsOf(
   const page = units.slice((query.page - 1) * UNITS_A_PAGE, query.page * UNITS_A_PAGE);
   const items: Unit[] = [];
   for (const motor of page) {
-    const visits: UnitVisit[] = [];
-    for (const job of await jobsOfSerial(models, motor.serial)) {
-      const record = await recordOf(job);
-      const verdict = assessJob(record);
-      visits.push({
-        ...visitOf(record, { jobNumber: job.number, at: job.takenInAt }),
-        jobId: job.id,
-        headline: verdict.headline,
-        disposition: record.decisions.at(-1)?.disposition ?? null,
-        sound: job.closedAt !== null && leftSound(record, verdict.findings),
-      });
-    }
+    const jobs = await jobsOfSerial(models, motor.serial);
     items.push({
       serial: motor.serial,
       name: motor.name,
       owner: motor.owner,
       modelId: (motor.body as Motor).modelId ?? null,
       motor: motor.body as Motor,
-      visits,
+      versions: await versionsOf(models, [...new Set(jobs.map(({ motorId }) => motorId))]),
+      visits: await visitsOf(models, jobs),
     });
   }
   return { items, total: units.length, page: query.page, pageSize: UNITS_A_PAGE };

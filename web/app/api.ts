@@ -1,16 +1,15 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
-import type { JobBundle } from "#contract/bundle";
-import type { Intake, JobLine, JobView, Technician } from "#contract/jobs";
+import type { JobList, JobView, Technician } from "#contract/jobs";
 import { API } from "#contract/routes";
 import type { MotorModel, Unit } from "#contract/shop";
 import type { Instrument } from "#core/quantity";
-import type { ShopLimits } from "#core/record";
+import type { Intake, ShopLimits } from "#core/record";
 
 export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: API }),
   tagTypes: ["Jobs", "Job", "Technicians", "Models", "Limits", "Instruments"],
   endpoints: (build) => ({
-    jobs: build.query<{ items: JobLine[]; total: number }, string>({
+    jobs: build.query<JobList, string>({
       query: (q) => ({ url: "/jobs", params: q ? { q } : {} }),
       providesTags: ["Jobs"],
       keepUnusedDataFor: 0,
@@ -20,8 +19,13 @@ export const api = createApi({
       query: ({ id, intake }) => ({ url: `/jobs/${id}`, method: "PUT", body: intake }),
       invalidatesTags: ["Jobs"],
     }),
-    importJob: build.mutation<JobView, { id: string; bundle: JobBundle }>({
-      query: ({ id, bundle }) => ({ url: `/jobs/${id}/import`, method: "PUT", body: bundle }),
+    importJob: build.mutation<JobView, { id: string; file: File }>({
+      query: ({ id, file }) => ({
+        url: `/jobs/${id}/import`,
+        method: "PUT",
+        body: file,
+        headers: { "Content-Type": "application/octet-stream" },
+      }),
       invalidatesTags: ["Jobs"],
     }),
     models: build.query<MotorModel[], void>({ query: () => "/models", providesTags: ["Models"] }),

@@ -1,13 +1,19 @@
-import type { EntryKind, Receipt } from "#contract/jobs";
+import type { Receipt } from "#contract/jobs";
+import type { EntryKind } from "#core/record";
 
-/** An entry on its way to the server, kept on this device until the server has it on disk. */
+/** What a parcel carries: an entry of the journal, or the bytes of a file that entries name. */
+export type ParcelKind = EntryKind | "file";
+
+/** Something on its way to the server, kept on this device until the server has it on disk. */
 export interface Parcel {
-  /** The entry's own id, a UUID v7: sorts by time, and makes a second delivery harmless. */
+  /** A UUID v7: sorts by time. For an entry its own id, which makes a second delivery harmless. */
   readonly id: string;
   readonly job: string;
-  readonly kind: EntryKind;
+  readonly kind: ParcelKind;
   readonly body: { readonly id: string };
-  /** The version of the job it is written onto: what the screen had, earlier parcels of the job counted in. */
+  /** The bytes of a file, whose name is the id of its body. */
+  readonly bytes?: ArrayBuffer;
+  /** The version of the job it is written onto: what the screen had, earlier entries of the job counted in. */
   readonly version: number;
   /** Why the server would not take it when it was replayed; null while it waits. */
   readonly refused: string | null;
@@ -20,7 +26,8 @@ export interface OutboxStore {
 }
 
 export type Answer =
-  | { readonly kind: "saved"; readonly receipt: Receipt }
+  /** On the server's disk; a file has no receipt, since the job's version does not move. */
+  | { readonly kind: "saved"; readonly receipt: Receipt | null }
   | { readonly kind: "unreachable" }
   | { readonly kind: "refused"; readonly sentence: string };
 
@@ -39,10 +46,12 @@ export interface OutboxParts {
   readonly onChange: (parcels: readonly Parcel[]) => void;
 }
 
+const isEntry = ({ kind }: Parcel) => kind !== "file";
+
 /**
  * A durable queue: an entry is stored on the device before it is sent and taken away only when the server
  * has answered. Deliveries run one after another in the order of writing; a replay of something the server
- * already has changes nothing, since ids are ours.
+ * already has changes nothing, since ids are ours and files go by what they hold.
  */
 export function createOutbox({ store, send, versionOf, onSaved, onChange }: OutboxParts) {
   let parcels: Parcel[] = [];
@@ -62,8 +71,10 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
     await store.remove(id);
     show(parcels.filter((parcel) => parcel.id !== id));
   };
-  const countIn = ({ job, version }: Parcel) =>
-    expected.set(job, Math.max(version + 1, expected.get(job) ?? 0));
+  const countIn = (parcel: Parcel) => {
+    const { job, version } = parcel;
+    if (isEntry(parcel)) expected.set(job, Math.max(version + 1, expected.get(job) ?? 0));
+  };
   const amend = async (changed: Parcel) => {
     await store.put(changed);
     show(parcels.map((parcel) => (parcel.id === changed.id ? changed : parcel)));
@@ -78,7 +89,7 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       if (answer.kind === "unreachable") return;
       if (answer.kind === "saved") {
         // First what the server has, then without the parcel: the entry never leaves the screen between.
-        onSaved(parcel, answer.receipt);
+        if (answer.receipt) onSaved(parcel, answer.receipt);
         await drop(parcel);
       } else {
         halted.add(parcel.job);
@@ -129,9 +140,12 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
         const version = await versionOf(job);
         if (version === null) return;
         expected.delete(job);
-        for (const [i, parcel] of parcels.filter((candidate) => candidate.job === job).entries()) {
-          await amend({ ...parcel, version: version + i, refused: null });
-          countIn({ ...parcel, version: version + i });
+        let next = version;
+        for (const parcel of parcels.filter((candidate) => candidate.job === job)) {
+          const again = { ...parcel, version: next, refused: null };
+          await amend(again);
+          countIn(again);
+          if (isEntry(parcel)) next += 1;
         }
         await deliver();
       }),
@@ -142,9 +156,11 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
         const gone = parcels.find((parcel) => parcel.id === id);
         if (!gone) return;
         await drop(gone);
-        const later = parcels.filter(({ job, version }) => job === gone.job && version > gone.version);
-        for (const parcel of later) await amend({ ...parcel, version: parcel.version - 1 });
-        if (expected.has(gone.job)) expected.set(gone.job, expected.get(gone.job)! - 1);
+        if (isEntry(gone)) {
+          const later = parcels.filter((one) => one.job === gone.job && one.version > gone.version);
+          for (const parcel of later) await amend({ ...parcel, version: parcel.version - 1 });
+          if (expected.has(gone.job)) expected.set(gone.job, expected.get(gone.job)! - 1);
+        }
         await deliver();
       }),
   };

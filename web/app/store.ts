@@ -1,8 +1,9 @@
 import { configureStore, createSlice, type PayloadAction } from "@reduxjs/toolkit";
 import { useDispatch, useSelector } from "react-redux";
-import { versionTag, ENTRY_PATHS, API } from "#contract/routes";
 import type { JobView, Receipt } from "#contract/jobs";
-import type { Decision, Reading, Repair } from "#core/record";
+import { PHOTO_LIMITS } from "#contract/photos";
+import { API, ENTRY_PATHS, filePath, versionTag } from "#contract/routes";
+import type { Entry } from "#core/record";
 import { api, sentenceOf } from "./api.ts";
 import { createOutbox, type Answer, type Parcel } from "./outbox.ts";
 import { deviceStore } from "./outboxStore.ts";
@@ -43,36 +44,44 @@ export function useChoosePerson(): (initials: string) => void {
   };
 }
 
-async function send({ job, kind, body, version }: Parcel): Promise<Answer> {
+function request({ job, kind, body, bytes, version }: Parcel): Promise<Response> {
+  if (kind === "file")
+    return fetch(filePath(job, body.id), {
+      method: "PUT",
+      headers: { "Content-Type": PHOTO_LIMITS.type },
+      body: bytes ?? null,
+    });
+  return fetch(`${API}/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`, {
+    method: "PUT",
+    headers: { "Content-Type": "application/json", "If-Match": versionTag(version) },
+    body: JSON.stringify(body),
+  });
+}
+
+async function send(parcel: Parcel): Promise<Answer> {
   let response: Response;
   try {
-    response = await fetch(`${API}/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`, {
-      method: "PUT",
-      headers: { "Content-Type": "application/json", "If-Match": versionTag(version) },
-      body: JSON.stringify(body),
-    });
+    response = await request(parcel);
   } catch {
     return { kind: "unreachable" };
   }
-  if (response.ok) return { kind: "saved", receipt: (await response.json()) as Receipt };
+  if (response.ok)
+    return {
+      kind: "saved",
+      receipt: parcel.kind === "file" ? null : ((await response.json()) as Receipt),
+    };
   if (response.status >= 500 || response.status === 429) return { kind: "unreachable" };
   if (response.status === 412) store.dispatch(api.util.invalidateTags(["Job"]));
   return { kind: "refused", sentence: sentenceOf({ data: await response.json().catch(() => null) }) };
 }
 
 /** The view with one more entry, as the server has it now. */
-function withEntry(view: JobView, { kind, body }: Parcel, receipt: Receipt): JobView {
-  const { record } = view;
-  const lists = {
-    reading: { readings: [...record.readings, body as Reading] },
-    decision: { decisions: [...record.decisions, body as Decision] },
-    repair: { repairs: [...record.repairs, body as Repair] },
-    closing: {},
-    reopening: {},
-  } as const;
-  const { version, savedAt, closedAt } = receipt;
-  return { ...view, version, savedAt, closedAt, record: { ...record, ...lists[kind] } };
+function withEntry(view: JobView, { kind, body }: Parcel, { version, savedAt, closedAt }: Receipt): JobView {
+  return { ...view, version, savedAt, closedAt, entries: [...view.entries, { kind, body } as Entry] };
 }
+
+/** Kinds after which the server knows more of a job than the entry itself: it is fetched anew. */
+const FETCHED_ANEW: readonly Parcel["kind"][] = ["closing", "callingOff", "reopening", "correction"];
 
 export const outbox = createOutbox({
   store: deviceStore(),
@@ -84,12 +93,14 @@ export const outbox = createOutbox({
   onSaved: (parcel, receipt) => {
     const { data } = api.endpoints.job.select(parcel.job)(store.getState());
     // One step on from what the screen has: added there. Anything else is fetched anew.
-    if (data && data.version + 1 === receipt.version)
+    if (data && data.version + 1 === receipt.version && !FETCHED_ANEW.includes(parcel.kind))
       store.dispatch(api.util.updateQueryData("job", parcel.job, (view) => withEntry(view, parcel, receipt)));
     else store.dispatch(api.util.invalidateTags(["Job"]));
     store.dispatch(api.util.invalidateTags(["Jobs"]));
   },
-  onChange: (parcels) => store.dispatch(bench.actions.parcelsChanged(parcels)),
+  // Bytes stay with the outbox: a screen only counts them.
+  onChange: (parcels) =>
+    store.dispatch(bench.actions.parcelsChanged(parcels.map(({ bytes: _, ...parcel }) => parcel))),
 });
 
 const RETRY_MILLISECONDS = 4000;

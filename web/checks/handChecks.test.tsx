@@ -2,7 +2,7 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { HALL_RINGS, type HallState } from "#core/hall";
 import { POLE_PAIRS, SPEED } from "#core/quantity";
-import { measured, reading } from "../../tests/jobs.ts";
+import { HUB, measured, reading } from "../../tests/jobs.ts";
 import { slotsOf, type Route } from "./backemf/spinSlots.ts";
 import { readingText } from "./entry/readingText.ts";
 import { HallRing } from "./hall/HallRing.tsx";
@@ -10,14 +10,14 @@ import { Lamps } from "./hall/Lamps.tsx";
 import { Traces } from "./hall/Traces.tsx";
 
 const WANTED = {
+  motor: HUB,
   route: "oneMeter",
   gateOpen: true,
   polesKnown: true,
   sister: false,
   speedInstrument: "m",
-  ratedSpeed: null,
 } as const;
-const names = (part: Partial<Omit<typeof WANTED, "route">> & { route?: Route; ratedSpeed?: number | null }) =>
+const names = (part: Partial<Omit<typeof WANTED, "route">> & { route?: Route }) =>
   slotsOf({ ...WANTED, ...part } as Parameters<typeof slotsOf>[0]).map(({ slot }) => slot);
 
 describe("the places of a spin", () => {
@@ -43,7 +43,7 @@ describe("the places of a spin", () => {
   });
   it("ask for the poles where nobody knows them, and repeat for a sister", () => {
     const slots = slotsOf({ ...WANTED, polesKnown: false, sister: true });
-    expect(slots.find(({ slot }) => slot === "polePairs")?.kind).toBe(POLE_PAIRS);
+    expect(slots.find(({ slot }) => slot === "polePairs")?.kind).toEqual(POLE_PAIRS);
     expect(slots.filter(({ slot }) => slot.startsWith("sister.")).map(({ slot }) => slot)).toEqual([
       "sister.speedBefore",
       "sister.AB",
@@ -53,8 +53,8 @@ describe("the places of a spin", () => {
     ]);
   });
   it("refuse a frequency of zero and a speed above the rated one, with a sentence", () => {
-    const slots = slotsOf({ ...WANTED, ratedSpeed: 380 });
-    const of = (name: string) => slots.find(({ slot }) => slot === name)!.refuse!;
+    const slots = slotsOf({ ...WANTED, motor: { ...HUB, rated: { rpm: 380 } } });
+    const of = (name: string) => slots.find(({ slot }) => slot === name)!.refuse;
     expect(of("speedBefore")(0)).toContain("nothing can be divided by it");
     expect(of("speedBefore")(42)).toBeNull();
     expect(of("plannedSpeed")(400)).toContain("rated for 380 rpm");

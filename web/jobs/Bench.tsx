@@ -22,6 +22,7 @@ const GROUPS: Readonly<Record<Stage, string>> = {
   closing: "Ready to close",
   closed: "Closed",
 };
+const LOOK_AGAIN = 700;
 const KEYS = [
   [["↑", "↓"], "choose"],
   [["Enter"], "go to its next step"],
@@ -41,7 +42,12 @@ export function Bench() {
   const navigate = useNavigate();
   const searchField = useRef<HTMLInputElement>(null);
   const [search, setSearch] = useState("");
-  const { data, error, isLoading } = useJobsQuery(search);
+  const [polling, setPolling] = useState(0);
+  const { data, error, isLoading } = useJobsQuery(search, { pollingInterval: polling });
+  const judging = data?.judging ?? { left: 0, of: 0 };
+  // While jobs are judged anew in the background the bench looks again by itself.
+  const wanted = judging.left > 0 ? LOOK_AGAIN : 0;
+  if (wanted !== polling) setPolling(wanted);
   const waiting = useBench(({ parcels }) => parcels.length);
   useHotkeys("n", () => void navigate("/take-in"), { preventDefault: true });
   useHotkeys("slash", () => searchField.current?.focus(), { preventDefault: true });
@@ -96,6 +102,16 @@ export function Bench() {
           <h1 className="mb-3 text-xl font-bold">
             {new Date().toLocaleDateString("en-GB", { weekday: "long" })} at the bench
           </h1>
+          {judging.left > 1 && (
+            <p role="status" className="mb-3 flex items-center gap-3 text-sm text-ink-2">
+              <progress
+                value={judging.of - judging.left}
+                max={judging.of}
+                className="accent-[var(--green)]"
+              />
+              Weighing {judging.left} of {judging.of} jobs anew; what stands below is from before.
+            </p>
+          )}
           {isLoading && <p role="status">Fetching the jobs.</p>}
           {error && (
             <p role="alert" className="mb-3 text-red">

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
 import { linkOf } from "./BenchLine.tsx";
 import { ImportButton } from "./ImportButton.tsx";
-import { clockText, useSecondsLeft } from "./useSecondsLeft.ts";
+import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
 
 function Clock({ job }: { readonly job: JobLine }) {
   const { clock, to } = job.summary;

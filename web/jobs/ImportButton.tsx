@@ -12,15 +12,8 @@ export function ImportButton() {
   const [problem, setProblem] = useState("");
   const read = async (file: File | undefined) => {
     if (!file) return;
-    // Joi is loaded with the reader, not with the bench.
-    const { readBundle } = await import("#contract/bundle");
-    const result = readBundle(await file.text());
-    if (result.kind === "refused") {
-      const { field, sentence } = result.problems[0]!;
-      return setProblem(field ? `${field}: ${sentence}` : sentence);
-    }
     const id = uuidv7();
-    const answer = await send({ id, bundle: result.bundle });
+    const answer = await send({ id, file });
     if (answer.error) return setProblem(sentenceOf(answer.error));
     await navigate(`/jobs/${id}`);
   };
@@ -29,7 +22,7 @@ export function ImportButton() {
       <input
         ref={chooser}
         type="file"
-        accept=".json,application/json"
+        accept=".zip,.json,application/zip,application/json"
         aria-label="Job file"
         className="sr-only"
         tabIndex={-1}

@@ -2,7 +2,7 @@ import { lazy, useEffect, useMemo, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
-import { CHECKS } from "#core/assess";
+import { CHECKS, checkOf } from "#core/assess";
 import { CONNECTION_LABELS, FAMILY_FACTS, type CheckId } from "#core/record";
 import { madeSafeAt } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
@@ -13,33 +13,35 @@ import { CHECK_SCREENS } from "../checks/screens.ts";
 import { Button } from "../ui/Button.tsx";
 import { Foot } from "../ui/Foot.tsx";
 import { Logo } from "../ui/Logo.tsx";
-import { OpenJobContext, useJobParts, useOpenJob } from "./openJob.ts";
+import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
+import { isTyping } from "./isTyping.ts";
 import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
+import { SinceClosing } from "./SinceClosing.tsx";
 import { nextPlaceOf, stepsOf } from "./steps.ts";
+import { UndoLast } from "./UndoLast.tsx";
 import { Zones } from "./Zones.tsx";
-import { useVerdict } from "./useVerdict.ts";
+import { useVerdict } from "../job/useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const Decide = lazy(() => import("../settle/Decide.tsx"));
 const RepairAndProve = lazy(() => import("../settle/RepairAndProve.tsx"));
 const ReportPage = lazy(() => import("../settle/ReportPage.tsx"));
+const TakenIn = lazy(() => import("./TakenIn.tsx"));
 
-/** Checks that put a meter on the motor: nothing is read before it was made safe. */
-const GATED: readonly JobStep[] = ["frame", "insulation", "winding", "backemf", "hall", "run"];
-/** Checks without a meter's field, whose keys differ. */
+/** The keys of a step, by what its check declares. */
 const LAMP_KEYS = [
   [["A", "B", "C"], "lamp changed"],
   [["R"], "other direction"],
-  [["Backspace"], "take back"],
 ] as const;
-const ENTRY_KEYS = [
+const READING_KEYS = [
   [["Enter"], "save"],
   [["+"], "save and read again"],
   [["O"], "open circuit"],
   [["Backspace"], "back"],
 ] as const;
+const KEYS_OF = { lamps: LAMP_KEYS, readings: READING_KEYS, choices: [] } as const;
 const SKIP_KEY = [[["S"], "skip with reason"]] as const;
 const NEXT_KEY = [[["N"], "next step"]] as const;
 const BENCH_KEY = [[["B"], "bench"]] as const;
@@ -52,15 +54,6 @@ function Sentence({ children }: { readonly children: ReactNode }) {
         Back to the bench
       </Link>
     </main>
-  );
-}
-
-/** True where a key typed now belongs to a field with something in it, and not to the view. */
-function isTyping(event: KeyboardEvent): boolean {
-  const { target } = event;
-  if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
-  return (
-    target instanceof HTMLInputElement && !(target.dataset["entry"] !== undefined && target.value === "")
   );
 }
 
@@ -85,8 +78,7 @@ function Gate({ check }: { readonly check: CheckId }) {
         Make it safe first
       </h2>
       <p className="mb-4 mt-1">
-        {CHECKS.find((definition) => definition.id === check)?.title} puts a meter on the motor. Go through
-        the cautions once; then this opens.
+        {checkOf(check).title} puts a meter on the motor. Go through the cautions once; then this opens.
       </p>
       <Link
         to={`/jobs/${id}/safety`}
@@ -111,7 +103,9 @@ function Centre({
   if (step === "decide") return <Decide />;
   if (step === "repair") return <RepairAndProve />;
   if (step === "report") return <ReportPage />;
-  const reason = CHECKS.find(({ id }) => id === step)?.notApplicable(record);
+  if (step === "takenIn") return <TakenIn />;
+  const check = checkOf(step);
+  const reason = check.notApplicable(record.motor);
   if (reason)
     return (
       <section aria-labelledby="check-title">
@@ -122,7 +116,7 @@ function Centre({
       </section>
     );
   const Screen = CHECK_SCREENS[step];
-  if (GATED.includes(step) && !closed && !madeSafeAt(record, epoch)) return <Gate check={step} />;
+  if (check.gated && !closed && !madeSafeAt(record, epoch)) return <Gate check={step} />;
   return (
     <>
       {skipping && <SkipForm check={step} onDone={onSkipped} />}
@@ -138,8 +132,10 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const { motor } = job.record;
   const steps = stepsOf(job.record, job.verdict, job.closed);
   const next = nextPlaceOf(job.record, job.verdict, job.closed);
-  const isCheck = CHECKS.some(({ id }) => id === step);
-  const skippable = isCheck && step !== "safety" && !job.closed;
+  const check = CHECKS.find(({ id }) => id === step);
+  const skippable = check !== undefined && step !== "safety" && !job.closed;
+  // Where lamps are recorded B is a lamp.
+  const lamps = check?.keys === "lamps";
   const go = (to: string) => {
     setSkipping(false);
     void navigate(to);
@@ -147,8 +143,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const hotkeys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
   useHotkeys("n", () => go(`/jobs/${job.id}/${next}`), hotkeys);
   useHotkeys("s", () => skippable && setSkipping(true), hotkeys);
-  // Where lamps are recorded B is a lamp.
-  useHotkeys("b", () => step !== "hall" && go("/"), hotkeys);
+  useHotkeys("b", () => !lamps && go("/"), hotkeys);
   useDigitsToEntry();
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
@@ -167,12 +162,13 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
           {motor.polePairs && `, ${motor.polePairs} pole pairs`}
         </span>
         <span className="text-sm text-ink-2 max-xl:hidden">{motor.owner}</span>
-        <SafetyPill live={step === "run"} />
+        <SafetyPill live={check?.live ?? false} />
         <Person />
       </header>
       <RefusedEntries />
+      <SinceClosing />
       <Zones
-        wide={step === "report" || step === "decide" || step === "repair"}
+        wide={check === undefined}
         plan={<Plan steps={steps} present={step} />}
         centre={
           <Centre
@@ -193,13 +189,16 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
       />
       <Foot
         keys={[
-          ...(step === "hall" ? LAMP_KEYS : GATED.includes(step) || step === "setup" ? ENTRY_KEYS : []),
+          ...(check ? KEYS_OF[check.keys] : []),
           ...(skippable ? SKIP_KEY : []),
           ...NEXT_KEY,
-          ...(step === "hall" ? [] : BENCH_KEY),
+          ...(lamps ? [] : BENCH_KEY),
         ]}
       >
-        <SavedLine />
+        <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
+          <UndoLast key={step} step={step} />
+          <SavedLine />
+        </span>
       </Foot>
     </div>
   );
@@ -207,7 +206,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
 
 function JudgedJob({ view, step }: { readonly view: JobView; readonly step: string | undefined }) {
   const parts = useJobParts(view);
-  const verdict = useVerdict(parts.record);
+  const verdict = useVerdict(parts.record, parts.closed ? (parts.closing?.verdict ?? null) : null);
   const open = useMemo(() => (verdict ? { ...parts, verdict } : null), [parts, verdict]);
   const [first, setFirst] = useState<JobStep | null>(null);
   if (!open) return <Sentence>Weighing what is known.</Sentence>;

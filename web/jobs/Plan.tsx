@@ -1,13 +1,12 @@
 import { Link } from "react-router";
 import type { JobStep } from "#contract/jobs";
-import { COMPLAINT_LABELS } from "#core/record";
 import { Mark } from "../ui/Mark.tsx";
-import { useOpenJob } from "./openJob.ts";
+import { useOpenJob } from "../job/openJob.ts";
 import type { Step } from "./steps.ts";
 
 /** The plan: checks by stage, their state as a shape, what they said, and why one was skipped. */
 export function Plan({ steps, present }: { readonly steps: readonly Step[]; readonly present: JobStep }) {
-  const { id, record, epoch } = useOpenJob();
+  const { id, epoch } = useOpenJob();
   const stages = [...new Set(steps.map(({ stage }) => stage))];
   return (
     <nav aria-label="Plan" className="text-[0.95rem]">
@@ -20,15 +19,6 @@ export function Plan({ steps, present }: { readonly steps: readonly Step[]; read
         <div key={stage} className="mb-4">
           <p className="mb-1 text-sm font-semibold text-ink-2">{stage}</p>
           <ul>
-            {stage === "Take in" && (
-              <li className="flex min-h-8 items-center gap-3 px-2">
-                <Mark state="agrees" />
-                <span>Complaint</span>
-                <span className="ml-auto truncate pl-2 text-sm text-ink-2">
-                  {COMPLAINT_LABELS[record.complaint]}
-                </span>
-              </li>
-            )}
             {steps
               .filter((step) => step.stage === stage)
               .map(({ step, title, state, note }) => (

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { cautionsFor, isDone, madeSafeAt, runningWait } from "#core/safety";
-import { useOpenJob } from "./openJob.ts";
-import { clockText, useSecondsLeft } from "./useSecondsLeft.ts";
+import { useOpenJob } from "../job/openJob.ts";
+import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
 
 const PILL = "ml-auto flex min-h-9 items-center gap-2 rounded-full border px-4 text-sm font-semibold";
 

@@ -1,6 +1,6 @@
 import { outbox } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
-import { useOpenJob } from "./openJob.ts";
+import { useOpenJob } from "../job/openJob.ts";
 
 /** Whether everything is on disk, said with the time; or what waits on this device. */
 export function SavedLine() {

@@ -1,7 +1,6 @@
 import type { FieldErrors, Resolver } from "react-hook-form";
 import { uuidv7 } from "uuidv7";
 import { intakeSchema } from "#contract/jobSchemas";
-import type { Intake } from "#contract/jobs";
 import type { MotorModel } from "#contract/shop";
 import {
   CURRENT,
@@ -16,14 +15,18 @@ import {
   type KvConvention,
   type QuantityKind,
 } from "#core/quantity";
-import type {
-  Complaint,
-  Connection,
-  Consequence,
-  Family,
-  HallSpacing,
-  MagnetMaterial,
-  PastEvent,
+import {
+  FAMILY_FACTS,
+  type Complaint,
+  type Connection,
+  type Consequence,
+  type Family,
+  type HallSpacing,
+  type Intake,
+  type IntakeChanges,
+  type MagnetMaterial,
+  type Motor,
+  type PastEvent,
 } from "#core/record";
 
 /** What the form holds, as typed. */
@@ -31,12 +34,13 @@ export interface IntakeFields {
   readonly name: string;
   readonly owner: string;
   readonly serial: string;
-  readonly complaint: Complaint;
+  /** Empty until somebody says. */
+  readonly complaint: Complaint | "";
   readonly complaintWords: string;
   readonly events: PastEvent[];
-  readonly family: Family;
+  readonly family: Family | "";
   readonly connection: Connection;
-  readonly consequence: Consequence;
+  readonly consequence: Consequence | "";
   readonly polePairs: string;
   readonly expected: string;
   readonly expectedAt: string;
@@ -80,6 +84,41 @@ const FIELD_OF: Readonly<Record<string, keyof IntakeFields>> = {
   complaintWords: "complaintWords",
 };
 
+export const EMPTY: IntakeFields = {
+  name: "",
+  owner: "",
+  serial: "",
+  complaint: "",
+  complaintWords: "",
+  events: [],
+  family: "",
+  connection: "unknown",
+  consequence: "",
+  polePairs: "",
+  expected: "",
+  expectedAt: "",
+  expectedSource: "",
+  limit: "",
+  kv: "",
+  kvConvention: "peak",
+  hallSpacing: "",
+  magnets: "",
+  ratedVolts: "",
+  ratedAmperes: "",
+  ratedRpm: "",
+  modelId: "",
+  wireA: "",
+  wireB: "",
+  wireC: "",
+};
+
+/** What nobody is spared to say: everything else follows from it. */
+const ASKED = {
+  complaint: "Say what is wrong with it: the odds of every fault depend on it.",
+  family: "Say which kind of motor it is: limits, plan and verdict depend on it.",
+  consequence: "Say what a failure in use would mean.",
+} as const;
+
 export type IntakeResult =
   | { readonly kind: "intake"; readonly intake: Intake }
   | { readonly kind: "problems"; readonly problems: Readonly<Partial<Record<keyof IntakeFields, string>>> };
@@ -89,8 +128,10 @@ export type IntakeResult =
  * @param motorId id of the new motor, a UUID
  * @param now UTC, ISO 8601
  */
-export function readIntake(fields: IntakeFields, motorId: string, now: string): IntakeResult {
+export function readIntake(fields: IntakeFields, motorId: string, now: string, by?: string): IntakeResult {
   const problems: Partial<Record<keyof IntakeFields, string>> = {};
+  for (const [name, sentence] of Object.entries(ASKED))
+    if (fields[name as keyof typeof ASKED] === "") problems[name as keyof typeof ASKED] = sentence;
   const text = (name: "expected" | "expectedAt" | "limit") => fields[name].trim();
   /** A quantity typed in a field that may be left empty; a problem stands at the field. */
   const read = (
@@ -127,7 +168,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string): 
       name: fields.name.trim(),
       owner: fields.owner.trim(),
       serial: fields.serial.trim(),
-      family: fields.family,
+      family: fields.family || "hub",
       connection: fields.connection,
       polePairs,
       expected:
@@ -140,7 +181,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string): 
             }
           : null,
       wireColours: { A: fields.wireA.trim(), B: fields.wireB.trim(), C: fields.wireC.trim() },
-      consequence: fields.consequence,
+      consequence: fields.consequence || "nuisance",
       balanceLimit: text("limit") === "" || problems.limit ? null : percent / 100,
       speedConstant:
         kv === null ? null : { rpmPerVolt: kv, convention: fields.kvConvention, source: "typed at take-in" },
@@ -153,10 +194,11 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string): 
       },
       modelId: fields.modelId === "" ? null : fields.modelId,
     },
-    complaint: fields.complaint,
+    complaint: fields.complaint || "noRun",
     complaintWords: fields.complaintWords.trim(),
     events: fields.events,
     takenInAt: now,
+    ...(by && { by }),
   };
   const { error } = intakeSchema.validate(intake, { abortEarly: false, convert: false });
   for (const { path, message } of error?.details ?? []) {
@@ -166,8 +208,10 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string): 
   return Object.keys(problems).length > 0 ? { kind: "problems", problems } : { kind: "intake", intake };
 }
 
-/** What a model fills in, as typed. */
-export function fieldsOfModel({ facts }: MotorModel): Partial<IntakeFields> {
+type Facts = MotorModel["facts"];
+
+/** What is known of a motor, as typed. */
+function fieldsOfFacts(facts: Facts): Partial<IntakeFields> {
   const { expected, speedConstant, rated } = facts;
   const plain = (value: number | null | undefined) => (value ? String(value) : "");
   return {
@@ -185,6 +229,57 @@ export function fieldsOfModel({ facts }: MotorModel): Partial<IntakeFields> {
     ratedAmperes: plain(rated?.amperes),
     ratedRpm: plain(rated?.rpm),
     limit: facts.balanceLimit ? String(facts.balanceLimit * 100) : "",
+  };
+}
+
+/** What a model fills in, as typed, with the consequence its family usually has. */
+export function fieldsOfModel({ id, facts }: MotorModel): Partial<IntakeFields> {
+  return {
+    ...fieldsOfFacts(facts),
+    modelId: id,
+    consequence: FAMILY_FACTS[facts.family].usualConsequence,
+  };
+}
+
+/** What is known of a unit, as typed. */
+export function fieldsOfMotor(motor: Motor): Partial<IntakeFields> {
+  return {
+    ...fieldsOfFacts(motor as Facts),
+    name: motor.name,
+    owner: motor.owner,
+    serial: motor.serial,
+    consequence: motor.consequence,
+    modelId: motor.modelId ?? "",
+    wireA: motor.wireColours.A,
+    wireB: motor.wireColours.B,
+    wireC: motor.wireColours.C,
+  };
+}
+
+/** A take-in as the form holds it, to be put right. */
+export function fieldsOfIntake({
+  motor,
+  complaint,
+  complaintWords,
+  events,
+}: Omit<Intake, "takenInAt">): IntakeFields {
+  return { ...EMPTY, ...fieldsOfMotor(motor), complaint, complaintWords, events: [...events] };
+}
+
+/** What two take-ins differ in, as a correction carries it; empty where they do not. */
+export function changesBetween(before: Intake, after: Intake): IntakeChanges {
+  const differs = (one: unknown, other: unknown) =>
+    JSON.stringify(one ?? null) !== JSON.stringify(other ?? null);
+  const motor = Object.fromEntries(
+    Object.entries(after.motor).filter(
+      ([field, value]) => field !== "id" && differs(before.motor[field as keyof Motor], value),
+    ),
+  );
+  return {
+    ...(Object.keys(motor).length > 0 && { motor }),
+    ...(before.complaint !== after.complaint && { complaint: after.complaint }),
+    ...(before.complaintWords !== after.complaintWords && { complaintWords: after.complaintWords }),
+    ...(differs(before.events, after.events) && { events: after.events }),
   };
 }
 

@@ -62,6 +62,7 @@ describe("the plan", () => {
     ]);
     const steps = stepsOf(record, assessJob(record), false);
     expect(steps.map(({ step, state, note }) => [step, state, note])).toEqual([
+      ["takenIn", "agrees", "cuts out under throttle"],
       ["safety", "agrees", ""],
       ["mechanical", "agrees", "even"],
       ["frame", "skipped", "casing is plastic"],

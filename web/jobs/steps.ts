@@ -2,7 +2,7 @@ import type { JobStep } from "#contract/jobs";
 import type { CheckState } from "#core/check";
 import type { Verdict } from "#core/assess";
 import { nextStepOf, proofOf } from "#core/decision";
-import { DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
+import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
 
 /** A line of the plan: a check, or what settles the job. */
 export interface Step {
@@ -39,6 +39,13 @@ function repairStep(record: JobRecord): Step {
 /** The whole plan of a job in working order. */
 export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): Step[] {
   return [
+    {
+      step: "takenIn",
+      title: "Complaint",
+      stage: "Take in",
+      state: "agrees",
+      note: COMPLAINT_LABELS[record.complaint],
+    },
     ...verdict.plan.map(({ check, title, stage, state, note, minutes }) => ({
       step: check,
       title,

@@ -3,13 +3,13 @@ import { balanceLimitOf, pairName, PAIRS, type Pair } from "#core/record";
 import {
   compareSittings,
   imbalanceOf,
-  sittingOf,
+  pairSittingOf,
   type MeasuredPair,
   type PairChange,
-  type Sitting,
+  type PairSitting,
 } from "#core/winding";
 import { WindingDrawing, type DrawnPair } from "../checks/drawing/WindingDrawing.tsx";
-import { useOpenJob } from "../jobs/openJob.ts";
+import { useOpenJob } from "../job/openJob.ts";
 
 function text(pair: MeasuredPair | null): string {
   if (!pair) return "not read";
@@ -29,7 +29,7 @@ function changeText(change: PairChange | null): string {
   return `${change.ohms < 0 ? "down" : "up"} ${uncertainText(Math.abs(change.ohms), RESISTANCE, change.expanded)}`;
 }
 
-function drawn(sitting: Sitting | null, limit: number): Record<Pair, DrawnPair> {
+function drawn(sitting: PairSitting | null, limit: number): Record<Pair, DrawnPair> {
   const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
   return Object.fromEntries(
     PAIRS.map((pair): [Pair, DrawnPair] => {
@@ -45,17 +45,17 @@ function drawn(sitting: Sitting | null, limit: number): Record<Pair, DrawnPair> 
 /** The three pairs before and after the last repair, side by side, with what moved and how surely. */
 export function BeforeAfter() {
   const { record, epoch } = useOpenJob();
-  const [before, after] = [sittingOf(record, epoch - 1), sittingOf(record, epoch)];
+  const [before, after] = [pairSittingOf(record, epoch - 1), pairSittingOf(record, epoch)];
   if (!before) return null;
   const limit = balanceLimitOf(record);
   const lines = after ? compareSittings(before, after) : null;
-  const judged = (sitting: Sitting | null) => {
+  const judged = (sitting: PairSitting | null) => {
     const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
     if (!imbalance) return "";
     const { value, expanded } = imbalance.deviations[imbalance.worst];
     return `largest deviation ${percentText(value)} ± ${percentText(expanded, { signed: false })}`;
   };
-  const panel = (title: string, sitting: Sitting | null) => (
+  const panel = (title: string, sitting: PairSitting | null) => (
     <div className="basis-60 rounded-xl border border-line bg-sheet p-3">
       <h4 className="font-semibold">{title}</h4>
       <WindingDrawing

@@ -12,8 +12,8 @@ import {
   type WaitingFor,
 } from "#core/record";
 import { DISPOSITION_IN_PLAIN_WORDS } from "#core/report";
-import { decisionSchema } from "#contract/schemas";
-import { useOpenJob } from "../jobs/openJob.ts";
+import { decisionSchema } from "#contract/jobSchemas";
+import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";

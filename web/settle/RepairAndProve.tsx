@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { CHECKS } from "#core/assess";
 import { proofOf, type Proof } from "#core/decision";
 import { DISPOSITION_LABELS } from "#core/record";
-import { useOpenJob } from "../jobs/openJob.ts";
+import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Mark } from "../ui/Mark.tsx";

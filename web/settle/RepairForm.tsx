@@ -1,8 +1,8 @@
 import { useState, type FormEvent } from "react";
-import { repairSchema } from "#contract/schemas";
+import { repairSchema } from "#contract/jobSchemas";
 import { plansFor, REPAIR_PLANS } from "#core/decision";
 import type { Disposition } from "#core/record";
-import { useOpenJob } from "../jobs/openJob.ts";
+import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Caution } from "../ui/Notice.tsx";

@@ -1,11 +1,11 @@
 import { useEffect, useMemo } from "react";
 import { API } from "#contract/routes";
 import { buildReport, type PairTable } from "#core/report";
-import { useOpenJob } from "../jobs/openJob.ts";
+import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
 
-function Sitting({ table }: { readonly table: PairTable }) {
+function PairSitting({ table }: { readonly table: PairTable }) {
   return (
     <div className="grow basis-72">
       <h4 className="font-semibold">{table.title}</h4>
@@ -30,10 +30,11 @@ function Sitting({ table }: { readonly table: PairTable }) {
 /** One page that a customer understands: on screen, in print, and as PDF. */
 export default function ReportPage() {
   const job = useOpenJob();
-  const { id, record, number, takenInAt, closedAt, waiting } = job;
+  const { id, record, number, takenInAt, closedAt, closing, waiting } = job;
+  // A closed job keeps the report that was handed over.
   const report = useMemo(
-    () => buildReport(record, { number, takenInAt, closedAt }),
-    [record, number, takenInAt, closedAt],
+    () => (closedAt && closing ? closing.report : buildReport(record, { number, takenInAt, closedAt })),
+    [record, number, takenInAt, closedAt, closing],
   );
   useEffect(() => {
     const title = document.title;
@@ -92,7 +93,7 @@ export default function ReportPage() {
             {part("Measured between the leads")}
             <div className="flex flex-wrap gap-x-8 gap-y-3">
               {report.tables.map((table) => (
-                <Sitting key={table.title} table={table} />
+                <PairSitting key={table.title} table={table} />
               ))}
             </div>
           </>

@@ -1,4 +1,4 @@
-import { instrumentSchema } from "#contract/schemas";
+import { instrumentSchema } from "#contract/instrumentSchema";
 import type { AccuracyRange, CounterAccuracy, Instrument } from "#core/quantity";
 
 /** A range as typed: full scale, resolution, percent of reading, digits. */

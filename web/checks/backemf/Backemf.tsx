@@ -2,20 +2,25 @@ import { useState } from "react";
 import {
   balanceOfSpin,
   blindToOpenDelta,
+  CONSTANT,
   mixedVoltmeters,
+  PAIRS_SPUN,
   plannedSpin,
   polePairsOf,
+  SISTER,
   spinOf,
   spinVoltmeter,
 } from "#core/backemf";
+import { findingOf } from "#core/check";
 import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrument } from "#core/quantity";
-import { choiceIn, PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
-import { OneOf } from "../../ui/Choice.tsx";
+import { PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord } from "#core/record";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { IntervalStrip } from "../drawing/IntervalStrip.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
+import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { Mend } from "../entry/Mend.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { SlotCell } from "../entry/SlotCell.tsx";
 import { SlotRow, type Tone } from "../entry/SlotRow.tsx";
@@ -23,14 +28,8 @@ import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
 import { Constant } from "./Constant.tsx";
 import { Gate } from "./Gate.tsx";
-import { ROUTES, slotsOf, type Route } from "./spinSlots.ts";
+import { slotsOf, type Route } from "./spinSlots.ts";
 import { Suspects } from "./Suspects.tsx";
-
-const ROUTE_OPTIONS = ROUTES.map(({ route, words }) => ({ value: route, words }));
-const DRILL_OPTIONS = [
-  { value: "free", words: "Turns freely" },
-  { value: "hard", words: "Hard, or stalls" },
-];
 
 function usualVoltmeter(record: JobRecord, used: Instrument | null): string {
   return (
@@ -46,7 +45,8 @@ export function Backemf() {
   const job = useOpenJob();
   const { record, epoch, verdict, closed } = job;
   const [meter, setMeter] = useState(() => usualVoltmeter(record, spinVoltmeter(record, epoch)));
-  const { problem, chosen, choose } = useChoose("backemf");
+  const choosing = useChoose("backemf");
+  const { problem, chosen, choose } = choosing;
   const [sister, setSister] = useState(() =>
     record.readings.some(({ check, slot }) => check === "backemf" && slot.startsWith("sister.")),
   );
@@ -56,18 +56,19 @@ export function Backemf() {
   const plan = plannedSpin(record, epoch);
   const poles = polePairsOf(record, epoch);
   const slots = slotsOf({
+    motor: record.motor,
     route,
     gateOpen: plan.open,
     polesKnown: poles.how === "record",
     sister,
     speedInstrument: route === "tachometer" ? (tachometer?.id ?? null) : meter,
-    ratedSpeed: record.motor.rated?.rpm ?? null,
   });
   const entry = useEntry("backemf", slots, meter);
   const measured = spinOf(record, epoch);
   const balance = balanceOfSpin(record, epoch);
-  const of = (variable: string) => verdict.findings.find((finding) => finding.variable === variable);
-  const [spun, constant, against] = [of("spun"), of("constant"), of("sister")];
+  const [spun, constant, against] = [PAIRS_SPUN, CONSTANT, SISTER].map((variable) =>
+    findingOf(verdict.findings, variable),
+  );
   const missing = measured && PAIRS.filter((pair) => !measured.pairs[pair]);
   const rowOf = (slot: string): { word: string; tone: Tone; detail: string } => {
     const pair = PAIRS.find((candidate) => candidate === slot);
@@ -132,20 +133,8 @@ export function Backemf() {
       {plan.open && (
         <>
           <div className="my-3 flex flex-wrap gap-x-6 gap-y-2">
-            <OneOf
-              label="How speed is read"
-              value={route}
-              onChoose={choose("route")}
-              options={ROUTE_OPTIONS}
-              disabled={closed}
-            />
-            <OneOf
-              label="The drill"
-              value={choiceIn(record.readings, "backemf", "drill", epoch) ?? ""}
-              onChoose={choose("drill")}
-              options={DRILL_OPTIONS}
-              disabled={closed}
-            />
+            <ChooseOne check="backemf" slot="route" by={choosing} usual="oneMeter" />
+            <ChooseOne check="backemf" slot="drill" by={choosing} />
           </div>
           <div className="mb-2 flex flex-wrap gap-2">{cells("")}</div>
           <ul className="flex flex-col gap-2" aria-label="Spun readings">
@@ -215,12 +204,7 @@ export function Backemf() {
             {missing && missing.length > 0 && missing.length < 3 && (
               <p className="text-sm text-ink-2">Still to read: {missing.map(pairName).join(", ")}.</p>
             )}
-            <Suspects
-              fits={spun?.departs ? spun : null}
-              chosen={chosen}
-              onChoose={choose}
-              disabled={closed}
-            />
+            <Suspects fits={spun?.departs ? spun : null} by={choosing} />
             {balance && !measured?.refusal && (
               <IntervalStrip
                 title="Volts per speed against the mean of the three"
@@ -255,6 +239,7 @@ export function Backemf() {
           your hand.
         </Caution>
       </div>
+      <Mend entry={entry} />
       <CheckRecord check="backemf" />
     </section>
   );

@@ -7,7 +7,7 @@ import {
   speedAtRatedLoad,
   spinOf,
 } from "#core/backemf";
-import type { Finding } from "#core/evidence";
+import type { Finding } from "#core/check";
 import {
   KV_CONVENTION_LABELS,
   KV_CONVENTIONS,
@@ -18,7 +18,7 @@ import {
   VOLTAGE,
 } from "#core/quantity";
 import { PAIRS, PHASES } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Judged } from "../../ui/Notice.tsx";
 

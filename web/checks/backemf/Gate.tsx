@@ -1,6 +1,6 @@
 import { BARE_LEADS_LIMIT, type PlannedSpin } from "#core/backemf";
 import { KV_CONVENTION_LABELS, quantityText, SPEED, SPEED_CONSTANT, VOLTAGE } from "#core/quantity";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { SlotCell } from "../entry/SlotCell.tsx";
 import type { Entry } from "../entry/useEntry.ts";

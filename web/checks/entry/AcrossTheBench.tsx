@@ -1,4 +1,5 @@
 import { Dialog } from "radix-ui";
+import { quantityText } from "#core/quantity";
 import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../../ui/Button.tsx";
@@ -44,7 +45,7 @@ function Stage({
 }) {
   const [started, setStarted] = useState<number | null>(null);
   const elapsed = useCount(started);
-  const slot = entry.slots.find((candidate) => candidate.slot === entry.active)!;
+  const slot = entry.present;
   const place = entry.slots.indexOf(slot) + 1;
   const count = elapsed === null ? null : wordAt(elapsed);
   const { onKeyDown, ...input } = entry.input;
@@ -64,7 +65,8 @@ function Stage({
     }
     onKeyDown(event);
   };
-  const said = entry.problem || (entry.parsed?.kind === "refused" ? entry.parsed.sentence : "");
+  const doubted = entry.doubt && `${quantityText(entry.doubt.value, entry.kind)} is far off: Enter keeps it.`;
+  const said = entry.problem || (entry.parsed?.kind === "refused" ? entry.parsed.sentence : (doubted ?? ""));
   return (
     <div className="flex grow flex-col justify-center gap-4">
       <p className="text-3xl text-ink-2">
@@ -90,7 +92,7 @@ function Stage({
           role={said ? "alert" : undefined}
           className={`mt-3 min-h-9 text-2xl ${said ? "text-red" : "text-ink-2"}`}
         >
-          {said || slot.hint}
+          {said || entry.effect || slot.hint}
         </p>
       </form>
       {counted && (

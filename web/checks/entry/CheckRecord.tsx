@@ -1,17 +1,40 @@
-import type { CheckId } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { slotOf } from "#core/assess";
+import type { CheckId, Reading } from "#core/record";
+import { useOpenJob } from "../../job/openJob.ts";
 import { readingText } from "./readingText.ts";
+
+const when = (at: string) =>
+  new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+/** What became of a line: corrected, taken back, or it stands. */
+function Fate({ reading, later }: { readonly reading: Reading; readonly later: Reading | undefined }) {
+  const text = readingText(reading);
+  if (!later) return text;
+  return (
+    <>
+      <s>{text}</s> {later.value.kind === "undone" ? "taken back" : "corrected"} by {later.by}
+    </>
+  );
+}
 
 /** Everything ever written in this check, corrected and taken back included, with who and when. */
 export function CheckRecord({ check }: { readonly check: CheckId }) {
   const { record } = useOpenJob();
   const all = record.readings.filter((reading) => reading.check === check);
-  if (all.length === 0) return null;
-  const supersededBy = new Map(all.map((reading) => [reading.supersedes, reading]));
+  const lines = all.filter(({ value }) => value.kind !== "undone");
+  const unread = (record.unread ?? []).filter(({ reading }) => reading.check === check);
+  if (lines.length + unread.length === 0) return null;
+  const undone = new Set(
+    all.filter(({ value }) => value.kind === "undone").map(({ supersedes }) => supersedes),
+  );
+  // A correction that was itself taken back corrects nothing any more.
+  const supersededBy = new Map(
+    all.filter(({ id }) => !undone.has(id)).map((reading) => [reading.supersedes, reading]),
+  );
   return (
     <details className="mt-4 text-sm">
       <summary className="w-fit cursor-pointer py-2 text-ink-2">
-        Record of this check, {all.length} {all.length === 1 ? "line" : "lines"}
+        Record of this check, {lines.length} {lines.length === 1 ? "line" : "lines"}
       </summary>
       <table className="w-full max-w-2xl text-left">
         <thead className="sr-only">
@@ -23,33 +46,29 @@ export function CheckRecord({ check }: { readonly check: CheckId }) {
           </tr>
         </thead>
         <tbody>
-          {all.map((reading) => {
-            const later = supersededBy.get(reading.id);
-            return (
-              <tr key={reading.id} className="border-t border-line">
-                <td className="py-1 pr-3 text-ink-2">
-                  {new Date(reading.takenAt).toLocaleString("en-GB", {
-                    dateStyle: "medium",
-                    timeStyle: "short",
-                  })}
-                </td>
-                <td className="pr-3">{reading.by}</td>
-                <td className="pr-3">
-                  {reading.slot}
-                  {reading.epoch > 0 && `, after repair ${reading.epoch}`}
-                </td>
-                <td>
-                  {later ? (
-                    <>
-                      <s>{readingText(reading)}</s> corrected by {later.by}
-                    </>
-                  ) : (
-                    readingText(reading)
-                  )}
-                </td>
-              </tr>
-            );
-          })}
+          {lines.map((reading) => (
+            <tr key={reading.id} className="border-t border-line">
+              <td className="py-1 pr-3 text-ink-2">{when(reading.takenAt)}</td>
+              <td className="pr-3">{reading.by}</td>
+              <td className="pr-3">
+                {slotOf(check, reading.slot)?.label ?? "Skipped"}
+                {reading.epoch > 0 && `, after repair ${reading.epoch}`}
+              </td>
+              <td>
+                <Fate reading={reading} later={supersededBy.get(reading.id)} />
+              </td>
+            </tr>
+          ))}
+          {unread.map(({ reading, why }) => (
+            <tr key={reading.id} className="border-t border-line text-ink-2">
+              <td className="py-1 pr-3">{when(reading.takenAt)}</td>
+              <td className="pr-3">{reading.by}</td>
+              <td className="pr-3">Unread note</td>
+              <td>
+                {reading.typed || readingText(reading)}. {why}
+              </td>
+            </tr>
+          ))}
         </tbody>
       </table>
     </details>

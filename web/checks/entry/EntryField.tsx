@@ -1,14 +1,36 @@
-import { formatQuantity } from "#core/quantity";
+import { formatQuantity, quantityText } from "#core/quantity";
 import { Button } from "../../ui/Button.tsx";
 import type { Entry } from "./useEntry.ts";
 
-function understood(entry: Entry, hint: string): string {
+function understood(entry: Entry): string {
   if (entry.disabled) return "This job is closed.";
-  if (!entry.parsed) return hint;
+  if (!entry.parsed) return entry.effect || entry.present.hint;
   if (entry.parsed.kind === "refused") return entry.parsed.sentence;
   if (entry.parsed.kind === "open") return "= open circuit";
   const { number, unit } = formatQuantity(entry.parsed.value, entry.kind);
-  return `= ${number} ${unit}`;
+  return `= ${number} ${unit}. ${entry.effect}`.trim();
+}
+
+/** A value that this motor could hardly read: asked once, with what may have been meant. */
+function Question({ entry }: { readonly entry: Entry }) {
+  const { doubt, kind } = entry;
+  if (!doubt) return null;
+  const text = quantityText(doubt.value, kind);
+  return (
+    <div role="alert" className="mt-2 flex flex-wrap items-center gap-2 rounded-lg bg-amber-soft p-2 text-sm">
+      <strong>
+        {doubt.instead ? `${text}, or ${doubt.instead.text}?` : `${text} is far more than this motor reads.`}
+      </strong>
+      {doubt.instead && (
+        <Button look="main" className="min-h-9" onClick={() => entry.takeInstead()}>
+          {doubt.instead.text}
+        </Button>
+      )}
+      <Button className="min-h-9" hotkey="Enter" onClick={() => entry.enter()}>
+        Keep {text}
+      </Button>
+    </div>
+  );
 }
 
 /** The one field a reading is typed into, with what was understood under it. */
@@ -22,7 +44,6 @@ export function EntryField({
   /** What was read here already; stands in the field until something is typed. */
   readonly standing?: string;
 }) {
-  const slot = entry.slots.find((candidate) => candidate.slot === entry.active)!;
   const bad = entry.problem !== "";
   return (
     <form {...entry.form} noValidate className="min-w-0">
@@ -32,7 +53,7 @@ export function EntryField({
         autoFocus
         autoComplete="off"
         inputMode="text"
-        aria-label={slot.label}
+        aria-label={entry.present.label}
         aria-describedby="understood"
         data-entry
         placeholder={standing}
@@ -45,8 +66,9 @@ export function EntryField({
         role={bad ? "alert" : undefined}
         className={`mt-1 text-sm leading-snug ${bad || entry.parsed?.kind === "refused" ? "text-red" : entry.parsed ? "text-green" : "text-ink-2"}`}
       >
-        {entry.problem || understood(entry, slot.hint)}
+        {entry.problem || understood(entry)}
       </p>
+      <Question entry={entry} />
       {entry.correcting && (
         <div className="mt-2 flex flex-wrap items-center gap-2 text-sm">
           <span className="text-amber">Correcting {entry.correcting.typed || "OL"}.</span>

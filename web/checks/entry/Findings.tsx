@@ -1,12 +1,15 @@
 import type { CheckId } from "#core/record";
-import { CHECKS } from "#core/assess";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { answerIn } from "#core/assess";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Judged } from "../../ui/Notice.tsx";
 
-/** What a check's readings say so far: what departs first, each with its advice. */
+/** What a check's readings say so far: what departs first, each with its advice. A closed job keeps what was said. */
 export function Findings({ check }: { readonly check: CheckId }) {
-  const { record, epoch } = useOpenJob();
-  const findings = CHECKS.find(({ id }) => id === check)?.findings(record, epoch) ?? [];
+  const { record, epoch, closing, closed } = useOpenJob();
+  const findings =
+    closed && closing
+      ? closing.verdict.findings.filter((finding) => finding.check === check)
+      : answerIn(check, record, epoch).findings;
   return [...findings]
     .sort((a, b) => Number(b.departs) - Number(a.departs))
     .map(({ variable, sentence, advice, departs }) => (

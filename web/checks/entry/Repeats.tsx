@@ -1,5 +1,5 @@
 import { standing, type CheckId, type Reading } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { readingText } from "./readingText.ts";
 
 /** The readings that stand in a slot, each a way to correct it. */

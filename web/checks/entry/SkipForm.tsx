@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from "react";
 import type { CheckId } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 

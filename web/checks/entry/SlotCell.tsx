@@ -1,6 +1,6 @@
 import type { CheckId } from "#core/record";
 import { latestIn } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { EntryField } from "./EntryField.tsx";
 import { readingText } from "./readingText.ts";
 import type { Entry } from "./useEntry.ts";

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import { latestIn, type CheckId } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { EntryField } from "./EntryField.tsx";
 import { readingText } from "./readingText.ts";
 import { Repeats } from "./Repeats.tsx";
@@ -19,8 +19,8 @@ export function SlotRow({
   entry,
   check,
   slot,
-  name,
-  under = "",
+  name = entry.slots.find((one) => one.slot === slot)?.name ?? slot,
+  under = entry.slots.find((one) => one.slot === slot)?.under ?? "",
   word = "",
   tone = "plain",
   detail,
@@ -28,7 +28,7 @@ export function SlotRow({
   readonly entry: Entry;
   readonly check: CheckId;
   readonly slot: string;
-  readonly name: string;
+  readonly name?: string;
   /** Second line of the name, such as wire colours. */
   readonly under?: string;
   /** The judgement in a word. */

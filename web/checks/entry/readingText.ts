@@ -1,3 +1,4 @@
+import { slotOf } from "#core/assess";
 import { QUANTITIES, quantityText, RESISTANCE, TEMPERATURE } from "#core/quantity";
 import type { Reading } from "#core/record";
 
@@ -12,15 +13,18 @@ function withTypedDigits(text: string, typed: string): string {
 }
 
 /** A reading as its value reads, to the digits it was typed with. */
-export function readingText({ value, typed }: Reading): string {
+export function readingText({ check, slot, value, typed }: Reading): string {
+  const form = slotOf(check, slot)?.form;
+  const words = form?.kind === "choice" || form?.kind === "choices" ? form.choices : {};
   if (value.kind === "open") return "OL";
   if (value.kind === "ohms") return withTypedDigits(quantityText(value.ohms, RESISTANCE), typed);
   if (value.kind === "celsius") return quantityText(value.celsius, TEMPERATURE);
   if (value.kind === "quantity")
     return withTypedDigits(quantityText(value.value, QUANTITIES[value.quantity]), typed);
   if (value.kind === "photo") return typed || "photo";
-  if (value.kind === "choice") return value.choice;
-  if (value.kind === "choices") return value.choices.join(", ") || "none";
+  if (value.kind === "choice") return words[value.choice] ?? value.choice;
+  if (value.kind === "choices")
+    return value.choices.map((choice) => words[choice] ?? choice).join(", ") || "none";
   if (value.kind === "text") return value.text;
   if (value.kind === "skipped" || value.kind === "withdrawn") return `${value.kind}: ${value.reason}`;
   return typed;

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { choiceIn, latestIn, type CheckId } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 
 /** One of a few, on disk as it is chosen; a later choice in the same slot corrects the earlier one. */
 export function useChoose(check: CheckId) {

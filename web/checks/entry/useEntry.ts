@@ -1,39 +1,43 @@
 import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
-import { parseQuantity, QUANTITIES, QUANTITY_NAMES, type QuantityKind, TEMPERATURE } from "#core/quantity";
-import { latestIn, standing, type CheckId, type Reading, type ReadingValue } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { valueOfKind } from "#core/check";
+import { formatQuantity, parseQuantity, quantityText, type QuantityKind } from "#core/quantity";
+import { latestIn, standingIn, type CheckId, type Reading, type ReadingValue } from "#core/record";
+import { useOpenJob } from "../../job/openJob.ts";
+import type { EntrySlot } from "./slots.ts";
 
-/** One place to read: a pair, a lead, the probe tips, the winding's temperature. */
-export interface EntrySlot {
-  readonly slot: string;
-  readonly label: string;
-  readonly kind: QuantityKind;
-  /** Enter on the empty field goes on without it. */
-  readonly optional?: boolean;
-  /** What stands in the field's place of a hint. */
-  readonly hint: string;
-  /** Read with another instrument than the check's, or with none. */
-  readonly instrumentId?: string | null;
-  /** Why a value, though a good number, cannot be read here; null where it can. */
-  readonly refuse?: (value: number) => string | null;
+/** A value that this motor could hardly read: asked once, beside the field. */
+export interface Doubt {
+  readonly text: string;
+  readonly value: number;
+  /** The same figure with the next smaller unit, which would fit; null where none does. */
+  readonly instead: { readonly value: number; readonly text: string } | null;
 }
 
-function valueOf(
+const SMALLER = 1e-3;
+
+/** Whether a value lies far above what can be read here, and what may have been meant. */
+export function doubtOf(
+  { most, kind }: Pick<EntrySlot, "most" | "kind">,
+  text: string,
+  value: number,
+): Doubt | null {
+  if (most === null || value <= most) return null;
+  const smaller = value * SMALLER;
+  const fits = kind.prefixes && smaller <= most && smaller > 0;
+  return { text, value, instead: fits ? { value: smaller, text: quantityText(smaller, kind) } : null };
+}
+
+function recorded(
   kind: QuantityKind,
   parsed: { kind: "finite"; value: number } | { kind: "open" },
 ): ReadingValue {
-  if (parsed.kind === "open") return { kind: "open" };
-  if (kind === TEMPERATURE) return { kind: "celsius", celsius: parsed.value };
-  const quantity = QUANTITY_NAMES.find((name) => QUANTITIES[name].name === kind.name);
-  return quantity
-    ? { kind: "quantity", quantity, value: parsed.value }
-    : { kind: "ohms", ohms: parsed.value };
+  return parsed.kind === "open" ? { kind: "open" } : valueOfKind(kind, parsed.value);
 }
 
 /**
  * Typing readings of one check: a reading costs its digits and Enter. Enter saves and goes on, + saves and
  * stays (or repeats the last), O records open, an empty Backspace goes back a place. A refused reading
- * stays in the field with the reason.
+ * stays in the field with the reason; one that this motor could hardly read is asked about once.
  */
 export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrumentId: string | null) {
   const job = useOpenJob();
@@ -45,6 +49,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const [text, setText] = useState("");
   const [problem, setProblem] = useState("");
   const [correcting, setCorrecting] = useState<Reading | null>(null);
+  const [doubt, setDoubt] = useState<Doubt | null>(null);
   const field = useRef<HTMLInputElement>(null);
   /** O saves at once; who writes "OL" and Enter in full means the same reading, not another one. */
   const justOpened = useRef(false);
@@ -63,35 +68,43 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
           0,
           slots.findIndex(({ slot, optional }) => !optional && !isRead(slot)),
         );
-  const active = slots[index]!.slot;
-  const { kind, optional, refuse, instrumentId: own } = slots[index]!;
-  const read = text === "" ? null : parseQuantity(text, kind);
-  const refused = read?.kind === "finite" ? (refuse?.(read.value) ?? null) : null;
+  const present = slots[index]!;
+  const { slot: active, kind, optional } = present;
+  const understood = text === "" ? null : parseQuantity(text, kind);
+  const refused = understood?.kind === "finite" ? present.refuse(understood.value) : null;
   const parsed =
-    refused === null ? read : ({ kind: "refused", reason: "outOfRange", sentence: refused } as const);
-  const mine = standing(record.readings).filter(
-    (reading) => reading.check === check && reading.slot === active && reading.epoch === epoch,
-  );
+    refused === null ? understood : ({ kind: "refused", reason: "outOfRange", sentence: refused } as const);
+  const mine = standingIn(record.readings, check, active, epoch);
 
   const move = (to: string) => {
     setActive(to);
     setText("");
     setProblem("");
+    setDoubt(null);
     setCorrecting(null);
     field.current?.focus();
   };
   const goOn = () => move(slots[Math.min(index + 1, slots.length - 1)]!.slot);
 
+  /** What a value in this slot would take the place of: what is being corrected, or what is read once only. */
+  const replaces = (repeat: boolean): string | null => {
+    if (correcting) return correcting.id;
+    return present.again === "corrects" && !repeat ? (mine.at(-1)?.id ?? null) : null;
+  };
+
+  const write = (slot: EntrySlot, value: ReadingValue, typed: string, supersedes: string | null) =>
+    job.read(check, slot.slot, value, {
+      typed,
+      instrumentId: slot.instrumentId !== undefined ? slot.instrumentId : instrumentId,
+      supersedes,
+    });
+
   const save = async (value: ReadingValue, typed: string, stay: boolean) => {
-    const supersedes = correcting?.id ?? null;
+    const supersedes = replaces(stay);
     // The field is cleared at once, so that the next digits find it empty; a refusal brings the text back.
     if (stay || correcting) move(active);
     else goOn();
-    const outcome = await job.read(check, active, value, {
-      typed,
-      instrumentId: own !== undefined ? own : kind === TEMPERATURE ? null : instrumentId,
-      supersedes,
-    });
+    const outcome = await write(present, value, typed, supersedes);
     if (outcome.kind === "refused") {
       setActive(active);
       setText(typed);
@@ -111,8 +124,11 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       );
     }
     if (!parsed) return;
-    if (parsed.kind === "refused") setProblem(parsed.sentence);
-    else void save(valueOf(kind, parsed), text, stay);
+    if (parsed.kind === "refused") return setProblem(parsed.sentence);
+    const asked = parsed.kind === "finite" ? doubtOf(present, text, parsed.value) : null;
+    // Asked once: Enter again keeps it.
+    if (asked && doubt?.text !== text) return setDoubt(asked);
+    void save(recorded(kind, parsed), text, stay);
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -138,19 +154,38 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       });
   };
 
+  /** What stands here and what a further value does to it, in words; empty while nothing stands. */
+  const effect = (): string => {
+    const last = mine.at(-1);
+    if (!last || correcting) return "";
+    const { number, unit } = last.value.kind === "open" ? { number: "OL", unit: "" } : textOf(last, kind);
+    const standing = mine.length > 1 ? `Mean of ${mine.length}.` : `${number} ${unit}`.trim() + " stands.";
+    return present.again === "repeats"
+      ? `${standing} Enter repeats it: mean of ${mine.length + 1}.`
+      : `${standing} Enter corrects it, + repeats it.`;
+  };
+
   return {
+    check,
     slots,
     active,
+    present,
     text,
     problem,
     parsed,
     kind,
     correcting,
+    doubt: doubt?.text === text ? doubt : null,
+    effect: effect(),
     move,
     disabled: job.closed,
     /** What was read here last, as typed. */
     standing: mine.at(-1)?.typed ?? "",
     enter: () => enter(false),
+    /** Takes the doubted value in the smaller unit. */
+    takeInstead() {
+      if (doubt?.instead) void save(valueOfKind(kind, doubt.instead.value), doubt.instead.text, false);
+    },
     /** Another slot, up or down the list. */
     step: (by: 1 | -1) => move(slots[Math.min(slots.length - 1, Math.max(0, index + by))]!.slot),
     /** Opens a reading for correction: the old one stays in the record, struck through. */
@@ -158,6 +193,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       setActive(reading.slot);
       setText(reading.typed);
       setProblem("");
+      setDoubt(null);
       setCorrecting(reading);
     },
     async withdraw(reason: string) {
@@ -167,6 +203,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       const outcome = await job.read(check, slot, { kind: "withdrawn", reason }, { supersedes: id });
       if (outcome.kind === "refused") setProblem(outcome.sentence);
     },
+    write,
     form: {
       onSubmit(event: FormEvent) {
         event.preventDefault();
@@ -180,11 +217,18 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       onChange(event: { target: { value: string } }) {
         setText(event.target.value);
         setProblem("");
+        setDoubt(null);
       },
       onKeyDown,
       "aria-invalid": problem !== "",
     },
   };
+}
+
+function textOf({ value }: Reading, kind: QuantityKind): { number: string; unit: string } {
+  if (value.kind === "ohms") return formatQuantity(value.ohms, kind);
+  if (value.kind === "celsius") return formatQuantity(value.celsius, kind);
+  return value.kind === "quantity" ? formatQuantity(value.value, kind) : { number: "", unit: "" };
 }
 
 export type Entry = ReturnType<typeof useEntry>;

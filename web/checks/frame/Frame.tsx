@@ -1,21 +1,18 @@
 import { useState } from "react";
+import { findingOf } from "#core/check";
+import { FRAME } from "#core/frame";
 import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
 import { latestIn, PHASES } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { EntryField } from "../entry/EntryField.tsx";
+import { Mend } from "../entry/Mend.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { Repeats } from "../entry/Repeats.tsx";
-import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
-
-const SLOTS: readonly EntrySlot[] = PHASES.map((phase) => ({
-  slot: phase,
-  label: `Lead ${phase} to frame`,
-  kind: RESISTANCE,
-  hint: "O for open, or a value such as 2.2M",
-}));
+import { entrySlot } from "../entry/slots.ts";
+import { useEntry } from "../entry/useEntry.ts";
 
 /** Each lead to the bare metal of the motor. */
 export function Frame() {
@@ -27,8 +24,9 @@ export function Frame() {
       record.instruments.find((instrument) => canMeasure(instrument, "ohms"))?.id ??
       "",
   );
-  const entry = useEntry("frame", SLOTS, meter);
-  const finding = verdict.findings.find(({ variable }) => variable === "frame");
+  const slots = PHASES.map((phase) => entrySlot("frame", phase, record.motor));
+  const entry = useEntry("frame", slots, meter);
+  const finding = findingOf(verdict.findings, FRAME);
   return (
     <section aria-labelledby="check-title">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -107,6 +105,7 @@ export function Frame() {
           machine live when it is powered.
         </Caution>
       </div>
+      <Mend entry={entry} />
       <CheckRecord check="frame" />
     </section>
   );

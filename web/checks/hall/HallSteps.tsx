@@ -1,9 +1,10 @@
 import { Dialog } from "radix-ui";
 import { useState, type FormEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, spacingOf } from "#core/hall";
+import { findingOf } from "#core/check";
+import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, LAMPS, spacingOf } from "#core/hall";
 import { choiceIn, hallSpacingOf } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { OneOf } from "../../ui/Choice.tsx";
 import { FIELD_CLASS } from "../../ui/Field.tsx";
@@ -89,7 +90,7 @@ export function HallSteps() {
   const offRing = [...new Set([...forward, ...backward])].filter(
     (state) => !HALL_RINGS[spacing].includes(state),
   );
-  const finding = verdict.findings.find(({ variable }) => variable === "hallStates");
+  const finding = findingOf(verdict.findings, LAMPS);
   const progress = useProgress();
   useHotkeys(
     "a,b,c",

@@ -1,5 +1,5 @@
 import { HALL_SIGNALS } from "#core/hall";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Key } from "../../ui/Key.tsx";
 import type { LampEntry } from "./useLamps.ts";
 

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { hallStates, isHallState, lampsChanged, toggled, type HallSignal, type HallState } from "#core/hall";
 import { inOrder } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 
 export type TurnSlot = "forward" | "backward";
 

@@ -1,16 +1,14 @@
 import { useState, type FormEvent } from "react";
 import { DURATION, parseQuantity } from "#core/quantity";
 import { latestIn } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
+import { entrySlot, labelOf } from "../entry/slots.ts";
 
-const TIMES = [
-  { slot: "coastDown", label: "Coast-down, seconds" },
-  { slot: "coastDown.sister", label: "Its sister, same speed" },
-] as const;
+const TIMES = ["coastDown", "coastDown.sister"] as const;
 
 /** One time, on disk when the field is left or Enter is pressed. */
-function Time({ slot, label }: (typeof TIMES)[number]) {
+function Time({ slot }: { readonly slot: (typeof TIMES)[number] }) {
   const { record, epoch, read, closed } = useOpenJob();
   const standing = latestIn(record.readings, "mechanical", slot, epoch);
   const [problem, setProblem] = useState("");
@@ -19,7 +17,8 @@ function Time({ slot, label }: (typeof TIMES)[number]) {
     const parsed = parseQuantity(text, DURATION);
     if (parsed.kind !== "finite")
       return setProblem(parsed.kind === "refused" ? parsed.sentence : "A time is a number of seconds.");
-    if (parsed.value === 0) return setProblem("A rotor that stops at once is locked, not coasting.");
+    const refusal = entrySlot("mechanical", slot, record.motor).refuse(parsed.value);
+    if (refusal) return setProblem(refusal);
     const outcome = await read(
       "mechanical",
       slot,
@@ -34,7 +33,7 @@ function Time({ slot, label }: (typeof TIMES)[number]) {
   };
   return (
     <form onSubmit={submit} noValidate className="w-56">
-      <Field id={slot} label={label} problem={problem || undefined}>
+      <Field id={slot} label={labelOf("mechanical", slot)} problem={problem || undefined}>
         <input
           id={slot}
           name={slot}
@@ -57,8 +56,8 @@ function Time({ slot, label }: (typeof TIMES)[number]) {
 export function CoastDown() {
   return (
     <div className="flex flex-wrap gap-4">
-      {TIMES.map((time) => (
-        <Time key={time.slot} {...time} />
+      {TIMES.map((slot) => (
+        <Time key={slot} slot={slot} />
       ))}
     </div>
   );

@@ -1,59 +1,18 @@
 import { useState, type FormEvent } from "react";
-import {
-  DRAG_CHOICES,
-  MARKS,
-  NOISE_CHOICES,
-  PLAY_CHOICES,
-  SIGHT_CHOICES,
-  TURN_CHOICES,
-  UNPLUGGED_CHOICES,
-} from "#core/mechanical";
+import { slotOf } from "#core/assess";
+import { unmetNeeds } from "#core/check";
 import { latestIn } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
-import { AnyOf, OneOf } from "../../ui/Choice.tsx";
+import { AnyOf } from "../../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { labelOf, optionsOf } from "../entry/slots.ts";
 import { useChoose } from "../entry/useChoose.ts";
 import { CoastDown } from "./CoastDown.tsx";
 import { Photos } from "./Photos.tsx";
-
-const WORDS: Readonly<Record<string, string>> = {
-  even: "Even steps",
-  smooth: "Smooth",
-  tightSpot: "Tight spot",
-  grinding: "Grinding",
-  scraping: "Scraping",
-  stiff: "Stiff",
-  locked: "Locked",
-  free: "Free now",
-  stillStiff: "Still stiff",
-  none: "None",
-  slight: "Slight",
-  clear: "Clear",
-  quiet: "Quiet",
-  marbles: "Like marbles",
-  scrape: "A scrape",
-  outside: "From outside",
-  opened: "Opened up",
-  equal: "Alike, all three",
-  oneDiffers: "One differs",
-  noneDrags: "None drags",
-  dragsUnbridged: "Even unbridged",
-};
-/** Shorter than what the findings say, to fit side by side. */
-const MARK_WORDS: Readonly<Record<string, string>> = {
-  dark: "Dark windings",
-  scratched: "Scratched magnets",
-  chipped: "Broken or loose magnet",
-  torn: "Torn laminations",
-  chips: "Chips in the gap",
-  taped: "Taped wires",
-  broken: "Broken wire",
-};
-const options = (values: readonly string[]) =>
-  values.map((value) => ({ value, words: WORDS[value] ?? value }));
 
 function Note() {
   const { record, epoch, read, closed } = useOpenJob();
@@ -98,7 +57,8 @@ function Note() {
 /** Look, turn, listen, rock: a few choices, each on disk as it is made. */
 export function Mechanical() {
   const { record, epoch, read, closed, verdict } = useOpenJob();
-  const { problem: refused, chosen, choose } = useChoose("mechanical");
+  const choosing = useChoose("mechanical");
+  const { problem: refused, chosen } = choosing;
   const [problem, setProblem] = useState("");
   const seen = latestIn(record.readings, "mechanical", "seen", epoch);
   const marks = seen?.value.kind === "choices" ? seen.value.choices : [];
@@ -106,20 +66,10 @@ export function Mechanical() {
     void read("mechanical", "seen", { kind: "choices", choices }, { supersedes: seen?.id ?? null }).then(
       (outcome) => setProblem(outcome.kind === "refused" ? outcome.sentence : ""),
     );
-  const one = (slot: string, label: string, values: readonly string[]) => (
-    <OneOf
-      label={label}
-      value={chosen(slot)}
-      onChoose={choose(slot)}
-      options={options(values)}
-      disabled={closed}
-    />
-  );
-  const departing = verdict.findings.filter(
-    ({ variable, departs }) =>
-      departs &&
-      ["turn", "play", "shortDrag", "coastDown", ...MARKS.map((mark) => mark.variable)].includes(variable),
-  );
+  const one = (slot: string) => <ChooseOne check="mechanical" slot={slot} by={choosing} />;
+  const opened = (slot: string) =>
+    unmetNeeds(record, "mechanical", slotOf("mechanical", slot)!, epoch).length === 0;
+  const departing = verdict.findings.filter(({ check, departs }) => check === "mechanical" && departs);
   return (
     <section aria-labelledby="check-title">
       <h2 id="check-title" className="text-xl font-bold">
@@ -130,23 +80,22 @@ export function Mechanical() {
         rock it, turn 90 degrees, rock again. Then look.
       </p>
       <div className="flex flex-col gap-2.5">
-        {one("turn", "Turned by hand, it is", TURN_CHOICES)}
-        {chosen("turn") === "stiff" &&
-          one("turnUnplugged", "With its electronics unplugged", UNPLUGGED_CHOICES)}
+        {one("turn")}
+        {opened("turnUnplugged") && one("turnUnplugged")}
         <div className="flex flex-wrap gap-x-4 gap-y-2.5">
-          {one("axialPlay", "Play, push and pull", PLAY_CHOICES)}
-          {one("radialPlay0", "Play, rocked", PLAY_CHOICES)}
-          {one("radialPlay90", "Rocked at 90°", PLAY_CHOICES)}
+          {one("axialPlay")}
+          {one("radialPlay0")}
+          {one("radialPlay90")}
         </div>
         <div className="flex flex-wrap gap-x-4 gap-y-2.5">
-          {one("noise", "Sound", NOISE_CHOICES)}
-          {one("sight", "How far you could see", SIGHT_CHOICES)}
+          {one("noise")}
+          {one("sight")}
         </div>
         <AnyOf
-          label="What you saw"
+          label={labelOf("mechanical", "seen")}
           value={marks}
           onChoose={saw}
-          options={MARKS.map(({ code, words }) => ({ value: code, words: MARK_WORDS[code] ?? words }))}
+          options={optionsOf("mechanical", "seen")}
           disabled={closed}
         >
           <Button
@@ -158,13 +107,7 @@ export function Mechanical() {
             Nothing of these
           </Button>
         </AnyOf>
-        <OneOf
-          label="Each pair of leads bridged in turn, it drags"
-          value={chosen("shortDrag")}
-          onChoose={choose("shortDrag")}
-          options={options(DRAG_CHOICES)}
-          disabled={closed}
-        />
+        {one("shortDrag")}
         <CoastDown />
         <Photos />
         <Note />

@@ -1,16 +1,16 @@
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex } from "@noble/hashes/utils.js";
 import { useState, type ChangeEvent } from "react";
-import { uuidv7 } from "uuidv7";
 import { PHOTO_LIMITS, PHOTO_LIMITS_WORDS } from "#contract/photos";
-import { API } from "#contract/routes";
+import { filePath } from "#contract/routes";
 import { standing } from "#core/record";
-import { sentenceOf } from "../../app/api.ts";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { resizePhoto } from "./resizePhoto.ts";
 
 /** Photos of what was seen: made smaller here, kept with the job, named in its record. */
 export function Photos() {
-  const { id: job, record, epoch, closed, read } = useOpenJob();
+  const { id: job, record, epoch, closed, read, keepFile } = useOpenJob();
   const [said, setSaid] = useState("");
   const photos = standing(record.readings).flatMap((reading) =>
     reading.check === "mechanical" && reading.epoch === epoch && reading.value.kind === "photo"
@@ -20,17 +20,11 @@ export function Photos() {
   const keep = async (file: File) => {
     const made = await resizePhoto(file);
     if (!made) return `${file.name} is no picture, or cannot be made small enough. It was not kept.`;
-    const photo = uuidv7();
-    try {
-      const response = await fetch(`${API}/jobs/${job}/photos/${photo}`, {
-        method: "PUT",
-        headers: { "Content-Type": PHOTO_LIMITS.type },
-        body: made,
-      });
-      if (!response.ok) return sentenceOf({ data: await response.json().catch(() => null) });
-    } catch {
-      return "The server does not answer: the photo was not kept. Take it again in a moment.";
-    }
+    const bytes = await made.arrayBuffer();
+    const photo = bytesToHex(sha256(new Uint8Array(bytes)));
+    // The bytes wait with the readings on this device, and go first.
+    const kept = await keepFile(photo, bytes);
+    if (kept.kind === "refused") return kept.sentence;
     const outcome = await read(
       "mechanical",
       "photo",
@@ -64,9 +58,9 @@ export function Photos() {
         </label>
         {photos.map(({ reading, photo }, i) => (
           <figure key={reading.id} className="text-center">
-            <a href={`${API}/jobs/${job}/photos/${photo}`} target="_blank" rel="noreferrer">
+            <a href={filePath(job, photo)} target="_blank" rel="noreferrer">
               <img
-                src={`${API}/jobs/${job}/photos/${photo}`}
+                src={filePath(job, photo)}
                 alt={`Photo ${i + 1}${reading.typed ? `, ${reading.typed}` : ""}`}
                 className="h-16 w-24 rounded border border-line object-cover"
               />

@@ -1,121 +1,65 @@
 import { useState } from "react";
 import { CONNECTOR_LIMIT, NO_LOAD_LIMIT, RAILS } from "#core/run";
-import { CURRENT, quantityText, RESISTANCE, shareText, VOLTAGE } from "#core/quantity";
+import { quantityText, RESISTANCE, shareText } from "#core/quantity";
 import { PHASES } from "#core/record";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
+import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { Findings } from "../entry/Findings.tsx";
+import { Mend } from "../entry/Mend.tsx";
+import { entrySlot } from "../entry/slots.ts";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
-import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
-
-type RunSlot = EntrySlot & { readonly name: string; readonly under?: string };
-
-/** Diode mode shows junction volts, or OL. */
-const JUNCTION = { ...VOLTAGE, canBeOpen: true };
+import { useEntry } from "../entry/useEntry.ts";
 
 const PARTS: Readonly<
-  Record<string, { readonly words: string; readonly intro: string; readonly slots: readonly RunSlot[] }>
+  Record<string, { readonly words: string; readonly intro: string; readonly slots: readonly string[] }>
 > = {
   noLoad: {
     words: "Run it light",
     intro: `On a controller known to be good, nothing on the shaft. Current more than ${shareText(NO_LOAD_LIMIT)} above a sound motor's at the same voltage is high.`,
-    slots: [
-      {
-        slot: "noLoad.volts",
-        name: "Supply",
-        label: "Supply volts, running light",
-        kind: VOLTAGE,
-        hint: "V at the controller",
-      },
-      {
-        slot: "noLoad.amperes",
-        name: "Current",
-        label: "No-load current",
-        kind: CURRENT,
-        hint: "A, when it has settled",
-      },
-      {
-        slot: "baseline.volts",
-        name: "Baseline supply",
-        label: "Supply volts of the baseline",
-        kind: VOLTAGE,
-        optional: true,
-        hint: "of a sound motor of this model",
-      },
-      {
-        slot: "baseline.amperes",
-        name: "Baseline current",
-        label: "No-load current of the baseline",
-        kind: CURRENT,
-        optional: true,
-        hint: "of a sound motor of this model",
-      },
-    ],
+    slots: ["noLoad.volts", "noLoad.amperes", "baseline.volts", "baseline.amperes"],
   },
   diodes: {
     words: "Controller, six readings",
     intro:
       "Motor unplugged, supply off and capacitors empty. Diode mode: each phase of the controller to each rail, the probes the way that conducts. Six alike are a sound bridge.",
-    slots: PHASES.flatMap((phase) =>
-      RAILS.map((rail): RunSlot => ({
-        slot: `${phase}.${rail}`,
-        name: `${phase} to ${rail}`,
-        label: `Phase ${phase} to ${rail} rail`,
-        kind: JUNCTION,
-        hint: "V, about 0.5; O for open",
-      })),
-    ),
+    slots: PHASES.flatMap((phase) => RAILS.map((rail) => `${phase}.${rail}`)),
   },
   drop: {
     words: "Connector under load",
     intro: `Millivolts from wire to wire across the plugged connector while current flows. Above ${quantityText(CONNECTOR_LIMIT, RESISTANCE)} it heats.`,
-    slots: [
-      {
-        slot: "drop.amperes",
-        name: "Current",
-        label: "Current through the connector",
-        kind: CURRENT,
-        hint: "A",
-        refuse: (value) => (value > 0 ? null : "Without current there is no drop to read."),
-      },
-      { slot: "drop.volts", name: "Drop", label: "Drop over the connector", kind: VOLTAGE, hint: "as 12m" },
-    ],
+    slots: ["drop.amperes", "drop.volts"],
   },
 };
 
-const RUN_OPTIONS = [
-  { value: "runs", words: "Runs well" },
-  { value: "rough", words: "Rough, twitches" },
-  { value: "dead", words: "Does not run" },
-];
-const SWAP_OPTIONS = [
-  { value: "runsWithGood", words: "The good motor runs" },
-  { value: "stillFails", words: "It fails too" },
-];
-
 function Part({ name }: { readonly name: string }) {
+  const { record } = useOpenJob();
   const { intro, slots } = PARTS[name]!;
-  const entry = useEntry("run", slots, null);
+  const entry = useEntry(
+    "run",
+    slots.map((slot) => entrySlot("run", slot, record.motor)),
+    null,
+  );
   return (
     <>
       <p className="my-2 max-w-3xl text-sm text-ink-2">{intro}</p>
       <AcrossTheBench entry={entry} />
       <ul className="mt-1 grid max-w-4xl gap-2" aria-label="Readings">
-        {slots.map(({ slot, name: short, under }) => (
-          <SlotRow key={slot} entry={entry} check="run" slot={slot} name={short} under={under ?? ""} />
+        {slots.map((slot) => (
+          <SlotRow key={slot} entry={entry} check="run" slot={slot} />
         ))}
       </ul>
+      <Mend entry={entry} />
     </>
   );
 }
 
 /** The motor on electronics known to be good, and its own electronics with a motor known to be good. */
 export function Run() {
-  const { closed } = useOpenJob();
-  const { problem, chosen, choose } = useChoose("run");
+  const choosing = useChoose("run");
   const [part, setPart] = useState("noLoad");
   return (
     <section aria-labelledby="check-title">
@@ -136,20 +80,8 @@ export function Run() {
         rules.
       </div>
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
-        <OneOf
-          label="This motor on a known-good controller"
-          value={chosen("runGood")}
-          onChoose={choose("runGood")}
-          options={RUN_OPTIONS}
-          disabled={closed}
-        />
-        <OneOf
-          label="A known-good motor on this controller"
-          value={chosen("swap")}
-          onChoose={choose("swap")}
-          options={SWAP_OPTIONS}
-          disabled={closed}
-        />
+        <ChooseOne check="run" slot="runGood" by={choosing} />
+        <ChooseOne check="run" slot="swap" by={choosing} />
         <OneOf
           label="Measure"
           value={part}
@@ -160,9 +92,9 @@ export function Run() {
       <Part key={part} name={part} />
       <div className="mt-3 flex max-w-3xl flex-col gap-3">
         <Findings check="run" />
-        {problem && (
+        {choosing.problem && (
           <p role="alert" className="text-red">
-            {problem}
+            {choosing.problem}
           </p>
         )}
       </div>

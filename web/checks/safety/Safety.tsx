@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
 import { latestIn } from "#core/record";
 import { cautionsFor, isDone, type Caution as CautionOf } from "#core/safety";
-import { useOpenJob } from "../../jobs/openJob.ts";
-import { clockText, useSecondsLeft } from "../../jobs/useSecondsLeft.ts";
+import { useOpenJob } from "../../job/openJob.ts";
+import { clockText, useSecondsLeft } from "../../job/useSecondsLeft.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Mark } from "../../ui/Mark.tsx";
 import { Caution } from "../../ui/Notice.tsx";

@@ -1,17 +1,17 @@
 import { useState } from "react";
-import { canMeasure, RESISTANCE } from "#core/quantity";
+import { canMeasure } from "#core/quantity";
 import { pairName } from "#core/record";
 import { firstPairOf } from "#core/setup";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Caution } from "../../ui/Notice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { Findings } from "../entry/Findings.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
+import { Mend } from "../entry/Mend.tsx";
+import { entrySlot } from "../entry/slots.ts";
 import { SlotRow } from "../entry/SlotRow.tsx";
-import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
-
-type SetupSlot = EntrySlot & { readonly name: string; readonly under: string };
+import { useEntry } from "../entry/useEntry.ts";
 
 /** The meter on something known, and the first reading once more at the end. */
 export function Setup() {
@@ -20,35 +20,16 @@ export function Setup() {
   const [meter, setMeter] = useState(
     () => first?.reading.instrumentId ?? record.instruments.find((one) => canMeasure(one, "ohms"))?.id ?? "",
   );
-  const slots: SetupSlot[] = [
-    {
-      slot: "known",
-      name: "Known",
-      under: "resistor on the bench",
-      label: "Known resistor",
-      kind: { ...RESISTANCE, canBeOpen: false },
-      hint: "what is printed on it, as 10",
-      instrumentId: null,
-    },
-    {
-      slot: "knownRead",
-      name: "Meter shows",
-      under: "on that resistor",
-      label: "Meter on the known resistor",
-      kind: RESISTANCE,
-      hint: "what the display shows",
-    },
+  const slots = [
+    entrySlot("setup", "known", record.motor),
+    entrySlot("setup", "knownRead", record.motor),
     ...(first
       ? [
-          {
-            slot: "again",
+          entrySlot("setup", "again", record.motor, {
             name: `${pairName(first.pair)} again`,
-            under: "same meter, at the end",
             label: `Pair ${pairName(first.pair)} again`,
-            kind: RESISTANCE,
-            hint: "as the display shows it now",
             instrumentId: first.reading.instrumentId,
-          },
+          }),
         ]
       : []),
   ];
@@ -80,6 +61,7 @@ export function Setup() {
           A meter proved on something live, before and after, is what verifies dead: this check does not.
         </Caution>
       </div>
+      <Mend entry={entry} />
       <CheckRecord check="setup" />
     </section>
   );

@@ -1,49 +1,16 @@
 import { useState } from "react";
-import {
-  canMeasure,
-  CURRENT,
-  quantityText,
-  shareText,
-  uncertainText,
-  RESISTANCE,
-  VOLTAGE,
-} from "#core/quantity";
+import { canMeasure, CURRENT, quantityText, shareText, uncertainText, RESISTANCE } from "#core/quantity";
 import { pairName, PAIRS, quantitiesIn } from "#core/record";
-import { heatsWinding, MOST_FORCED_SHARE, sittingOf } from "#core/winding";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { heatsWinding, MOST_FORCED_SHARE, pairSittingOf } from "#core/winding";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Caution } from "../../ui/Notice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { SlotCell } from "../entry/SlotCell.tsx";
-import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
+import { entrySlot } from "../entry/slots.ts";
+import { useEntry } from "../entry/useEntry.ts";
 
-type ForcedSlot = EntrySlot & { readonly name: string };
-
-function useForcedSlots(voltmeter: string, ammeter: string): readonly ForcedSlot[] {
-  const volts = (slot: string, name: string, hint: string, optional = false): ForcedSlot => ({
-    slot,
-    name,
-    label: name,
-    kind: VOLTAGE,
-    hint,
-    optional,
-    instrumentId: voltmeter,
-  });
-  return [
-    volts("zero.volts", "Volts with no current", "as 0.02m; Enter leaves it out", true),
-    ...PAIRS.flatMap((pair): ForcedSlot[] => [
-      {
-        slot: `${pair}.amperes`,
-        name: `${pairName(pair)} current`,
-        label: `Current through ${pairName(pair)}`,
-        kind: CURRENT,
-        hint: "as 1.50; 0 where none flows",
-        instrumentId: ammeter,
-      },
-      volts(`${pair}.volts`, `${pairName(pair)} volts`, "millivolts at the leads, as 192m"),
-    ]),
-  ];
-}
+const FORCED_SLOTS = ["zero.volts", ...PAIRS.flatMap((pair) => [`${pair}.amperes`, `${pair}.volts`])];
 
 /** Four-wire readings with a bench supply: a current forced through each pair, millivolts read at the leads. */
 export function Forced() {
@@ -56,9 +23,13 @@ export function Forced() {
       record.instruments.find((one) => one.ranges.length === 0 && canMeasure(one, "dcAmperes"))?.id ??
       first("dcAmperes"),
   );
-  const slots = useForcedSlots(voltmeter, ammeter);
+  const slots = FORCED_SLOTS.map((slot) =>
+    entrySlot("winding", slot, record.motor, {
+      instrumentId: slot.endsWith(".amperes") ? ammeter : voltmeter,
+    }),
+  );
   const entry = useEntry("winding", slots, voltmeter);
-  const measured = sittingOf(record, epoch)?.measured;
+  const measured = pairSittingOf(record, epoch)?.measured;
   const currents = PAIRS.flatMap((pair) =>
     quantitiesIn(record.readings, "winding", `${pair}.amperes`, epoch, "amperes"),
   );

@@ -1,6 +1,6 @@
 import { pairName, phasesOf, type Motor, type Pair } from "#core/record";
 import type { MeasuredPair } from "#core/winding";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { useOpenJob } from "../../job/openJob.ts";
 import { EntryField } from "../entry/EntryField.tsx";
 import { Repeats } from "../entry/Repeats.tsx";
 import type { Entry } from "../entry/useEntry.ts";

@@ -1,22 +1,31 @@
 import { useState } from "react";
+import { findingOf } from "#core/check";
 import {
   canMeasure,
   percentText,
   quantityText,
   RESISTANCE,
-  TEMPERATURE,
   shareText,
   JUDGEMENT_WORDS,
 } from "#core/quantity";
-import { pairName, PAIRS, PHASES, type Pair } from "#core/record";
-import { healthyPairPrior, readWithAnotherMeter, windingInstrument, windingTemperature } from "#core/winding";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { FAMILY_FACTS, pairName, PAIRS, PHASES, type Pair } from "#core/record";
+import {
+  healthyPairPrior,
+  PAIRS_AT_REST,
+  readWithAnotherMeter,
+  STEADY,
+  windingInstrument,
+  windingTemperature,
+} from "#core/winding";
+import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { Mend } from "../entry/Mend.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { SlotCell } from "../entry/SlotCell.tsx";
-import { useEntry, type EntrySlot } from "../entry/useEntry.ts";
+import { entrySlot, labelOf } from "../entry/slots.ts";
+import { useEntry } from "../entry/useEntry.ts";
 import { IntervalStrip, type StripRow } from "../drawing/IntervalStrip.tsx";
 import { Forced } from "./Forced.tsx";
 import { meterAdvice } from "./meterAdvice.ts";
@@ -24,19 +33,7 @@ import { PairRow } from "./PairRow.tsx";
 import { usePairLooks, valueOf } from "./usePairLooks.ts";
 import { WindingDrawing, type DrawnPair } from "../drawing/WindingDrawing.tsx";
 
-const TIPS: EntrySlot = {
-  slot: "tips",
-  label: "Probe tips together",
-  kind: RESISTANCE,
-  hint: "Touch the tips: nulls the leads.",
-};
-const HEAT: EntrySlot = {
-  slot: "temperature",
-  label: "Winding temperature",
-  kind: TEMPERATURE,
-  optional: true,
-  hint: "°C. Enter leaves it out.",
-};
+const SLOTS = ["tips", "temperature", ...PAIRS] as const;
 
 /** Three pairs at rest: the reading, what it means, and where it points. */
 export function Winding() {
@@ -55,22 +52,14 @@ export function Winding() {
   );
   const { sitting, limit, imbalance, expected, looks } = usePairLooks();
   const heat = windingTemperature(record, epoch);
-  const slots: EntrySlot[] = [
-    TIPS,
-    HEAT,
-    ...PAIRS.map((pair) => ({
-      slot: pair,
-      label: `Pair ${pairName(pair)}`,
-      kind: RESISTANCE,
-      hint: "0.162, 162m or OL, then Enter",
-    })),
-  ];
+  const slots = SLOTS.map((slot) => entrySlot("winding", slot, motor));
   const entry = useEntry("winding", slots, meter);
   const instrument = record.instruments.find(({ id }) => id === meter);
   const usual = healthyPairPrior(motor, heat.celsius, heat.doubt).centre;
-  const finding = verdict.findings.find(({ variable }) => variable === "pairs");
+  const finding = findingOf(verdict.findings, PAIRS_AT_REST);
   const otherMeter = readWithAnotherMeter(record, epoch);
-  const drift = verdict.findings.find(({ variable, departs }) => variable === "steady" && departs);
+  const steady = findingOf(verdict.findings, STEADY);
+  const drift = steady?.departs ? steady : null;
   const now = PAIRS.find((pair) => pair === entry.active) ?? null;
   const drawn = Object.fromEntries(
     PAIRS.map((pair): [Pair, DrawnPair] => {
@@ -138,12 +127,12 @@ export function Winding() {
           ) : (
             <>
               <div className="flex gap-2">
-                <SlotCell entry={entry} check="winding" slot="tips" name={TIPS.label} />
+                <SlotCell entry={entry} check="winding" slot="tips" name={labelOf("winding", "tips")} />
                 <SlotCell
                   entry={entry}
                   check="winding"
                   slot="temperature"
-                  name={HEAT.label}
+                  name={labelOf("winding", "temperature")}
                   empty={`not read, ${heat.celsius} °C ± ${heat.doubt} taken`}
                 />
               </div>
@@ -202,11 +191,12 @@ export function Winding() {
       )}
       <div className="mt-3">
         <Caution>
-          {motor.family === "traction"
+          {FAMILY_FACTS[motor.family].hazardousSupply
             ? "Above 60 V DC or 30 V AC, judged at full charge, this is work for qualified people. Verify dead before touching the leads."
             : "Leads off the controller, pack or supply out: a meter on a live lead dies, and so may you."}
         </Caution>
       </div>
+      {!forced && <Mend entry={entry} />}
       <CheckRecord check="winding" />
     </section>
   );

@@ -1,7 +1,7 @@
 import { JUDGEMENT_WORDS, percentText, quantityText, RESISTANCE, shareText } from "#core/quantity";
 import { balanceLimitOf, PAIRS, type Pair } from "#core/record";
-import { againstExpected, imbalanceOf, sittingOf, type MeasuredPair } from "#core/winding";
-import { useOpenJob } from "../../jobs/openJob.ts";
+import { againstExpected, imbalanceOf, pairSittingOf, type MeasuredPair } from "#core/winding";
+import { useOpenJob } from "../../job/openJob.ts";
 import type { ArcState } from "../drawing/WindingDrawing.tsx";
 
 /** A measured pair as number and unit, or as the word for what is no number. */
@@ -23,7 +23,7 @@ export interface PairLook {
 /** How each pair stands: against the expected value where one is known, else against the mean of three. */
 export function usePairLooks() {
   const { record, epoch } = useOpenJob();
-  const sitting = sittingOf(record, epoch);
+  const sitting = pairSittingOf(record, epoch);
   const limit = balanceLimitOf(record);
   const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
   const expected = sitting && record.motor.expected ? againstExpected(sitting, record.motor.expected) : null;

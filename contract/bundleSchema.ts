@@ -1,0 +1,150 @@
+import Joi from "joi";
+import { KV_CONVENTIONS, type KvConvention } from "#core/quantity";
+import { COMPLAINTS, ENTRY_KINDS, EVENTS, type JobRecord, type Measured, type Visit } from "#core/record";
+import type {
+  BundledJob,
+  FileOfBundle,
+  JobBundle,
+  Journalled,
+  MotorVersion,
+  OldBundle,
+} from "./bundledJob.ts";
+import { fileName, id, instant, keyed, name, ohms, oneOf, sha256, strict, words } from "./fields.ts";
+import { instrumentSchema } from "./instrumentSchema.ts";
+import { decisionSchema, ENTRY_SCHEMAS, intakeSchema, repairSchema } from "./jobSchemas.ts";
+import { limitsSchema } from "./limitsSchema.ts";
+import { motorSchema } from "./motorSchema.ts";
+import { PHOTO_LIMITS } from "./photos.ts";
+import { readingForm, readingSchema } from "./readingSchema.ts";
+
+/** The newest bundle this program writes; it reads every earlier one. */
+export const BUNDLE_VERSION = 2;
+const MOST_ENTRIES = 10_000;
+const MOST_FILES = 1000;
+
+const measured = {
+  value: Joi.number().greater(0).required(),
+  expanded: Joi.number().min(0).required(),
+};
+const measuredSchema = strict<Measured>(measured);
+export const visitSchema = strict<Visit>({
+  jobNumber: Joi.number().integer().min(0).required(),
+  at: instant.required(),
+  pairs: strict<NonNullable<Visit["pairs"]>>({
+    AB: measuredSchema.required(),
+    BC: measuredSchema.required(),
+    CA: measuredSchema.required(),
+  })
+    .allow(null)
+    .required(),
+  constant: strict<Measured & { convention: KvConvention }>({
+    ...measured,
+    convention: oneOf("convention", KV_CONVENTIONS).required(),
+  })
+    .allow(null)
+    .required(),
+  insulation: ohms.allow(null).required(),
+});
+
+const instruments = Joi.array().items(instrumentSchema).unique("id").max(100).required();
+const past = Joi.array().items(visitSchema).max(1000);
+
+/** A job's record as it is judged. */
+export const recordSchema = keyed<JobRecord>({
+  motor: motorSchema.required(),
+  complaint: oneOf("complaint", COMPLAINTS).required(),
+  complaintWords: words.required(),
+  events: Joi.array().items(oneOf("past event", EVENTS)).unique().required(),
+  readings: Joi.array().items(readingSchema).unique("id").max(MOST_ENTRIES).required(),
+  decisions: Joi.array().items(decisionSchema).unique("id").max(1000).required(),
+  repairs: Joi.array().items(repairSchema).unique("id").max(1000).required(),
+  instruments,
+  past,
+  limits: limitsSchema,
+  unread: Joi.array().items(Joi.object({ reading: readingForm.required(), why: words.required() })),
+});
+
+const FORMAT = "green-fable-job";
+const format = Joi.string()
+  .valid(FORMAT)
+  .required()
+  .messages({ "any.only": `This is no job bundle: format must be "${FORMAT}".` });
+
+/** Version and format alone: a newer file is refused as newer and not as broken. */
+export const headSchema = Joi.object<{ format: string; version: number }>({
+  format,
+  version: Joi.number()
+    .integer()
+    .min(1)
+    .max(BUNDLE_VERSION)
+    .required()
+    .messages({
+      "number.max": `This bundle was written by a newer version; this program reads up to version ${BUNDLE_VERSION}.`,
+    }),
+}).unknown();
+
+export const oldBundleSchema = keyed<OldBundle>({
+  format,
+  version: Joi.number().valid(1).required(),
+  job: recordSchema.required(),
+});
+
+/** An entry by its kind; one that an older program wrote may be a reading this one cannot place. */
+const entrySchema = keyed<Journalled>({
+  kind: oneOf("kind of entry", ENTRY_KINDS).required(),
+  savedAt: instant.required(),
+  body: Joi.alternatives()
+    .conditional("kind", {
+      switch: ENTRY_KINDS.map((kind) => ({
+        is: kind,
+        then: kind === "reading" ? readingForm : ENTRY_SCHEMAS[kind],
+      })),
+    })
+    .required(),
+});
+
+const fileSchema = strict<FileOfBundle>({
+  name: fileName.required(),
+  sha256: sha256.required(),
+  type: oneOf("file type", [PHOTO_LIMITS.type]).required(),
+  bytes: Joi.number().integer().min(1).max(PHOTO_LIMITS.mostBytes).required(),
+});
+
+const versionSchema = strict<MotorVersion>({
+  motor: motorSchema.required(),
+  by: name.allow("").required(),
+  at: instant.required(),
+  reason: words.required(),
+});
+
+const closedSchema = keyed<BundledJob["closings"][number]>({
+  entryId: id.required(),
+  kind: oneOf("kind of closing", ["closing", "callingOff"]).required(),
+  at: instant.required(),
+  by: name.required(),
+  reason: words.required(),
+  record: Joi.object().unknown().required(),
+  verdict: Joi.object({ rules: words.required(), findings: Joi.array().required() }).unknown().required(),
+  report: Joi.object().unknown().required(),
+  visit: visitSchema.required(),
+  sound: Joi.boolean().required(),
+});
+
+const jobSchema = keyed<BundledJob>({
+  number: Joi.number().integer().min(1).required(),
+  intake: intakeSchema.required(),
+  entries: Joi.array().items(entrySchema).unique("body.id").max(MOST_ENTRIES).required(),
+  instruments,
+  past: past.required(),
+  limits: limitsSchema.required(),
+  motorVersions: Joi.array().items(versionSchema).max(1000).required(),
+  closings: Joi.array().items(closedSchema).max(1000).required(),
+  files: Joi.array().items(fileSchema).unique("name").max(MOST_FILES).required(),
+});
+
+/** A job as a file: everything of it, and nothing that depends on a shop's database. */
+export const bundleSchema = keyed<JobBundle>({
+  format,
+  version: Joi.number().valid(BUNDLE_VERSION).required(),
+  job: jobSchema.required(),
+});

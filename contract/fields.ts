@@ -1,0 +1,64 @@
+import Joi from "joi";
+import { RESISTANCE, TEMPERATURE } from "#core/quantity";
+
+/** Fields that several schemas share, with their sentences. */
+export const LONGEST_TEXT = 2000;
+export const LONGEST_NAME = 120;
+
+export const id = Joi.string().guid().messages({ "string.guid": "An id must be a UUID." });
+export const name = Joi.string().trim().max(LONGEST_NAME);
+export const words = Joi.string().trim().max(LONGEST_TEXT).allow("");
+export const reason = Joi.string().trim().min(3).max(LONGEST_TEXT).required().messages({
+  "string.empty": "Say why, in a few words.",
+  "string.min": "Say why, in a few words.",
+});
+export const instant = Joi.string()
+  .isoDate()
+  .messages({ "string.isoDate": "A time must be ISO 8601, as 2026-03-02T09:15:00.000Z." });
+/** SHA-256 of bytes, in lower-case hexadecimal. */
+export const sha256 = Joi.string()
+  .pattern(/^[0-9a-f]{64}$/u)
+  .messages({ "string.pattern.base": "A file is named by its SHA-256, 64 hexadecimal digits." });
+
+/** A file by its name in a job: the SHA-256 of its bytes, or the UUID that earlier versions gave it. */
+export const fileName = Joi.string()
+  .pattern(/^(?:[0-9a-f]{64}|[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/iu)
+  .messages({ "string.pattern.base": "A file is named by its SHA-256, or by a UUID." });
+
+/** One of a list, refused in a sentence that names what was written. */
+export const oneOf = <T extends string>(what: string, values: readonly T[]) =>
+  Joi.string<T>()
+    .valid(...values)
+    .messages({ "any.only": `{#value} is no ${what} known here; it is one of ${values.join(", ")}.` });
+
+export const ohms = Joi.number().min(RESISTANCE.least).max(RESISTANCE.most).messages({
+  "number.base": "Type a resistance as a number of ohms, or OL.",
+  "number.min": "A resistance cannot be below zero. Swap or null the probes and read again.",
+  "number.max": "Above 1 TΩ is out of range. Record it as open.",
+  "number.infinity": "A resistance must be finite. Record OL as open.",
+});
+export const celsius = Joi.number()
+  .min(TEMPERATURE.least)
+  .max(TEMPERATURE.most)
+  .messages({
+    "number.base": "Type a temperature in °C.",
+    "number.min": `Below ${TEMPERATURE.least} °C is no winding temperature.`,
+    "number.max": `Above ${TEMPERATURE.most} °C the winding would be gone. Check the figure.`,
+  });
+
+/** A type as Joi sees it, without its readonly marks. */
+export type Plain<T> = T extends readonly (infer Item)[]
+  ? Plain<Item>[]
+  : T extends object
+    ? { -readonly [Key in keyof T]: Plain<T[Key]> }
+    : T;
+
+/** A schema of an object, with a field of the right kind for each of its keys: none forgotten, none invented. */
+export function strict<T>(fields: Joi.StrictSchemaMap<Plain<T>>): Joi.ObjectSchema<Plain<T>> {
+  return Joi.object<Plain<T>, true>(fields);
+}
+
+/** The same where a field is one of several kinds of object, which Joi's own types cannot follow. */
+export function keyed<T>(fields: { readonly [Key in keyof Required<T>]: Joi.Schema }): Joi.ObjectSchema<T> {
+  return Joi.object<T>(fields);
+}

@@ -1,0 +1,82 @@
+import Joi from "joi";
+import { misread } from "#core/assess";
+import { QUANTITIES, QUANTITY_NAMES, type QuantityKind } from "#core/quantity";
+import { CHECK_IDS, type Reading, type ReadingValue } from "#core/record";
+import { celsius, fileName, id, instant, keyed, LONGEST_NAME, name, ohms, oneOf, words } from "./fields.ts";
+
+/** A number within what its quantity can be; counts come whole. */
+const quantityValue = Joi.number()
+  .when("quantity", {
+    switch: QUANTITY_NAMES.map((quantity) => {
+      const kind: QuantityKind = QUANTITIES[quantity];
+      const inside = Joi.number()
+        .min(kind.least)
+        .max(kind.most)
+        .messages({
+          "*":
+            `A ${kind.name} lies between ${kind.least} and ${kind.most.toLocaleString("en")} ${kind.symbol}`.trimEnd() +
+            ".",
+        });
+      return { is: quantity, then: kind.whole ? inside.integer() : inside };
+    }),
+  })
+  .required();
+
+type Kind = ReadingValue["kind"];
+type Fields<K extends Kind> = Omit<Extract<ReadingValue, { kind: K }>, "kind">;
+/** What each kind of value holds; a kind that people cannot write has no place here. */
+const FIELDS: {
+  readonly [K in Exclude<Kind, "undone">]: { readonly [Key in keyof Fields<K>]: Joi.Schema };
+} = {
+  ohms: { ohms: ohms.required() },
+  open: {},
+  celsius: { celsius: celsius.required() },
+  quantity: { quantity: oneOf("quantity", QUANTITY_NAMES).required(), value: quantityValue },
+  choice: { choice: name.required() },
+  choices: { choices: Joi.array().items(name).unique().max(40).required() },
+  text: { text: words.required() },
+  photo: { photo: fileName.required() },
+  skipped: { reason: name.required() },
+  withdrawn: { reason: name.required() },
+};
+const KINDS = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
+
+const valueSchema = Joi.alternatives()
+  .conditional(".kind", {
+    switch: KINDS.map((kind) => ({
+      is: kind,
+      then: Joi.object({ kind: Joi.string(), ...FIELDS[kind] }),
+    })),
+    otherwise: Joi.any()
+      .forbidden()
+      .messages({ "any.unknown": `A value must say its kind: ${KINDS.join(", ")}.` }),
+  })
+  .required();
+
+/** A reading by its form alone: what an older program may have written. */
+export const readingForm = keyed<Reading>({
+  id: id.required(),
+  check: oneOf("check", CHECK_IDS).required(),
+  slot: name.required(),
+  epoch: Joi.number().integer().min(0).required(),
+  value: valueSchema,
+  typed: Joi.string().max(LONGEST_NAME).allow("").required(),
+  instrumentId: name.allow(null).required(),
+  takenAt: instant.required(),
+  by: name.required(),
+  supersedes: id.allow(null).required(),
+});
+
+/** A reading that fits a slot its check declares: an unknown slot, kind or word is refused with a sentence. */
+export const readingSchema = readingForm
+  .custom((reading: Reading, helpers) => {
+    const why = misread(reading);
+    if (why !== null) return helpers.error("reading.misread", { why });
+    if (reading.value.kind === "withdrawn" && reading.supersedes === null)
+      return helpers.error("reading.takesNothing");
+    return reading;
+  })
+  .messages({
+    "reading.misread": "{#why}",
+    "reading.takesNothing": "What takes a reading back must name it in supersedes.",
+  });

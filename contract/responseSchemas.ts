@@ -1,0 +1,154 @@
+import Joi from "joi";
+import { CHECK_IDS, DISPOSITIONS, ENTRY_KINDS, type Entry } from "#core/record";
+import { visitSchema } from "./bundleSchema.ts";
+import { id, instant, keyed, name, oneOf, strict, words } from "./fields.ts";
+import { instrumentSchema } from "./instrumentSchema.ts";
+import { intakeSchema } from "./jobSchemas.ts";
+import {
+  STAGES,
+  type JobLine,
+  type JobList,
+  type Judging,
+  type JobView,
+  type Receipt,
+  type Summary,
+} from "./jobs.ts";
+import { limitsSchema } from "./limitsSchema.ts";
+import { motorSchema } from "./motorSchema.ts";
+import type { FieldProblem } from "./problems.ts";
+import type { Unit, UnitVisit } from "./shop.ts";
+
+/** What the API answers, as schemas: described in the OpenAPI document, and held against real answers in tests. */
+
+const version = Joi.number().integer().min(0).required();
+const closedAt = instant.allow(null).required();
+
+export const receiptSchema = strict<Receipt>({
+  job: id.required(),
+  version,
+  closedAt,
+  savedAt: instant.required(),
+});
+
+const summarySchema = strict<Summary>({
+  headline: words.required(),
+  leading: strict<NonNullable<Summary["leading"]>>({
+    name: name.required(),
+    probability: Joi.number().min(0).max(1).required(),
+  })
+    .allow(null)
+    .required(),
+  next: words.required(),
+  to: oneOf("step", ["takenIn", ...CHECK_IDS, "decide", "repair", "report"]).required(),
+  minutes: Joi.number().min(0).required(),
+  marks: Joi.array().items(name).required(),
+  disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),
+  by: name.allow("").required(),
+  clock: strict<NonNullable<Summary["clock"]>>({
+    startedAt: instant.required(),
+    minutes: Joi.number().min(0).required(),
+    words: words.required(),
+  })
+    .allow(null)
+    .required(),
+});
+
+const lineSchema = strict<JobLine>({
+  id: id.required(),
+  number: Joi.number().integer().min(1).required(),
+  name: name.required(),
+  owner: name.allow("").required(),
+  stage: oneOf("stage", STAGES).required(),
+  summary: summarySchema.required(),
+  takenInAt: instant.required(),
+  closedAt,
+});
+
+const paged = {
+  total: Joi.number().integer().min(0).required(),
+  page: Joi.number().integer().min(1).required(),
+  pageSize: Joi.number().integer().min(1).required(),
+};
+
+export const jobListSchema = strict<JobList>({
+  items: Joi.array().items(lineSchema).required(),
+  ...paged,
+  judging: strict<Judging>({
+    left: Joi.number().integer().min(0).required(),
+    of: Joi.number().integer().min(0).required(),
+  }).required(),
+});
+
+export const jobViewSchema = keyed<JobView>({
+  id: id.required(),
+  number: Joi.number().integer().min(1).required(),
+  version,
+  takenInAt: instant.required(),
+  closedAt,
+  savedAt: instant.required(),
+  intake: intakeSchema.required(),
+  entries: Joi.array()
+    .items(
+      keyed<Entry>({ kind: oneOf("kind of entry", ENTRY_KINDS).required(), body: Joi.object().required() }),
+    )
+    .required(),
+  grounds: keyed<JobView["grounds"]>({
+    instruments: Joi.array().items(instrumentSchema).required(),
+    past: Joi.array().items(visitSchema),
+    limits: limitsSchema,
+  }).required(),
+  closing: Joi.object().allow(null).required(),
+});
+
+const unitVisitSchema = keyed<UnitVisit>({
+  jobNumber: Joi.number().integer().required(),
+  at: instant.required(),
+  pairs: Joi.object().allow(null).required(),
+  constant: Joi.object().allow(null).required(),
+  insulation: Joi.number().allow(null).required(),
+  jobId: id.required(),
+  headline: words.required(),
+  disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),
+  sound: Joi.boolean().required(),
+});
+
+const unitSchema = keyed<Unit>({
+  serial: name.required(),
+  name: name.required(),
+  owner: name.allow("").required(),
+  modelId: id.allow(null).required(),
+  motor: motorSchema.required(),
+  versions: Joi.array()
+    .items(
+      keyed<Unit["versions"][number]>({
+        motor: motorSchema.required(),
+        by: name.allow("").required(),
+        at: instant.required(),
+        reason: words.required(),
+      }),
+    )
+    .required(),
+  visits: Joi.array().items(unitVisitSchema).required(),
+});
+
+export const unitsSchema = keyed<{ items: Unit[]; total: number; page: number; pageSize: number }>({
+  items: Joi.array().items(unitSchema).required(),
+  ...paged,
+});
+
+/** RFC 9457, with the fields that are wrong where there are any. */
+export const problemSchema = Joi.object<{
+  type: string;
+  status: number;
+  title: string;
+  detail: string;
+  fields?: FieldProblem[];
+}>({
+  type: Joi.string().required(),
+  status: Joi.number().integer().required(),
+  title: Joi.string().required(),
+  detail: Joi.string().required(),
+  fields: Joi.array().items(
+    strict<FieldProblem>({ field: Joi.string().allow("").required(), sentence: Joi.string().required() }),
+  ),
+}).unknown();

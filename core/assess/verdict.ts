@@ -1,0 +1,73 @@
+import type { ActionBeliefs, FaultId } from "../catalogue/index.ts";
+import type { CheckState, Finding, Place } from "../check/index.ts";
+import type { Decibans, Minutes } from "../quantity/index.ts";
+import type { CheckId, Disposition } from "../record/index.ts";
+import type { HardFact } from "../mechanical/index.ts";
+
+export interface WeightedFinding {
+  readonly variable: string;
+  readonly sentence: string;
+  /** Change of the fault's log odds when this finding is left out, capped at ±30. Positive speaks for it. */
+  readonly weight: Decibans;
+}
+
+export interface FaultBelief {
+  readonly fault: FaultId;
+  readonly name: string;
+  readonly probability: number;
+  readonly place: Place | null;
+  readonly weights: readonly WeightedFinding[];
+}
+
+export interface NextCheck {
+  readonly check: CheckId;
+  readonly minutes: Minutes;
+  /** Expected fall in uncertainty about what to do, bits. */
+  readonly gain: number;
+  /** What it would tell most, in words. */
+  readonly because: string;
+  /** It is begun and wants finishing, whatever it would tell. */
+  readonly halfDone?: boolean;
+}
+
+/** An outcome still to be seen that would turn the leading remedy. */
+export interface Change {
+  readonly variable: string;
+  readonly words: string;
+  readonly probability: number;
+  readonly to: Disposition;
+}
+
+export interface PlanStep {
+  readonly check: CheckId;
+  readonly title: string;
+  readonly stage: string;
+  readonly minutes: Minutes;
+  readonly state: CheckState;
+  /** Result or progress in a word or two, or the reason for skipping. */
+  readonly note: string;
+  readonly notApplicable: string | null;
+  /** Made when it would tell something; no verdict waits for it. */
+  readonly optional: boolean;
+}
+
+export interface Verdict {
+  readonly rules: string;
+  readonly epoch: number;
+  readonly headline: string;
+  readonly reason: string;
+  /** The remedy, or null while it is not decided. */
+  readonly decided: Disposition | null;
+  readonly conflict: boolean;
+  readonly hardFact: HardFact | null;
+  readonly faults: readonly FaultBelief[];
+  readonly remedies: ActionBeliefs;
+  readonly findings: readonly Finding[];
+  /** Chance of no fault at all in the motor or around it. */
+  readonly sound: number;
+  readonly beyondThree: number;
+  readonly next: NextCheck | null;
+  readonly runnerUp: NextCheck | null;
+  readonly wouldChange: readonly Change[];
+  readonly plan: readonly PlanStep[];
+}

@@ -1,0 +1,143 @@
+import type { Setting } from "../inference/index.ts";
+import type { Complaint, Connection, Family, PastEvent } from "../record/index.ts";
+import { FAULT_IDS, factsOf, type FaultId } from "./faults.ts";
+
+/** Odds multipliers by fault; one that is not named keeps its odds. */
+export type OddsFactors = Readonly<Partial<Record<FaultId, number>>>;
+
+/**
+ * How a complaint moves the odds of a fault before any reading. A complaint sets priors and is therefore
+ * never a finding too. Common practice in the trade; the factors are bench judgement.
+ */
+export const COMPLAINT_ODDS: Readonly<Record<Complaint, OddsFactors>> = {
+  noRun: { starJointOpen: 2.5, leadOpen: 1.5, limbOpen: 1.5, leadsShorted: 1.5, outside: 1.5, bearing: 0.5 },
+  runsOn: { outside: 3, bearing: 0.3, turnsShorted: 0.5 },
+  twitches: {
+    leadOpen: 3,
+    limbOpen: 3,
+    starJointOpen: 1.5,
+    highJoint: 2,
+    hallSensor: 4,
+    hallWire: 4,
+    hallSwapped: 3,
+    controller: 2,
+    unseen: 1.5,
+  },
+  cutsOut: { highJoint: 2.5, leadsShorted: 1.5, hallWire: 2.5, hallSensor: 1.5, unseen: 1.2 },
+  uneven: {
+    highJoint: 2,
+    turnsShorted: 2,
+    magnets: 1.5,
+    hallSensor: 2,
+    hallWire: 2,
+    hallSwapped: 2,
+    unseen: 1.2,
+  },
+  noisy: { bearing: 6, debris: 3, magnets: 3, laminations: 2, outside: 0.3 },
+  hot: { turnsShorted: 3, highJoint: 2, bearing: 1.5, magnetsWeak: 3, tempSensor: 3, unseen: 1.2 },
+  lowPower: { turnsShorted: 2, highJoint: 2, pathOpen: 2, magnetsWeak: 3, hallSwapped: 1.5, unseen: 1.3 },
+  lowAirflow: { outside: 3, bearing: 1.5 },
+  frozenCoil: { outside: 3 },
+  hunting: { outside: 3, unseen: 1.5 },
+  errorCode: { hallSensor: 2, hallWire: 2, tempSensor: 3, resolver: 3 },
+  afterRepair: {
+    setup: 1.5,
+    leadOpen: 2,
+    highJoint: 2.5,
+    starJointOpen: 1.5,
+    hallSwapped: 8,
+    limbReversed: 6,
+    hallWire: 2,
+  },
+  routine: {},
+};
+
+/** How what happened before the failure moves the odds. Common practice; factors are bench judgement. */
+export const EVENT_ODDS: Readonly<Record<PastEvent, OddsFactors>> = {
+  heat: {
+    starJointOpen: 2.5,
+    turnsShorted: 2.5,
+    frameFault: 1.5,
+    magnets: 1.5,
+    magnetsWeak: 4,
+    hallSensor: 1.5,
+    unseen: 1.2,
+  },
+  crash: { magnets: 3, laminations: 4, bearing: 1.5, leadOpen: 2, debris: 1.5, hallWire: 1.5 },
+  water: {
+    bearing: 2.5,
+    debris: 2.5,
+    frameFault: 2,
+    highJoint: 1.5,
+    hallSensor: 2.5,
+    hallWire: 1.5,
+    unseen: 1.3,
+  },
+  surge: { controller: 3, turnsShorted: 1.5, unseen: 1.5 },
+  newBattery: { outside: 1.5 },
+  repair: { highJoint: 2, leadOpen: 1.5, wrongData: 1.5, limbReversed: 6, hallSwapped: 6, hallWire: 1.5 },
+  standing: { bearing: 1.5, debris: 1.5 },
+};
+
+/**
+ * A motor that nobody complains of, or whose trouble was just repaired, is far less likely to have one more
+ * than one that came in with a complaint. Bench judgement.
+ */
+export const UNCOMPLAINED_ODDS = 0.3;
+/** Nobody complains of a motor and supply that are both sound: odds against, once somebody did. Judgement. */
+export const COMPLAINT_WITHOUT_CAUSE = 0.05;
+/** Star is the commoner connection where nobody knows (common practice). */
+export const STAR_SHARE = 0.65;
+/** No prior is held above this: what came in is never known before it was read. Judgement. */
+const MOST_PRIOR = 0.6;
+
+/** Odds factors where no complaint stands: every fault that could cause one, alike. */
+export function uncomplainedFactors(): OddsFactors {
+  return Object.fromEntries(
+    FAULT_IDS.filter((id) => factsOf(id).causesComplaint).map((id) => [id, UNCOMPLAINED_ODDS]),
+  );
+}
+
+/** Odds factors of several circumstances together: they multiply. */
+export function timesOdds(...several: readonly OddsFactors[]): OddsFactors {
+  const combined: Partial<Record<FaultId, number>> = {};
+  for (const factors of several)
+    for (const id of FAULT_IDS) {
+      const factor = factors[id];
+      if (factor !== undefined) combined[id] = (combined[id] ?? 1) * factor;
+    }
+  return combined;
+}
+
+/** Odds factors of a complaint and past events. */
+export function oddsFactors(complaint: Complaint, events: readonly PastEvent[]): OddsFactors {
+  return timesOdds(COMPLAINT_ODDS[complaint], ...events.map((event) => EVENT_ODDS[event]));
+}
+
+/** Whether a motor of this family and connection can have the fault at all. */
+export function canHave(fault: FaultId, family: Family, connection: Connection): boolean {
+  return factsOf(fault).prior[family] > 0 && !(fault === "starJointOpen" && connection === "delta");
+}
+
+/**
+ * Chance of each fault alone: the family's, its odds multiplied by complaint and history, at most 0.6.
+ * @param faults those the motor can have
+ * @example a prior of 0.1 at odds doubled: 0.2222/1.2222 = 0.1818
+ */
+export function priorsOf(faults: readonly FaultId[], family: Family, factors: OddsFactors): number[] {
+  return faults.map((id) => {
+    const base = factsOf(id).prior[family];
+    const odds = (base / (1 - base)) * (factors[id] ?? 1);
+    return Math.min(MOST_PRIOR, odds / (1 + odds));
+  });
+}
+
+/** What may hold of connection and probes: one setting, or both connections where nobody knows it. */
+export function settingsOf(connection: Connection, tipsProven: boolean): Setting[] {
+  const tips = tipsProven ? "proven" : "unproven";
+  if (connection !== "unknown") return [{ share: 1, values: { connection, tips } }];
+  return [
+    { share: STAR_SHARE, values: { connection: "star", tips } },
+    { share: 1 - STAR_SHARE, values: { connection: "delta", tips } },
+  ];
+}

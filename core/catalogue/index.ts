@@ -1,0 +1,5 @@
+/** Faults, circumstances and remedies of the trade: what the engine is fed with. */
+export * from "./faults.ts";
+export * from "./row.ts";
+export * from "./circumstances.ts";
+export * from "./actions.ts";

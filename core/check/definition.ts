@@ -1,0 +1,136 @@
+import type { Evidence, LikelihoodRow, Mask, OutcomeOf, Variable } from "../inference/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import {
+  latestIn,
+  SKIPPED_SLOT,
+  type CheckId,
+  type Motor,
+  type Pair,
+  type Phase,
+  type Sitting,
+} from "../record/index.ts";
+import type { SlotTable } from "./slots.ts";
+
+export type CheckState = "toDo" | "inProgress" | "agrees" | "departs" | "cannotTell" | "skipped";
+
+/** Where in the winding a finding points: the same place as a phase of a star and a winding of a delta. */
+export interface Place {
+  readonly phase: Phase;
+  readonly winding: Pair;
+  /** How probable that place is, of the three. */
+  readonly share: number;
+}
+
+/** What one independent set of readings says. */
+export interface Finding extends Evidence {
+  readonly check: CheckId;
+  readonly sentence: string;
+  /** What would tell rival readings of it apart, where there are any. */
+  readonly advice?: string;
+  readonly departs: boolean;
+  /** The place it points at for faults that have one. */
+  readonly place: Place | null;
+}
+
+/** What a check could still find out, for the choice of the next one. */
+export interface OpenStep {
+  readonly minutes: Minutes;
+  /** Variables the check would find out and that are not known yet. */
+  readonly variables: readonly string[];
+  /** Outcomes the instrument at hand cannot tell apart, by variable: they count as one. */
+  readonly merged: Readonly<Record<string, readonly string[]>>;
+}
+
+/** Everything a check says of an epoch, in one go. */
+export interface CheckAnswer {
+  readonly findings: readonly Finding[];
+  readonly state: CheckState;
+  /** Result or progress in a word or two, for the plan; empty while there is none. */
+  readonly note: string;
+  readonly open: OpenStep | null;
+}
+
+/** A check declares itself once; the plan, the screens, the doors and the engine read it from here. */
+export interface CheckDefinition {
+  readonly id: CheckId;
+  readonly title: string;
+  readonly stage: "Take in" | "At rest" | "Spun" | "Sensors" | "Under power" | "Under doubt";
+  readonly minutes: Minutes;
+  readonly why: string;
+  /** A meter is put on the motor: nothing is read before it was made safe. */
+  readonly gated: boolean;
+  /** Done with power on. */
+  readonly live: boolean;
+  /** What its keys do: a field that readings are typed into, three lamps, or choices alone. */
+  readonly keys: "readings" | "lamps" | "choices";
+  readonly slots: SlotTable;
+  readonly variables: readonly Variable[];
+  readonly rows: readonly LikelihoodRow[];
+  readonly masks: readonly Mask[];
+  /** Other checks whose readings its answer depends on. */
+  readonly leansOn: readonly CheckId[];
+  /** Null where it applies to the motor, else the reason why it does not. */
+  readonly notApplicable: (motor: Motor) => string | null;
+  /** True where a verdict does not wait for it: it is there to be made when it would tell something. */
+  readonly optional: (motor: Motor) => boolean;
+  readonly answer: (sitting: Sitting, epoch: number) => CheckAnswer;
+}
+
+/** A finding that is one outcome for certain. */
+export function certain<Outcome extends string>(
+  check: CheckId,
+  { id }: Variable<string, Outcome>,
+  outcome: NoInfer<Outcome>,
+  sentence: string,
+  departs: boolean,
+): Finding {
+  return { check, variable: id, likelihood: { [outcome]: 1 }, sentence, departs, place: null };
+}
+
+/** The finding of a variable, if it was made. */
+export function findingOf(findings: readonly Finding[], { id }: Variable): Finding | undefined {
+  return findings.find(({ variable }) => variable === id);
+}
+
+/** How likely a finding's readings are under an outcome, against the outcome that fits best; 0 where there is none. */
+export function likelihoodOf<V extends Variable>(
+  finding: Finding | undefined,
+  outcome: OutcomeOf<V>,
+): number {
+  return finding?.likelihood[outcome] ?? 0;
+}
+
+/** Why a check was skipped in this epoch, or null where it was not. */
+export function skipReason(sitting: Pick<Sitting, "readings">, check: CheckId, epoch: number): string | null {
+  const value = latestIn(sitting.readings, check, SKIPPED_SLOT, epoch)?.value;
+  return value?.kind === "skipped" ? value.reason : null;
+}
+
+/** Inside a sentence; a pair's own letters stay capital. */
+export function lowerFirst(text: string): string {
+  return /^[A-C]–[A-C]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
+}
+
+/** The variables of a check that were not found out yet. */
+export function unknownOf(findings: readonly Finding[], wanted: readonly Variable[]): string[] {
+  return wanted.map(({ id }) => id).filter((id) => !findings.some(({ variable }) => variable === id));
+}
+
+/** An open step while any variable is unknown, else null. */
+export function openStep(minutes: Minutes, variables: readonly string[]): OpenStep | null {
+  return variables.length > 0 ? { minutes, variables, merged: {} } : null;
+}
+
+/** State of a check that is done by any finding: departs where one does, else agrees; begun, skipped, or to do. */
+export function plainState(
+  sitting: Pick<Sitting, "readings">,
+  check: CheckId,
+  epoch: number,
+  findings: readonly Finding[],
+): CheckState {
+  if (findings.some(({ departs }) => departs)) return "departs";
+  if (findings.length > 0) return "agrees";
+  if (skipReason(sitting, check, epoch) !== null) return "skipped";
+  const begun = sitting.readings.some((reading) => reading.check === check && reading.epoch === epoch);
+  return begun ? "inProgress" : "toDo";
+}

@@ -1,0 +1,11 @@
+import { row } from "../catalogue/index.ts";
+import { FRAME } from "./variables.ts";
+
+/**
+ * What each fault, when present, makes this check show, with its reason. Judgement from common practice and circuit
+ * arithmetic; held against simulated motors that know nothing of it.
+ */
+export const FRAME_ROWS = [
+  row(FRAME, "frameFault", { touching: 0.62, leaking: 0.25, high: 0.05 }, "a meter's few volts miss some"),
+  row(FRAME, "setup", { high: 0.15, leaking: 0.05 }, "fingers across the probes"),
+];

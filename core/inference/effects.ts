@@ -1,0 +1,78 @@
+import type { Model, Setting, Variable } from "./types.ts";
+
+/** Least probability of an outcome that is not physically impossible: nobody is that sure. */
+export const OUTCOME_FLOOR = 1e-4;
+
+export type Distribution = readonly number[];
+
+function spread(variable: Variable, named: Readonly<Partial<Record<string, number>>>): number[] {
+  const values = variable.outcomes.map((outcome) => named[outcome] ?? 0);
+  const rest = 1 - values.reduce((sum, p) => sum + p, 0);
+  if (rest < -1e-9) throw new RangeError(`outcomes of ${variable.id} add up to more than 1`);
+  values[0] = values[0]! + Math.max(0, rest);
+  return values;
+}
+
+const holds = (when: Readonly<Partial<Record<string, string>>> | undefined, setting: Setting) =>
+  Object.entries(when ?? {}).every(([name, value]) => setting.values[name] === value);
+
+/** What one fault alone would make a variable show, averaged over the settings; null where it does not touch it. */
+function effectOf(
+  model: Model,
+  fault: string,
+  variable: Variable,
+  settings: readonly Setting[],
+): Distribution | null {
+  const rows = model.rows.filter((row) => row.fault === fault && row.variable === variable.id);
+  if (rows.length === 0) return null;
+  const untouched = spread(variable, {});
+  const bySetting = settings.map((setting) => {
+    const row = rows.find(({ when }) => holds(when, setting));
+    return row ? spread(variable, row.outcomes) : null;
+  });
+  if (bySetting.every((one) => one === null)) return null;
+  return variable.outcomes.map((_, k) =>
+    settings.reduce((sum, { share }, s) => sum + share * (bySetting[s] ?? untouched)[k]!, 0),
+  );
+}
+
+function cumulative(distribution: Distribution): number[] {
+  let sum = 0;
+  return distribution.map((p) => (sum += p));
+}
+
+/** The effects of every fault on one variable, as cumulative distributions; null where a fault does not touch it. */
+export interface Effects {
+  readonly leak: Distribution;
+  readonly byFault: readonly (Distribution | null)[];
+}
+
+export function effectsOn(model: Model, variable: Variable, settings: readonly Setting[]): Effects {
+  return {
+    leak: cumulative(spread(variable, variable.leak)),
+    byFault: model.faults.map(({ id }) => {
+      const effect = effectOf(model, id, variable, settings);
+      return effect && cumulative(effect);
+    }),
+  };
+}
+
+/**
+ * P(outcome | faults that act) for one variable: noisy-MAX with a leak.
+ *
+ * Each acting fault and the leak draw an outcome on their own; the dominant one shows, so the cumulative
+ * distributions multiply. For two outcomes this is the noisy-OR. Source: Russell & Norvig, *Artificial
+ * Intelligence: A Modern Approach*, on noisy-OR; the MAX form is its usual extension.
+ * @param acting places of the faults that act, each with an effect
+ * @returns probabilities in the order of the variable's outcomes, none below the floor, adding up to one
+ */
+export function outcomesOf({ leak, byFault }: Effects, acting: readonly number[]): number[] {
+  const product = [...leak];
+  for (const fault of acting) {
+    const effect = byFault[fault]!;
+    for (let k = 0; k < product.length; k += 1) product[k]! *= effect[k]!;
+  }
+  const raw = product.map((value, k) => Math.max(OUTCOME_FLOOR, value - (k > 0 ? product[k - 1]! : 0)));
+  const total = raw.reduce((sum, p) => sum + p, 0);
+  return raw.map((p) => p / total);
+}

@@ -1,0 +1,15 @@
+/** The engine: sets of faults, classes, weights, the next step. It knows no motor. */
+export * from "./types.ts";
+export { faultSets, membersOf, MOST_FAULTS, type FaultSets } from "./sets.ts";
+export { effectsOn, outcomesOf, OUTCOME_FLOOR } from "./effects.ts";
+export { classesOf } from "./classes.ts";
+export { CONFLICT_DECIBANS, infer, massBeyond, MOST_DECIBANS, type Inference } from "./infer.ts";
+export {
+  actionShares,
+  entropyOf,
+  LEAST_GAIN,
+  rankSteps,
+  whatWouldTurn,
+  type RankedStep,
+  type Turn,
+} from "./nextStep.ts";

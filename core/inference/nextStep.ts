@@ -1,0 +1,268 @@
+import { classesOf, jointClasses, type Classes } from "./classes.ts";
+import type { Inference } from "./infer.ts";
+import { MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
+import type { Actions, Candidate, Circumstances, Model, Variable } from "./types.ts";
+
+/** A candidate whose whole promise is below this many bits is not worth proposing. Judgement. */
+export const LEAST_GAIN = 0.01;
+/** Variables of one candidate that are played through together; its others hardly add. */
+const JOINT_VARIABLES = 2;
+/** An outcome less probable than this is not named as something that would change the answer. Judgement. */
+const LEAST_OUTCOME = 0.003;
+/** Mass below which an expectation has nothing to average. */
+const LEAST_MASS = 1e-300;
+
+/** The action that each set asks for; worked out once for each model's actions. */
+const asked = new WeakMap<Actions, Uint8Array>();
+
+function askedBy(actions: Actions, sets: FaultSets): Uint8Array {
+  const found = asked.get(actions);
+  if (found?.length === sets.size) return found;
+  const made = new Uint8Array(sets.size).fill(actions.none);
+  // No fault is as light as none.
+  const ranks = new Uint8Array(NONE + 1).fill(NONE);
+  ranks.set(actions.ranks);
+  const { members } = sets;
+  for (let s = 1, at = MOST_FAULTS; s < sets.size; s += 1, at += MOST_FAULTS) {
+    let rank = ranks[members[at]!]!;
+    if (ranks[members[at + 1]!]! < rank) rank = ranks[members[at + 1]!]!;
+    if (ranks[members[at + 2]!]! < rank) rank = ranks[members[at + 2]!]!;
+    made[s] = actions.ofRank[rank]!;
+  }
+  asked.set(actions, made);
+  return made;
+}
+
+/** Shannon entropy in bits. Zero-probability terms add nothing. @param probabilities that add up to one */
+export function entropyOf(probabilities: readonly number[]): number {
+  return probabilities.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+}
+
+/** Mass times the entropy, in bits, of shares that add up to that mass: −Σ s·log2(s/mass). */
+function massEntropy(shares: Float64Array, from: number, count: number): number {
+  let mass = 0;
+  for (let a = 0; a < count; a += 1) mass += shares[from + a]!;
+  if (mass < LEAST_MASS) return 0;
+  let sum = 0;
+  for (let a = 0; a < count; a += 1) {
+    const share = shares[from + a]!;
+    if (share > 0) sum -= share * Math.log2(share / mass);
+  }
+  return sum;
+}
+
+/** P(action | evidence): the sets' probabilities added up by what they ask for. */
+export function actionShares(actions: Actions, { sets, posterior }: Inference): Float64Array {
+  const by = askedBy(actions, sets);
+  const shares = new Float64Array(actions.count);
+  for (let s = 0; s < sets.size; s += 1) shares[by[s]!]! += posterior[s]!;
+  return shares;
+}
+
+/** Mass by class and action: count · actions numbers. */
+function massBy(
+  of: Uint32Array,
+  count: number,
+  by: Uint8Array,
+  actions: number,
+  posterior: Float64Array,
+): Float64Array {
+  const mass = new Float64Array(count * actions);
+  for (let s = 0; s < of.length; s += 1) mass[of[s]! * actions + by[s]!]! += posterior[s]!;
+  return mass;
+}
+
+const masses = new WeakMap<Inference, Map<Classes, Float64Array>>();
+
+/** Mass by class of one variable and action; worked out once for each inference. */
+function massOf(classes: Classes, by: Uint8Array, actions: number, inference: Inference): Float64Array {
+  const byClasses = masses.get(inference) ?? new Map<Classes, Float64Array>();
+  masses.set(inference, byClasses);
+  const found = byClasses.get(classes) ?? massBy(classes.of, classes.count, by, actions, inference.posterior);
+  byClasses.set(classes, found);
+  return found;
+}
+
+interface Groups {
+  readonly count: number;
+  /** P(group | class): one row of groups for each class. */
+  readonly chances: Float64Array;
+}
+
+const grouped = new WeakMap<Classes, Map<string, Groups>>();
+
+/** Outcomes that cannot be told apart taken together, each other one alone. */
+function groupsOf(variable: Variable, classes: Classes, merged: readonly string[] = []): Groups {
+  const byMerged = grouped.get(classes) ?? new Map<string, Groups>();
+  grouped.set(classes, byMerged);
+  const key = merged.join(" ");
+  const found = byMerged.get(key);
+  if (found) return found;
+  const alone = variable.outcomes.flatMap((outcome, k) => (merged.includes(outcome) ? [] : [[k]]));
+  const together = variable.outcomes.flatMap((outcome, k) => (merged.includes(outcome) ? [k] : []));
+  const groups = together.length > 0 ? [together, ...alone] : alone;
+  const chances = new Float64Array(classes.count * groups.length);
+  for (let c = 0; c < classes.count; c += 1)
+    groups.forEach((group, g) => {
+      let sum = 0;
+      for (const k of group) sum += classes.chances[c * classes.outcomes + k]!;
+      chances[c * groups.length + g] = sum;
+    });
+  const made = { count: groups.length, chances };
+  byMerged.set(key, made);
+  return made;
+}
+
+interface Playable {
+  readonly variable: Variable;
+  readonly classes: Classes;
+  readonly groups: Groups;
+}
+
+export interface RankedStep {
+  readonly id: string;
+  readonly minutes: number;
+  /** Expected fall in uncertainty about what to do, bits. */
+  readonly gain: number;
+  /** The variable that tells most. */
+  readonly telling: string;
+}
+
+/** Shares of the actions by outcome group, after one variable is found out: groups · actions numbers. */
+function sharesAfter(mass: Float64Array, { classes, groups }: Playable, actions: number): Float64Array {
+  const shares = new Float64Array(groups.count * actions);
+  for (let c = 0; c < classes.count; c += 1)
+    for (let g = 0; g < groups.count; g += 1) {
+      const chance = groups.chances[c * groups.count + g]!;
+      for (let a = 0; a < actions; a += 1) shares[g * actions + a]! += mass[c * actions + a]! * chance;
+    }
+  return shares;
+}
+
+function entropyOfGroups(shares: Float64Array, actions: number): number {
+  let sum = 0;
+  for (let at = 0; at < shares.length; at += actions) sum += massEntropy(shares, at, actions);
+  return sum;
+}
+
+/** Expected entropy once two variables are found out together. */
+function entropyAfterBoth(
+  first: Playable,
+  second: Playable,
+  by: Uint8Array,
+  actions: number,
+  posterior: Float64Array,
+): number {
+  const joint = jointClasses(first.classes, second.classes);
+  const mass = massBy(joint.of, joint.count, by, actions, posterior);
+  const [ones, twos] = [first.groups.count, second.groups.count];
+  const width = ones * actions;
+  // First the first variable's outcomes, by class of the second; then the second's.
+  const half = new Float64Array(second.classes.count * width);
+  for (let j = 0; j < joint.count; j += 1) {
+    const from = joint.first[j]! * ones;
+    const to = joint.second[j]! * width;
+    for (let g = 0; g < ones; g += 1) {
+      const chance = first.groups.chances[from + g]!;
+      for (let a = 0; a < actions; a += 1) half[to + g * actions + a]! += mass[j * actions + a]! * chance;
+    }
+  }
+  const shares = new Float64Array(twos * width);
+  for (let c = 0; c < second.classes.count; c += 1)
+    for (let h = 0; h < twos; h += 1) {
+      const chance = second.groups.chances[c * twos + h]!;
+      for (let k = 0; k < width; k += 1) shares[h * width + k]! += half[c * width + k]! * chance;
+    }
+  return entropyOfGroups(shares, actions);
+}
+
+function playable(model: Model, circumstances: Circumstances, candidate: Candidate): Playable[] {
+  return candidate.variables.flatMap((id) => {
+    const variable = model.variables.find((one) => one.id === id);
+    if (!variable) return [];
+    const classes = classesOf(model, variable, circumstances.settings);
+    return [{ variable, classes, groups: groupsOf(variable, classes, candidate.merged[id]) }];
+  });
+}
+
+/**
+ * Expected fall in the entropy of what to do, by candidate, in bits.
+ *
+ * For each candidate its most telling variables are played through: P(outcome | evidence) from the sets, the sets
+ * re-weighed, the actions' entropy averaged. Preposterior analysis, exact for the variables played through together.
+ * Ranked per minute; those below {@link LEAST_GAIN} are left out.
+ */
+export function rankSteps(
+  model: Model,
+  circumstances: Circumstances,
+  actions: Actions,
+  inference: Inference,
+  candidates: readonly Candidate[],
+): RankedStep[] {
+  const { sets, posterior } = inference;
+  const by = askedBy(actions, sets);
+  const before = massEntropy(actionShares(actions, inference), 0, actions.count);
+  return candidates
+    .flatMap((candidate): RankedStep[] => {
+      const ranked = playable(model, circumstances, candidate)
+        .map((one) => {
+          const mass = massOf(one.classes, by, actions.count, inference);
+          const after = entropyOfGroups(sharesAfter(mass, one, actions.count), actions.count);
+          return { one, gain: before - after };
+        })
+        .sort((a, b) => b.gain - a.gain);
+      const [first, second] = ranked.slice(0, JOINT_VARIABLES);
+      if (!first) return [];
+      const gain = second
+        ? before - entropyAfterBoth(first.one, second.one, by, actions.count, posterior)
+        : first.gain;
+      return [
+        {
+          id: candidate.id,
+          minutes: candidate.minutes,
+          gain: Math.max(0, gain),
+          telling: first.one.variable.id,
+        },
+      ];
+    })
+    .filter(({ gain }) => gain >= LEAST_GAIN)
+    .sort((a, b) => b.gain / b.minutes - a.gain / a.minutes);
+}
+
+/** An outcome still to be seen that would turn the leading action. */
+export interface Turn {
+  readonly variable: string;
+  readonly words: string;
+  readonly probability: number;
+  /** The action that would then lead. */
+  readonly to: number;
+}
+
+/** Outcomes of candidates that would turn the leading action, most probable first. */
+export function whatWouldTurn(
+  model: Model,
+  circumstances: Circumstances,
+  actions: Actions,
+  inference: Inference,
+  candidates: readonly Candidate[],
+): Turn[] {
+  const by = askedBy(actions, inference.sets);
+  const leadingOf = (shares: Float64Array) => shares.indexOf(Math.max(...shares));
+  const leading = leadingOf(actionShares(actions, inference));
+  return candidates
+    .flatMap((candidate) => playable(model, circumstances, { ...candidate, merged: {} }))
+    .flatMap((one) => {
+      const mass = massOf(one.classes, by, actions.count, inference);
+      const all = sharesAfter(mass, one, actions.count);
+      return one.variable.outcomes.flatMap((outcome, k): Turn[] => {
+        const shares = all.subarray(k * actions.count, (k + 1) * actions.count);
+        const probability = shares.reduce((sum, p) => sum + p, 0);
+        const to = leadingOf(shares);
+        if (probability < LEAST_OUTCOME || to === leading) return [];
+        return [
+          { variable: one.variable.id, words: one.variable.words[outcome] ?? outcome, probability, to },
+        ];
+      });
+    })
+    .sort((a, b) => b.probability - a.probability);
+}

@@ -1,0 +1,108 @@
+import type { Decibans, Minutes } from "../quantity/index.ts";
+
+/** Something a reading can find out: one of a few outcomes, ordered from ordinary to dominant. */
+export interface Variable<Id extends string = string, Outcome extends string = string> {
+  readonly id: Id;
+  readonly title: string;
+  /** Milder first. Where several faults act, the dominant outcome shows (noisy-MAX). */
+  readonly outcomes: readonly Outcome[];
+  /** Outcomes that appear with no fault at all: false alarms. The rest is the first outcome. */
+  readonly leak: Readonly<Partial<Record<Outcome, number>>>;
+  readonly leakReason: string;
+  /** What the outcome means, in a short clause: "three pairs equal". */
+  readonly words: Readonly<Record<Outcome, string>>;
+}
+
+/** Any of the outcomes of a variable. */
+export type OutcomeOf<V> = V extends Variable<string, infer Outcome> ? Outcome : never;
+
+/** Declares a variable; its outcomes become the only ones its rows and findings can name. */
+export function variable<const Id extends string, const Outcome extends string>(given: {
+  readonly id: Id;
+  readonly title: string;
+  readonly outcomes: readonly Outcome[];
+  readonly leak: Readonly<Partial<Record<NoInfer<Outcome>, number>>>;
+  readonly leakReason: string;
+  readonly words: Readonly<Record<NoInfer<Outcome>, string>>;
+}): Variable<Id, Outcome> {
+  return given;
+}
+
+/** What one independent set of readings says: p(readings | outcome), up to a common factor. */
+export interface Evidence {
+  readonly variable: string;
+  readonly likelihood: Readonly<Partial<Record<string, number>>>;
+}
+
+/** What the engine needs to know of a fault: its name, and whether it explains that somebody complained. */
+export interface EngineFault {
+  readonly id: string;
+  readonly causesComplaint: boolean;
+}
+
+/** What a fault, when present, makes a variable show. Mass not named goes to the variable's first outcome. */
+export interface LikelihoodRow {
+  readonly fault: string;
+  readonly variable: string;
+  /** Circumstances under which the row holds, by name; one not named does not matter. */
+  readonly when?: Readonly<Partial<Record<string, string>>>;
+  readonly outcomes: Readonly<Partial<Record<string, number>>>;
+  readonly reason: string;
+}
+
+/** While one fault is present, a variable says nothing of these others. */
+export interface Mask {
+  readonly variable: string;
+  readonly by: string;
+  readonly hides: readonly string[];
+  readonly reason: string;
+}
+
+export interface Model {
+  readonly faults: readonly EngineFault[];
+  readonly variables: readonly Variable[];
+  readonly rows: readonly LikelihoodRow[];
+  readonly masks: readonly Mask[];
+}
+
+/** Named circumstances that may hold, and the share of belief in them; shares of all settings add up to one. */
+export interface Setting {
+  readonly share: number;
+  readonly values: Readonly<Record<string, string>>;
+}
+
+/** What is known before the evidence. */
+export interface Circumstances {
+  readonly settings: readonly Setting[];
+  /** Chance of each fault of the model alone, 0 to below 1, in the model's order. */
+  readonly priors: readonly number[];
+  /** Somebody complained, and then something is wrong somewhere; null where nobody did. */
+  readonly complaint: {
+    /** Factor on the odds that nothing explains the complaint. */
+    readonly withoutCause: number;
+    /** Factor on the odds for each further cause beside the first. */
+    readonly furtherCause: number;
+  } | null;
+}
+
+/** What sets of faults ask for: the weightiest of what their members do. */
+export interface Actions {
+  readonly count: number;
+  /** How heavy what each fault asks for weighs, 0 the heaviest, in the model's order. */
+  readonly ranks: readonly number[];
+  /** The action of each rank, 0 to count − 1. */
+  readonly ofRank: readonly number[];
+  /** The action of the empty set. */
+  readonly none: number;
+}
+
+/** Something that could be found out next. */
+export interface Candidate {
+  readonly id: string;
+  readonly minutes: Minutes;
+  readonly variables: readonly string[];
+  /** Outcomes that cannot be told apart with what is at hand, by variable: they count as one. */
+  readonly merged: Readonly<Record<string, readonly string[]>>;
+}
+
+export type { Decibans, Minutes };

@@ -1,0 +1,11 @@
+import { row } from "../catalogue/index.ts";
+import { INSULATION } from "./variables.ts";
+
+/**
+ * What each fault, when present, makes this check show, with its reason. Judgement from common practice and circuit
+ * arithmetic; held against simulated motors that know nothing of it.
+ */
+export const INSULATION_ROWS = [
+  row(INSULATION, "frameFault", { bad: 0.82, poor: 0.12 }, "the tester stresses what a meter cannot"),
+  row(INSULATION, "debris", { poor: 0.2 }, "damp and dirt conduct"),
+];

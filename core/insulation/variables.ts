@@ -1,0 +1,17 @@
+import { variable } from "../inference/index.ts";
+
+/**
+ * What the tester says. Outcomes from ordinary to dominant; the leak is the false-alarm rate of a careful person with sound
+ * equipment (bench judgement).
+ */
+
+export const INSULATION = variable({
+  id: "insulation",
+  title: "Insulation",
+  outcomes: ["good", "poor", "bad"],
+  leak: { poor: 0.05, bad: 0.01 },
+  leakReason: "damp, dust, fingerprints on the terminals",
+  words: { good: "insulation good", poor: "insulation poor", bad: "insulation bad" },
+});
+
+export const INSULATION_VARIABLES = [INSULATION];

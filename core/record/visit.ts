@@ -1,0 +1,20 @@
+import type { KvConvention, Ohms } from "../quantity/index.ts";
+import type { ByPair } from "./motor.ts";
+
+/** A measured value with its 95 % uncertainty, both in the same unit. */
+export interface Measured {
+  readonly value: number;
+  readonly expanded: number;
+}
+
+/** What one visit of a unit measured, as it left: what later visits are held against. */
+export interface Visit {
+  readonly jobNumber: number;
+  /** UTC, ISO 8601. */
+  readonly at: string;
+  /** Pairs brought to 20 °C, Ω. */
+  readonly pairs: ByPair<Measured> | null;
+  readonly constant: (Measured & { readonly convention: KvConvention }) | null;
+  /** One-minute insulation at 40 °C, Ω. */
+  readonly insulation: Ohms | null;
+}

@@ -1,0 +1,77 @@
+import type { Minutes } from "../quantity/index.ts";
+import { FAMILIES, FAMILY_FACTS, type ByFamily, type Family } from "../record/index.ts";
+
+export interface Caution {
+  readonly id: CautionId;
+  readonly text: string;
+  /** Which families it is shown to; each has its answer. */
+  readonly applies: ByFamily<boolean>;
+  /** A wait that must have run out before the caution can be called done. */
+  readonly wait?: Minutes;
+}
+
+const byFamily = (applies: (family: Family) => boolean): ByFamily<boolean> =>
+  Object.fromEntries(FAMILIES.map((family) => [family, applies(family)])) as Record<Family, boolean>;
+const everyone = byFamily(() => true);
+/** Motors that carry their own electronics, with capacitors on mains. */
+const withElectronics = byFamily((family) => FAMILY_FACTS[family].ownElectronics);
+/** Bare motors, that a pack feeds through a controller. */
+const bare = byFamily((family) => !FAMILY_FACTS[family].ownElectronics);
+
+export const CAUTION_IDS = [
+  "isolate",
+  "discharge",
+  "verifyDead",
+  "propellers",
+  "magnets",
+  "pack",
+  "highVoltage",
+  "plugs",
+] as const;
+export type CautionId = (typeof CAUTION_IDS)[number];
+
+/** The usual cautions, common practice. They add to local rules and licensed practice, never replace them. */
+export const CAUTIONS: readonly Caution[] = [
+  {
+    id: "isolate",
+    applies: everyone,
+    text: "Switch off, lock out, and take the supply or pack away. Local rules and the maker's instructions come first.",
+  },
+  {
+    id: "discharge",
+    applies: withElectronics,
+    text: "Capacitors hold charge: wait five minutes after the supply is off. Bleeders fail, so measure after it.",
+    wait: 5,
+  },
+  {
+    id: "verifyDead",
+    applies: everyone,
+    text: "Verify dead with a meter proved before and after on something live.",
+  },
+  {
+    id: "propellers",
+    applies: { hobby: true, hub: false, traction: false, ecm: false, ecmSealed: false, miniSplit: false },
+    text: "Take propellers off before anything else: a motor that starts cuts.",
+  },
+  {
+    id: "magnets",
+    applies: bare,
+    text: "Magnets crush fingers. Keep them from pacemakers and cards.",
+  },
+  {
+    id: "pack",
+    applies: bare,
+    text: "A shorted pack burns. Cover its terminals; never lay tools on it.",
+  },
+  {
+    id: "highVoltage",
+    applies: { hobby: false, hub: false, traction: true, ecm: false, ecmSealed: false, miniSplit: false },
+    text: "Above 60 V DC or 30 V AC, judged at full charge: qualified people and high-voltage rules only.",
+  },
+  { id: "plugs", applies: withElectronics, text: "Never plug or unplug a live motor." },
+];
+
+/** The cautions that apply to a family, in order. */
+export function cautionsFor(family: Family): readonly Caution[] {
+  return CAUTIONS.filter(({ applies }) => applies[family]);
+}

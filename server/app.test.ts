@@ -1,0 +1,46 @@
+import { describe, expect, it } from "vitest";
+import { API } from "#contract/routes";
+import { useShop } from "../tests/shop.ts";
+import { fillDemo } from "./demo/fill.ts";
+import { DEMO_JOBS } from "./demo/scenario.ts";
+
+const shop = useShop();
+
+describe("the server", () => {
+  it("answers only to its own name and pages, with strict headers", async () => {
+    const { headers } = await shop.agent.get(`${API}/health`).expect(200);
+    expect(headers["content-security-policy"]).toContain("default-src 'self'");
+    await shop.agent.get(`${API}/health`).set("Host", "elsewhere.example").expect(421);
+    await shop.agent.get(`${API}/health`).set("Origin", "http://elsewhere.example").expect(403);
+    await shop.agent.get(`${API}/nothing`).expect(404);
+  });
+
+  it("describes itself from the schemas that validate, answers and files included", async () => {
+    const { body } = await shop.agent.get(`${API}/openapi.json`).expect(200);
+    const path = body.paths[`${API}/jobs/{job}`];
+    expect(path.put.requestBody.content["application/json"].schema.properties.complaint.enum).toContain(
+      "noRun",
+    );
+    expect(path.get.responses[200].content["application/json"].schema.properties).toHaveProperty("entries");
+    const file = body.paths[`${API}/jobs/{job}/files/{name}`];
+    expect(file.put.requestBody.content).toHaveProperty("image/jpeg");
+    for (const [where, operations] of Object.entries<
+      Record<string, { responses: Record<string, { content?: object }> }>
+    >(body.paths))
+      for (const [verb, { responses }] of Object.entries(operations))
+        for (const [status, answer] of Object.entries(responses))
+          expect(answer.content, `${verb} ${where} ${status}`).toBeDefined();
+  });
+
+  it("plays the whole demo through the same services, searchable, twice the same", async () => {
+    await fillDemo(shop.services);
+    const all = (await shop.agent.get(`${API}/jobs`).expect(200)).body;
+    expect(all.total).toBe(DEMO_JOBS.length);
+    expect(all.judging.left).toBe(0);
+    expect(new Set(all.items.map(({ stage }: { stage: string }) => stage)).size).toBeGreaterThanOrEqual(5);
+    const found = (await shop.agent.get(`${API}/jobs`).query({ q: "narrowboat" })).body;
+    expect(found.items).toMatchObject([{ name: "Narrowboat drive", stage: "parts" }]);
+    await fillDemo(shop.services).catch(() => undefined);
+    expect((await shop.agent.get(`${API}/jobs`)).body.total).toBe(DEMO_JOBS.length);
+  }, 60_000);
+});

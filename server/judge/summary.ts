@@ -1,0 +1,60 @@
+import type { Stage, Summary } from "#contract/jobs";
+import { checkOf, type Verdict } from "#core/assess";
+import { nextStepOf, type NextStep } from "#core/decision";
+import { epochOf, type JobRecord } from "#core/record";
+import { runningWait } from "#core/safety";
+
+type Step = Pick<Summary, "next" | "to" | "minutes">;
+
+/** The next step of a job as the bench groups and words it. */
+function stepOf(next: NextStep): { stage: Stage; step: Step } {
+  switch (next.kind) {
+    case "check": {
+      const { title, minutes } = checkOf(next.check);
+      const words = next.repeats ? `Repeat: ${title.toLowerCase()}` : title;
+      return { stage: "reading", step: { next: words, to: next.check, minutes } };
+    }
+    case "decide":
+      return { stage: "decision", step: { next: "Decide", to: "decide", minutes: 2 } };
+    case "wait": {
+      const words = next.waitingFor === "parts" ? "Parts to come" : "An answer to come";
+      return { stage: next.waitingFor, step: { next: words, to: "decide", minutes: 0 } };
+    }
+    case "repair":
+      return { stage: "repair", step: { next: next.plan.title, to: "repair", minutes: next.plan.minutes } };
+    case "lookAtProof":
+      return { stage: "proof", step: { next: "Look at the proof", to: "repair", minutes: 1 } };
+    case "close":
+      return { stage: "closing", step: { next: "Close the job", to: "repair", minutes: 1 } };
+    case "done":
+      return { stage: "closed", step: { next: "Done", to: "report", minutes: 0 } };
+  }
+}
+
+/** What the bench shows of a job, from its record and the verdict on it. */
+export function summarise(
+  job: JobRecord,
+  verdict: Verdict,
+  closed: boolean,
+): { stage: Stage; summary: Summary } {
+  const { stage, step } = stepOf(nextStepOf(job, verdict, closed));
+  const top = verdict.faults[0];
+  const wait = runningWait(job, epochOf(job));
+  const last = [...job.readings, ...job.decisions, ...job.repairs].at(-1);
+  return {
+    // A check to be made after a repair is its proof.
+    stage: stage === "reading" && epochOf(job) > 0 ? "proof" : stage,
+    summary: {
+      headline: verdict.headline,
+      leading:
+        top && verdict.headline !== "Sound after repair"
+          ? { name: top.name, probability: top.probability }
+          : null,
+      ...step,
+      marks: verdict.plan.map(({ state }) => state),
+      disposition: job.decisions.at(-1)?.disposition ?? null,
+      by: last?.by ?? "",
+      clock: wait ? { startedAt: wait.startedAt, minutes: wait.minutes, words: wait.caution.text } : null,
+    },
+  };
+}

@@ -1,0 +1,43 @@
+import { QueryTypes, type Sequelize, type Transaction } from "sequelize";
+
+/** What a migration may do: statements and queries, all in its own transaction. */
+export interface MigrationRun {
+  readonly statement: (sql: string, values?: readonly unknown[]) => Promise<void>;
+  readonly rows: <Row extends object>(sql: string, values?: readonly unknown[]) => Promise<Row[]>;
+}
+
+export interface Migration {
+  readonly name: string;
+  readonly up: (run: MigrationRun) => Promise<void>;
+}
+
+/** Ties a run to one transaction. */
+export function runIn(sequelize: Sequelize, transaction: Transaction): MigrationRun {
+  return {
+    statement: async (sql, values = []) => {
+      await sequelize.query(sql, { transaction, replacements: [...values] });
+    },
+    rows: async <Row extends object>(sql: string, values: readonly unknown[] = []) =>
+      (await sequelize.query(sql, {
+        transaction,
+        replacements: [...values],
+        type: QueryTypes.SELECT,
+      })) as Row[],
+  };
+}
+
+/** What SQLite says of a statement whose work is there already. */
+const DONE_ALREADY = /already exists|duplicate column name/u;
+
+/**
+ * Statements one after the other. An earlier program ran them apart and could be stopped between them: what is there
+ * already is taken as done, so that such a file opens again.
+ */
+export async function runAll(run: MigrationRun, statements: readonly string[]): Promise<void> {
+  for (const statement of statements)
+    try {
+      await run.statement(statement);
+    } catch (error) {
+      if (!(error instanceof Error && DONE_ALREADY.test(error.message))) throw error;
+    }
+}

@@ -1,0 +1,29 @@
+import { pino, type Logger } from "pino";
+import type { Database } from "../database.ts";
+import { inThisThread, type Judge } from "../judge/judge.ts";
+import { bundleService } from "./bundles.ts";
+import { fileService } from "./files.ts";
+import { jobService, type Clock } from "./jobs.ts";
+import { judging } from "./judging.ts";
+import { peopleService } from "./people.ts";
+import { shopService } from "./shop.ts";
+
+/** Everything a shop can do, over one database. */
+export function services(
+  database: Database,
+  clock: Clock,
+  judge: Judge = inThisThread,
+  log: Logger = pino({ level: "silent" }),
+) {
+  const judged = judging(database, judge, log);
+  return {
+    judging: judged,
+    jobs: jobService(database, judged, clock),
+    bundles: bundleService(database, judged),
+    files: fileService(database, clock),
+    people: peopleService(database, judged),
+    shop: shopService(database, judged),
+  };
+}
+
+export type Services = ReturnType<typeof services>;

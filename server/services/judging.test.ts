@@ -1,0 +1,84 @@
+import { pino } from "pino";
+import { describe, expect, it } from "vitest";
+import { API } from "#contract/routes";
+import { inThisThread, type Judge } from "../judge/judge.ts";
+import { aReading, INTAKE, JOB, NOW, useShop, uuid } from "../../tests/shop.ts";
+import { HUB } from "../../tests/jobs.ts";
+import { services } from "./index.ts";
+
+const shop = useShop();
+
+/** A judge that counts what it is asked, and answers only when told to. */
+function countingJudge() {
+  let open: (() => void) | null = null;
+  const gate = new Promise<void>((resolve) => (open = resolve));
+  const asked: string[] = [];
+  const judge: Judge = {
+    ...inThisThread,
+    judge: async (input) => {
+      asked.push(input.jobId);
+      await gate;
+      return inThisThread.judge(input);
+    },
+  };
+  return { judge, asked, release: () => open!() };
+}
+
+describe("judging in the background", () => {
+  it("never makes a list or a saved reading wait", async () => {
+    const { judge, asked, release } = countingJudge();
+    const { jobs, judging } = services(shop.database, () => NOW, judge, pino({ level: "silent" }));
+    await jobs.takeIn(JOB, INTAKE);
+    // The judge is still at it: the list answers all the same, and says so.
+    const list = await jobs.list({ page: 1 });
+    expect(list.judging).toEqual({ left: 1, of: 1 });
+    expect(list.items[0]).toMatchObject({ name: HUB.name, summary: { headline: "Being weighed" } });
+    await jobs.append(JOB, { kind: "reading", body: aReading(1) } as never, 0);
+    release();
+    await judging.idle();
+    expect((await jobs.list({ page: 1 })).judging.left).toBe(0);
+    // Once for the take-in, once more for the reading that came meanwhile.
+    expect(asked).toEqual([JOB, JOB]);
+  });
+
+  it("judges each open job once after a change of limits, whoever looks how often", async () => {
+    const { judge, asked, release } = countingJudge();
+    const { jobs, judging, shop: own } = services(shop.database, () => NOW, judge, pino({ level: "silent" }));
+    release();
+    for (let n = 0; n < 5; n += 1)
+      await jobs.takeIn(uuid(100 + n), { ...INTAKE, motor: { ...HUB, id: uuid(200 + n), serial: `S-${n}` } });
+    await judging.idle();
+    asked.length = 0;
+    await own.putLimits({ spin: { limit: 0.05, reason: "old drill" } });
+    await Promise.all(Array.from({ length: 8 }, () => jobs.list({ page: 1 })));
+    await judging.idle();
+    expect(asked.toSorted()).toEqual(Array.from({ length: 5 }, (_, n) => uuid(100 + n)));
+  });
+
+  it("goes on after a job that cannot be judged, and says so in the log", async () => {
+    const failing: Judge = {
+      ...inThisThread,
+      judge: (input) => (input.jobId === JOB ? Promise.reject(new Error("no")) : inThisThread.judge(input)),
+    };
+    const { jobs, judging } = services(shop.database, () => NOW, failing, pino({ level: "silent" }));
+    await jobs.takeIn(JOB, INTAKE);
+    await jobs.takeIn(uuid(7), { ...INTAKE, motor: { ...HUB, id: uuid(8), serial: "other" } });
+    await judging.idle();
+    const { items, judging: left } = await jobs.list({ page: 1 });
+    expect(left.left).toBe(0);
+    expect(items.find(({ id }) => id === uuid(7))!.summary.headline).not.toBe("Being weighed");
+  });
+
+  it("judges a later visit anew when an earlier one reads differently", async () => {
+    await shop.takeIn();
+    const later = uuid(9);
+    await shop.takeIn(later, { ...INTAKE, motor: { ...HUB, id: uuid(10) } });
+    for (const [i, slot] of ["AB", "BC", "CA"].entries())
+      await shop.put("readings", aReading(20 + i, { slot }), i).expect(201);
+    await shop.services.judging.idle();
+    expect((await shop.record(later)).past).toMatchObject([
+      { jobNumber: 1, pairs: { AB: { value: expect.closeTo(0.128, 3) } } },
+    ]);
+    expect((await shop.agent.get(`${API}/jobs`)).body.judging.left).toBe(0);
+  });
+});

@@ -1,0 +1,147 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pino } from "pino";
+import request from "supertest";
+import { afterEach, beforeEach } from "vitest";
+import type { JobView } from "#contract/jobs";
+import { API } from "#contract/routes";
+import { readView } from "#contract/view";
+import type { Intake, JobRecord } from "#core/record";
+import { createApp } from "../server/app.ts";
+import { openDatabase, type Database } from "../server/database.ts";
+import { firstInstruments } from "../server/services/firstInstruments.ts";
+import { services, type Services } from "../server/services/index.ts";
+import { HUB } from "./jobs.ts";
+
+export const JOB = "01990000-0000-7000-8000-000000000001";
+export const uuid = (n: number) => `01990000-0000-7000-9000-${String(n).padStart(12, "0")}`;
+export const NOW = new Date("2026-03-02T10:00:00.000Z");
+export const INTAKE: Intake = {
+  motor: HUB,
+  complaint: "noRun",
+  complaintWords: "dead",
+  events: [],
+  takenInAt: "2026-03-02T09:00:00.000Z",
+};
+
+export const aReading = (n: number, part: object = {}) => ({
+  id: uuid(n),
+  check: "winding",
+  slot: "AB",
+  epoch: 0,
+  value: { kind: "ohms", ohms: 0.128 },
+  typed: "128m",
+  instrumentId: "meter-3",
+  takenAt: "2026-03-02T09:15:00.000Z",
+  by: "MO",
+  supersedes: null,
+  ...part,
+});
+export const aDecision = (n: number, part: object = {}) => ({
+  id: uuid(n),
+  disposition: "resolder",
+  reason: "star joint open",
+  waitingFor: "nothing",
+  by: "MO",
+  at: "2026-03-02T10:30:00.000Z",
+  ...part,
+});
+export const aTurning = (n: number, reason = "") => ({
+  id: uuid(n),
+  reason,
+  by: "MO",
+  at: "2026-03-02T11:00:00.000Z",
+});
+/** First bytes of a JPEG, and some more. */
+export const aPicture = (fill = 7) =>
+  Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(200, fill)]);
+
+/** A shop in a folder of its own: opened before each test, closed and removed after it. */
+export class TestShop {
+  folder = "";
+  database!: Database;
+  services!: Services;
+  agent!: ReturnType<typeof request>;
+
+  get file(): string {
+    return join(this.folder, "shop.sqlite");
+  }
+
+  async open(): Promise<void> {
+    this.database = await openDatabase(this.file, NOW);
+    this.services = services(this.database, () => NOW);
+    await firstInstruments(this.services.people);
+    this.agent = request(
+      createApp({
+        services: this.services,
+        log: pino({ level: "silent" }),
+        hosts: ["127.0.0.1"],
+        web: null,
+      }),
+    );
+  }
+
+  async close(): Promise<void> {
+    await this.services.judging.idle();
+    await this.database.close();
+  }
+
+  /** The same program on a file of its own that nobody has written to. */
+  async moveToAnEmptyOne(): Promise<void> {
+    await this.close();
+    for (const end of ["", "-wal", "-shm"]) rmSync(`${this.file}${end}`, { force: true });
+    await this.open();
+  }
+
+  takeIn(id = JOB, intake: Intake = INTAKE) {
+    return this.agent.put(`${API}/jobs/${id}`).send(intake);
+  }
+
+  /** An entry onto a job at a version. */
+  put(noun: string, body: { id: string; [field: string]: unknown }, version: number, job = JOB) {
+    return this.agent.put(`${API}/jobs/${job}/${noun}/${body.id}`).set("If-Match", `"${version}"`).send(body);
+  }
+
+  async view(id = JOB): Promise<JobView> {
+    return (await this.agent.get(`${API}/jobs/${id}`).expect(200)).body as JobView;
+  }
+
+  async record(id = JOB): Promise<JobRecord> {
+    return readView(await this.view(id)).record;
+  }
+
+  /** Bytes of an answer as they are. */
+  async bytes(path: string): Promise<Buffer> {
+    const { body } = await this.agent
+      .get(path)
+      .buffer(true)
+      .parse((response, done) => {
+        const chunks: Buffer[] = [];
+        response.on("data", (chunk: Buffer) => chunks.push(chunk));
+        response.on("end", () => done(null, Buffer.concat(chunks)));
+      })
+      .expect(200);
+    return body as Buffer;
+  }
+
+  import(id: string, bytes: Buffer, type = "application/zip") {
+    // A buffer sent as JSON would be written out as one.
+    const body = type === "application/json" ? bytes.toString("utf8") : bytes;
+    return this.agent.put(`${API}/jobs/${id}/import`).set("Content-Type", type).send(body);
+  }
+}
+
+/** A shop for the tests of one file. */
+export function useShop(): TestShop {
+  const shop = new TestShop();
+  beforeEach(async () => {
+    shop.folder = mkdtempSync(join(tmpdir(), "green-fable-"));
+    await shop.open();
+  });
+  afterEach(async () => {
+    await shop.close();
+    rmSync(shop.folder, { recursive: true, force: true });
+  });
+  return shop;
+}

@@ -1,0 +1,30 @@
+import type { CheckId } from "#core/record";
+import { useOpenJob } from "../../job/openJob.ts";
+import { OneOf } from "../../ui/Choice.tsx";
+import { labelOf, optionsOf } from "./slots.ts";
+import type { useChoose } from "./useChoose.ts";
+
+/** A declared choice: its label and words come from the check. */
+export function ChooseOne({
+  check,
+  slot,
+  by: { chosen, choose },
+  usual = "",
+}: {
+  readonly check: CheckId;
+  readonly slot: string;
+  readonly by: ReturnType<typeof useChoose>;
+  /** What holds while nothing is chosen. */
+  readonly usual?: string;
+}) {
+  const { closed } = useOpenJob();
+  return (
+    <OneOf
+      label={labelOf(check, slot)}
+      value={chosen(slot) || usual}
+      onChoose={choose(slot)}
+      options={optionsOf(check, slot)}
+      disabled={closed}
+    />
+  );
+}

@@ -1,0 +1,63 @@
+import { checkOf, slotOf } from "#core/assess";
+import { kindOf } from "#core/check";
+import type { QuantityKind } from "#core/quantity";
+import type { CheckId, Motor } from "#core/record";
+
+/** One place to read, as its check declares it, ready for the field. */
+export interface EntrySlot {
+  readonly slot: string;
+  readonly label: string;
+  readonly name: string;
+  readonly under: string;
+  readonly hint: string;
+  readonly kind: QuantityKind;
+  /** Enter on the empty field goes on without it. */
+  readonly optional: boolean;
+  /** What a second value does. */
+  readonly again: "corrects" | "repeats";
+  /** Read with another instrument than the check's, or with none. */
+  readonly instrumentId?: string | null;
+  /** Why a value, though a good number, cannot be read here; null where it can. */
+  readonly refuse: (value: number) => string | null;
+  /** Above this, whether the unit is right is asked once; null where anything may be. */
+  readonly most: number | null;
+}
+
+/** A declared slot as a place to type. @throws RangeError for a slot that the check does not have */
+export function entrySlot(
+  check: CheckId,
+  slot: string,
+  motor: Motor,
+  rest: Partial<Pick<EntrySlot, "label" | "name" | "under" | "hint" | "kind" | "instrumentId">> = {},
+): EntrySlot {
+  const declared = slotOf(check, slot);
+  if (!declared) throw new RangeError(`entrySlot: ${checkOf(check).title} has no slot "${slot}"`);
+  const { label, name, under, hint, optional, again, refuse, plausible, instrument } = declared;
+  return {
+    slot,
+    label,
+    name,
+    under,
+    hint,
+    kind: kindOf(declared),
+    optional,
+    again,
+    refuse: (value) => refuse?.(value, motor) ?? null,
+    most: plausible?.(motor)?.most ?? null,
+    // What no instrument is declared for is read with none.
+    ...(instrument === null && { instrumentId: null }),
+    ...rest,
+  };
+}
+
+/** The choices of a declared slot, with the words a person reads. */
+export function optionsOf(check: CheckId, slot: string): readonly { value: string; words: string }[] {
+  const form = slotOf(check, slot)?.form;
+  if (form?.kind !== "choice" && form?.kind !== "choices")
+    throw new RangeError(`optionsOf: "${slot}" of ${check} has no choices`);
+  return Object.entries(form.choices).map(([value, words]) => ({ value, words }));
+}
+
+export function labelOf(check: CheckId, slot: string): string {
+  return slotOf(check, slot)?.label ?? slot;
+}

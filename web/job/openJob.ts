@@ -1,0 +1,135 @@
+import { createContext, use, useMemo } from "react";
+import { uuidv7 } from "uuidv7";
+import type { JobView } from "#contract/jobs";
+import { readView } from "#contract/view";
+import { sinceClosing, type ClosedRecord } from "#core/closing";
+import type { Verdict } from "#core/assess";
+import {
+  epochOf,
+  type CheckId,
+  type Correction,
+  type Entry,
+  type EntryBody,
+  type EntryKind,
+  type Intake,
+  type JobRecord,
+  type ReadingValue,
+} from "#core/record";
+import type { Outcome, Parcel } from "../app/outbox.ts";
+import { outbox, useBench } from "../app/store.ts";
+
+/** What a reading carries beside its value. */
+export interface ReadingDetails {
+  readonly typed?: string;
+  readonly instrumentId?: string | null;
+  readonly supersedes?: string | null;
+}
+
+/** What of an entry a screen says; id and person are added. */
+export type EntryFields<Kind extends EntryKind> = Omit<EntryBody<Kind>, "id" | "by">;
+
+/** The job on screen: what the server has, what still waits on this device laid over it, and how to add. */
+export interface OpenJob {
+  readonly id: string;
+  readonly number: number;
+  readonly record: JobRecord;
+  readonly epoch: number;
+  readonly closed: boolean;
+  readonly intake: Intake;
+  readonly corrections: readonly Correction[];
+  /** Ids of entries that were taken back. */
+  readonly undone: ReadonlySet<string>;
+  readonly takenInAt: string;
+  readonly closedAt: string | null;
+  /** The last closing: what stands while the job is closed, and what a reopened one is held against. */
+  readonly closing: ClosedRecord | null;
+  readonly savedAt: string;
+  readonly waiting: readonly Parcel[];
+  readonly verdict: Verdict;
+  readonly add: <Kind extends EntryKind>(kind: Kind, fields: EntryFields<Kind>) => Promise<Outcome>;
+  readonly read: (
+    check: CheckId,
+    slot: string,
+    value: ReadingValue,
+    details?: ReadingDetails,
+  ) => Promise<Outcome>;
+  /** Takes one entry back; it stays in the record. */
+  readonly undo: (entry: string) => Promise<Outcome>;
+  /** Keeps the bytes of a file with the job, under their name. */
+  readonly keepFile: (name: string, bytes: ArrayBuffer) => Promise<Outcome>;
+}
+
+export const OpenJobContext = createContext<OpenJob | null>(null);
+
+export function useOpenJob(): OpenJob {
+  const job = use(OpenJobContext);
+  if (!job) throw new Error("useOpenJob: no job is open here");
+  return job;
+}
+
+const isEntry = (parcel: Parcel) => parcel.kind !== "file";
+
+export type JobParts = Omit<OpenJob, "verdict">;
+
+/** Everything of an open job but its verdict. */
+export function useJobParts(view: JobView): JobParts {
+  const parcels = useBench((bench) => bench.parcels);
+  const by = useBench((bench) => bench.who) ?? "";
+  const waiting = useMemo(() => parcels.filter(({ job }) => job === view.id), [parcels, view.id]);
+  const read = useMemo(
+    () =>
+      readView(
+        view,
+        waiting.filter(isEntry).map(({ kind, body }) => ({ kind, body }) as Entry),
+      ),
+    [view, waiting],
+  );
+  return useMemo(() => {
+    const { record, corrections, undone } = read;
+    const epoch = epochOf(record);
+    const now = () => new Date().toISOString();
+    const add: OpenJob["add"] = (kind, fields) => {
+      const id = uuidv7();
+      const body = { id, ...fields, by };
+      return outbox.submit({ id, job: view.id, kind, body, version: view.version, refused: null });
+    };
+    return {
+      id: view.id,
+      number: view.number,
+      record,
+      epoch,
+      closed: view.closedAt !== null,
+      intake: view.intake,
+      corrections,
+      undone,
+      takenInAt: view.takenInAt,
+      closedAt: view.closedAt,
+      closing: view.closing,
+      savedAt: view.savedAt,
+      waiting,
+      add,
+      read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null } = {}) =>
+        add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: now(), supersedes }),
+      undo: (of) => add("undo", { of, at: now() }),
+      keepFile: (name, bytes) =>
+        outbox.submit({
+          id: uuidv7(),
+          job: view.id,
+          kind: "file",
+          body: { id: name },
+          bytes,
+          version: view.version,
+          refused: null,
+        }),
+    };
+  }, [read, view, waiting, by]);
+}
+
+/** What is different from when the job was last closed; empty while it is closed or never was. */
+export function useSinceClosing(): readonly string[] {
+  const { closing, closed, record, verdict } = useOpenJob();
+  return useMemo(
+    () => (closing && !closed ? sinceClosing(closing, record, verdict) : []),
+    [closing, closed, record, verdict],
+  );
+}

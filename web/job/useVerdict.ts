@@ -1,0 +1,46 @@
+import { wrap, type Remote } from "comlink";
+import { useEffect, useRef, useState } from "react";
+import type { Verdict } from "#core/assess";
+import type { JobRecord } from "#core/record";
+import type { AssessWorker } from "../workers/assess.worker.ts";
+
+let remote: Remote<AssessWorker> | null = null;
+function assessor(): Remote<AssessWorker> {
+  remote ??= wrap<AssessWorker>(
+    new Worker(new URL("../workers/assess.worker.ts", import.meta.url), { type: "module" }),
+  );
+  return remote;
+}
+
+/** Starts the worker before the first job is there: its code is then compiled while the page is fetched. */
+export function warmAssessor(): void {
+  void assessor().warm();
+}
+
+/** What a verdict depends on, as a text: the same entries in the same order give the same verdict. */
+function keyOf({ motor, complaint, events, limits, past, instruments, ...record }: JobRecord): string {
+  const entries = [...record.readings, ...record.decisions, ...record.repairs];
+  return JSON.stringify([motor, complaint, events, limits, past, instruments, entries.map(({ id }) => id)]);
+}
+
+/**
+ * The verdict on a record, worked out off the main thread; the one before stands until then.
+ * @param given the verdict of a closed job, which is not worked out again
+ */
+export function useVerdict(record: JobRecord, given: Verdict | null): Verdict | null {
+  const [verdict, setVerdict] = useState<Verdict | null>(null);
+  const asked = useRef("");
+  useEffect(() => {
+    if (given) return;
+    const key = keyOf(record);
+    // An entry that is on the server now was judged already while it was on its way.
+    if (key === asked.current) return;
+    asked.current = key;
+    void assessor()
+      .assess(record)
+      .then((found) => {
+        if (asked.current === key) setVerdict(found);
+      });
+  }, [record, given]);
+  return given ?? verdict;
+}

@@ -1,0 +1,221 @@
+import type { ReactNode } from "react";
+import { useFormContext, useWatch, type FieldPath } from "react-hook-form";
+import {
+  COMPLAINT_LABELS,
+  COMPLAINTS,
+  CONNECTION_LABELS,
+  CONNECTIONS,
+  CONSEQUENCE_LABELS,
+  CONSEQUENCES,
+  EVENT_LABELS,
+  EVENTS,
+  FAMILIES,
+  FAMILY_FACTS,
+  HALL_SPACING_LABELS,
+  HALL_SPACINGS,
+  MAGNET_MATERIALS,
+  PHASES,
+  type Family,
+} from "#core/record";
+import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
+import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import type { IntakeFields } from "./intakeForm.ts";
+
+function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <fieldset className="rounded-xl border border-line bg-sheet p-4 pt-1">
+      <legend className="px-1 font-semibold text-ink-2">{title}</legend>
+      <div className="grid grid-cols-4 items-start gap-x-4 gap-y-3 max-md:grid-cols-2 max-sm:grid-cols-1 max-sm:*:col-span-1">
+        {children}
+      </div>
+    </fieldset>
+  );
+}
+
+function useControls() {
+  const { register, formState } = useFormContext<IntakeFields>();
+  const { errors } = formState;
+  return {
+    problemOf: (name: keyof IntakeFields) => errors[name]?.message,
+    controls: (name: FieldPath<IntakeFields>, onChange?: (value: string) => void) => ({
+      id: name,
+      ...register(name, {
+        onChange: (event: { target: { value: string } }) => onChange?.(event.target.value),
+      }),
+      "aria-invalid": errors[name as keyof IntakeFields] !== undefined,
+      "aria-describedby": `${name}-problem`,
+      className: FIELD_CLASS,
+    }),
+  };
+}
+
+function Typed({
+  name,
+  label,
+  hint,
+  ...rest
+}: {
+  readonly name: Exclude<FieldPath<IntakeFields>, "events" | `events.${number}`>;
+  readonly label: string;
+  readonly hint?: string;
+  readonly placeholder?: string;
+  readonly autoFocus?: boolean;
+  readonly inputMode?: "numeric" | "decimal";
+}) {
+  const { controls, problemOf } = useControls();
+  return (
+    <Field id={name} label={label} problem={problemOf(name)} {...(hint ? { hint } : {})}>
+      <input {...controls(name)} autoComplete="off" {...rest} />
+    </Field>
+  );
+}
+
+function Chosen({
+  name,
+  label,
+  options,
+  hint,
+  onChoose,
+}: {
+  readonly name:
+    "complaint" | "family" | "connection" | "consequence" | "kvConvention" | "hallSpacing" | "magnets";
+  readonly label: string;
+  readonly options: readonly (readonly [string, string])[];
+  readonly hint?: string;
+  readonly onChoose?: (value: string) => void;
+}) {
+  const { controls, problemOf } = useControls();
+  return (
+    <Field id={name} label={label} problem={problemOf(name)} {...(hint ? { hint } : {})}>
+      <select {...controls(name, onChoose)}>
+        {options.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </Field>
+  );
+}
+
+/** What has no usual answer is asked for: the first line says so and is none. */
+const ASK = ["", "choose…"] as const;
+
+/** Machine and complaint: the half of a take-in that a customer tells. */
+export function MachineGroup({ children }: { readonly children?: ReactNode }) {
+  const { register } = useFormContext<IntakeFields>();
+  return (
+    <Group title="Machine and complaint">
+      <div className="col-span-2">
+        <Typed name="name" label="Machine and place" autoFocus placeholder="Cargo trike 3, rear hub" />
+      </div>
+      <Typed name="owner" label="Owner" />
+      <Typed name="serial" label="Serial" />
+      {children}
+      <Chosen
+        name="complaint"
+        label="Complaint"
+        options={[ASK, ...COMPLAINTS.map((code) => [code, COMPLAINT_LABELS[code]] as const)]}
+      />
+      <div className="col-span-3 max-md:col-span-1">
+        <Typed name="complaintWords" label="In the customer's words" />
+      </div>
+      <div
+        className="col-span-full flex flex-wrap items-center gap-x-5"
+        role="group"
+        aria-label="What happened before"
+      >
+        <span className="text-sm font-semibold">What happened before</span>
+        {EVENTS.map((event) => (
+          <label key={event} className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              value={event}
+              {...register("events")}
+              className="size-5 accent-[var(--green)]"
+            />
+            {EVENT_LABELS[event]}
+          </label>
+        ))}
+      </div>
+    </Group>
+  );
+}
+
+/** What is known of the motor: the family is asked for, the rest stays empty where nobody knows it. */
+export function MotorGroup({ children }: { readonly children?: ReactNode }) {
+  const { control, setValue, getValues, formState } = useFormContext<IntakeFields>();
+  const family = useWatch({ control, name: "family" });
+  const facts = family === "" ? null : FAMILY_FACTS[family];
+  /** A family proposes what its failure mostly means, unless a person has said. */
+  const propose = (chosen: string) => {
+    if (chosen === "" || (formState.dirtyFields.consequence && getValues("consequence") !== "")) return;
+    setValue("consequence", FAMILY_FACTS[chosen as Family].usualConsequence, { shouldValidate: true });
+  };
+  return (
+    <Group title="Motor">
+      {children}
+      <div className="col-span-2 max-md:col-span-1">
+        <Chosen
+          name="family"
+          label="Family"
+          options={[ASK, ...FAMILIES.map((one) => [one, FAMILY_FACTS[one].label] as const)]}
+          onChoose={propose}
+        />
+      </div>
+      <div className="col-span-2 max-md:col-span-1">
+        <Chosen
+          name="consequence"
+          label="A failure in use would mean"
+          options={[ASK, ...CONSEQUENCES.map((one) => [one, CONSEQUENCE_LABELS[one]] as const)]}
+        />
+      </div>
+      <Chosen
+        name="connection"
+        label="Connection"
+        options={CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const)}
+      />
+      <Typed name="polePairs" label="Pole pairs" placeholder="15, or 30 poles" />
+      <Typed name="expected" label="Expected pair resistance" placeholder="128m, line to line" />
+      <Typed name="expectedAt" label="at" placeholder="20 °C" />
+      <Typed name="expectedSource" label="Source" placeholder="nameplate" />
+      <Typed
+        name="limit"
+        label="Balance limit, %"
+        inputMode="decimal"
+        placeholder={facts ? shareText(facts.balanceLimit) : ""}
+      />
+      <Typed name="kv" label="Speed constant" placeholder="9 rpm/V" />
+      <Chosen
+        name="kvConvention"
+        label="stated"
+        options={KV_CONVENTIONS.map((one) => [one, KV_CONVENTION_LABELS[one]] as const)}
+      />
+      <Chosen
+        name="hallSpacing"
+        label="Position sensors"
+        options={[
+          ["", "as the family usually has"],
+          ...HALL_SPACINGS.map((one) => [one, HALL_SPACING_LABELS[one]] as const),
+        ]}
+      />
+      <Chosen
+        name="magnets"
+        label="Magnets"
+        options={[["", "unknown"], ...MAGNET_MATERIALS.map((one) => [one, one] as const)]}
+      />
+      <Typed name="ratedVolts" label="Rated supply" placeholder="42 V, at full charge" />
+      <Typed name="ratedAmperes" label="Rated current" placeholder="12 A" />
+      <Typed name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
+      {PHASES.map((phase) => (
+        <div key={phase}>
+          <Typed name={`wire${phase}`} label={`Wire colour of ${phase}`} />
+        </div>
+      ))}
+      <p className="col-span-full text-sm text-ink-2">
+        {facts ? `Limit if empty: ${shareText(facts.balanceLimit)}; ${facts.limitReason}. ` : ""}What you do
+        not know stays empty.
+      </p>
+    </Group>
+  );
+}

@@ -1,0 +1,270 @@
+import { useState, type FormEvent } from "react";
+import { FormProvider, useForm } from "react-hook-form";
+import {
+  COMPLAINT_LABELS,
+  CONSEQUENCE_LABELS,
+  EVENT_LABELS,
+  FAMILY_FACTS,
+  type Correction,
+  type IntakeChanges,
+  type Motor,
+} from "#core/record";
+import { useUnitsQuery } from "../app/api.ts";
+import { useOpenJob } from "../job/openJob.ts";
+import { Button } from "../ui/Button.tsx";
+import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { MachineGroup, MotorGroup } from "./IntakeGroups.tsx";
+import {
+  changesBetween,
+  fieldsOfIntake,
+  intakeResolver,
+  readIntake,
+  type IntakeFields,
+} from "./intakeForm.ts";
+
+const when = (at: string) =>
+  new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+/** A value of a take-in as a person reads it. */
+function valueText(field: string, value: unknown): string {
+  if (value === null || value === undefined || value === "") return "nothing";
+  if (field === "family") return FAMILY_FACTS[value as Motor["family"]].label;
+  if (field === "consequence") return CONSEQUENCE_LABELS[value as Motor["consequence"]];
+  if (typeof value === "object")
+    return (
+      Object.values(value)
+        .filter((part) => part !== "")
+        .join(", ") || "nothing"
+    );
+  return String(value);
+}
+
+/** What a correction changed, with what stood before it. */
+function linesOf({ changes }: Correction, before: Motor): string[] {
+  const { motor = {}, unit, complaint, complaintWords, events } = changes;
+  return [
+    ...(unit ? [`moved to ${unit.name}${unit.serial ? ` (${unit.serial})` : ""}, was ${before.name}`] : []),
+    ...Object.entries(motor).map(
+      ([field, value]) =>
+        `${field}: ${valueText(field, value)}, was ${valueText(field, before[field as keyof Motor])}`,
+    ),
+    ...(complaint ? [`complaint: ${COMPLAINT_LABELS[complaint]}`] : []),
+    ...(complaintWords === undefined ? [] : [`words: “${complaintWords}”`]),
+    ...(events ? [`before it: ${events.map((event) => EVENT_LABELS[event]).join(", ") || "nothing"}`] : []),
+  ];
+}
+
+function Corrections() {
+  const { corrections, intake, undo, closed } = useOpenJob();
+  if (corrections.length === 0) return null;
+  /** The motor as it stood before each correction. */
+  const before = corrections.reduce<Motor[]>(
+    (motors, { changes }) => [...motors, { ...(changes.unit ?? motors.at(-1)!), ...changes.motor }],
+    [intake.motor],
+  );
+  return (
+    <ul aria-label="Corrections so far" className="text-sm">
+      {corrections.map((correction, i) => {
+        const lines = linesOf(correction, before[i]!);
+        return (
+          <li key={correction.id} className="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5">
+            <span className="grow">
+              {when(correction.at)}, {correction.by}: {lines.join("; ")}. {correction.reason}
+            </span>
+            <Button
+              look="quiet"
+              className="min-h-9"
+              disabled={closed}
+              onClick={() => void undo(correction.id)}
+            >
+              Take it back
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** Sends a correction with its reason; what the server refuses stands under the reason. */
+function useCorrect() {
+  const { add } = useOpenJob();
+  const [problem, setProblem] = useState("");
+  return {
+    problem,
+    async correct(changes: IntakeChanges, reason: string): Promise<boolean> {
+      if (Object.keys(changes).length === 0) {
+        setProblem("Nothing is different from what stands.");
+        return false;
+      }
+      if (reason.trim().length < 3) {
+        setProblem("Say why it is put right: the old value stays beside the new one.");
+        return false;
+      }
+      const outcome = await add("correction", {
+        changes,
+        reason: reason.trim(),
+        at: new Date().toISOString(),
+      });
+      setProblem(outcome.kind === "refused" ? outcome.sentence : "");
+      return outcome.kind !== "refused";
+    },
+  };
+}
+
+function Reason({ id, problem }: { readonly id: string; readonly problem: string }) {
+  return (
+    <div className="min-w-64 grow">
+      <Field id={id} label="Why" problem={problem || undefined}>
+        <input
+          id={id}
+          name="reason"
+          autoComplete="off"
+          maxLength={2000}
+          aria-invalid={problem !== ""}
+          aria-describedby={`${id}-problem`}
+          className={FIELD_CLASS}
+        />
+      </Field>
+    </div>
+  );
+}
+
+const reasonIn = (event: FormEvent<HTMLFormElement>) =>
+  String(new FormData(event.currentTarget).get("reason") ?? "");
+
+function CorrectForm() {
+  const { record, takenInAt } = useOpenJob();
+  const { problem, correct } = useCorrect();
+  const standing = { ...record, takenInAt };
+  const form = useForm<IntakeFields>({ values: fieldsOfIntake(standing), resolver: intakeResolver });
+  const submit = (reason: string) => async (fields: IntakeFields) => {
+    const before = readIntake(fieldsOfIntake(standing), record.motor.id, takenInAt);
+    const after = readIntake(fields, record.motor.id, takenInAt);
+    if (before.kind === "problems" || after.kind === "problems") return;
+    await correct(changesBetween(before.intake, after.intake), reason);
+  };
+  return (
+    <FormProvider {...form}>
+      <form
+        onSubmit={(event) => void form.handleSubmit(submit(reasonIn(event)))(event)}
+        noValidate
+        className="flex flex-col gap-3"
+      >
+        <MachineGroup />
+        <MotorGroup />
+        <div className="flex flex-wrap items-start gap-3">
+          <Reason id="correct-reason" problem={problem} />
+          <Button type="submit" look="main" className="mt-6">
+            Put it right
+          </Button>
+        </div>
+      </form>
+    </FormProvider>
+  );
+}
+
+function MoveForm() {
+  const { record } = useOpenJob();
+  const { problem, correct } = useCorrect();
+  const [search, setSearch] = useState("");
+  const [chosen, setChosen] = useState("");
+  const { data } = useUnitsQuery({ q: search });
+  const units = (data?.items ?? []).filter(({ motor }) => motor.id !== record.motor.id);
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const unit = units.find(({ motor }) => motor.id === chosen)?.motor;
+    await correct(unit ? { unit } : {}, reasonIn(event));
+  };
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
+      <Field id="move-search" label="Find the unit by serial or name">
+        <input
+          id="move-search"
+          value={search}
+          autoComplete="off"
+          onChange={({ target }) => setSearch(target.value)}
+          className={FIELD_CLASS}
+        />
+      </Field>
+      <Field id="move-unit" label="It is really">
+        <select
+          id="move-unit"
+          value={chosen}
+          onChange={({ target }) => setChosen(target.value)}
+          className={FIELD_CLASS}
+        >
+          <option value="">choose…</option>
+          {units.map(({ motor, serial, name }) => (
+            <option key={motor.id} value={motor.id}>
+              {serial}, {name}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <Reason id="move-reason" problem={problem} />
+      <Button type="submit" className="mt-6">
+        Move the job to it
+      </Button>
+    </form>
+  );
+}
+
+function CallOffForm() {
+  const { add } = useOpenJob();
+  const [problem, setProblem] = useState("");
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const reason = reasonIn(event).trim();
+    if (reason.length < 3) return setProblem("Say why it is called off: the reason stands in its record.");
+    const outcome = await add("callingOff", { reason, at: new Date().toISOString() });
+    setProblem(outcome.kind === "refused" ? outcome.sentence : "");
+  };
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
+      <Reason id="call-off-reason" problem={problem} />
+      <Button type="submit" className="mt-6">
+        Call the job off
+      </Button>
+    </form>
+  );
+}
+
+/** What was taken in, and how it is put right: every field, the unit itself, or the whole job. */
+export default function TakenIn() {
+  const { intake, closed, takenInAt, closing } = useOpenJob();
+  return (
+    <section aria-labelledby="taken-in-title" className="flex max-w-6xl flex-col gap-4">
+      <div>
+        <h2 id="taken-in-title" className="text-xl font-bold">
+          Taken in
+        </h2>
+        <p className="text-ink-2">
+          {when(takenInAt)}
+          {intake.by ? ` by ${intake.by}` : ""}. What was written wrongly is put right here; the old value
+          stays in the record.
+        </p>
+      </div>
+      <Corrections />
+      {closed ? (
+        <p className="text-ink-2">
+          {closing?.kind === "callingOff"
+            ? `Called off by ${closing.by}: ${closing.reason}. Reopen it under Repair and prove to go on.`
+            : "This job is closed: reopen it under Repair and prove first."}
+        </p>
+      ) : (
+        <>
+          <CorrectForm />
+          <details>
+            <summary className="cursor-pointer py-2 font-semibold">It is another motor</summary>
+            <MoveForm />
+          </details>
+          <details>
+            <summary className="cursor-pointer py-2 font-semibold">This job is not to be done</summary>
+            <CallOffForm />
+          </details>
+        </>
+      )}
+    </section>
+  );
+}

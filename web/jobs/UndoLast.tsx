@@ -1,0 +1,43 @@
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import type { JobStep } from "#contract/jobs";
+import { readingText } from "../checks/entry/readingText.ts";
+import { lastEntryOf } from "../job/lastEntry.ts";
+import { useOpenJob } from "../job/openJob.ts";
+import { Button } from "../ui/Button.tsx";
+import { isTyping } from "./isTyping.ts";
+
+/** Takes the last entry of the step back, by one key and one button; the record keeps both. */
+export function UndoLast({ step }: { readonly step: JobStep }) {
+  const { record, epoch, closed, undo } = useOpenJob();
+  const [said, setSaid] = useState("");
+  const last = lastEntryOf(record, step, epoch, readingText);
+  const takeBack = async () => {
+    if (closed) return setSaid("This job is closed: reopen it first.");
+    if (!last) return setSaid("Nothing of this step is left to take back.");
+    const outcome = await undo(last.id);
+    setSaid(outcome.kind === "refused" ? outcome.sentence : `Taken back: ${last.words}.`);
+  };
+  useHotkeys("u", () => void takeBack(), {
+    enableOnFormTags: true,
+    ignoreEventWhen: isTyping,
+    preventDefault: true,
+  });
+  if (step === "takenIn" || step === "report") return null;
+  return (
+    <span className="flex min-w-0 items-center gap-2">
+      <Button
+        hotkey="U"
+        className="min-h-9 max-sm:min-h-11"
+        disabled={closed || !last}
+        aria-label={last ? `Undo ${last.words}` : "Undo"}
+        onClick={() => void takeBack()}
+      >
+        <span className="max-w-52 truncate">{last ? `Undo ${last.words}` : "Undo"}</span>
+      </Button>
+      <span role="status" className="truncate">
+        {said}
+      </span>
+    </span>
+  );
+}
