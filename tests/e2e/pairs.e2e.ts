@@ -28,7 +28,7 @@ test("a wrong reading is corrected, and the old one stays with who corrected it"
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: "Correct 127.9 mΩ" })).toBeVisible();
   await page.getByText(/Record of this check/u).click();
-  await expect(page.getByRole("row", { name: /CA 143.1 mΩ corrected by MO/u })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Pair C–A 143.1 mΩ corrected by MO/u })).toBeVisible();
 });
 
 test("what cannot be a resistance is refused at the field and stays there", async ({ page, bench }) => {
@@ -125,7 +125,7 @@ test("a stale window is refused and told what changed", async ({ page, context, 
   await page.bringToFront();
   await page.getByLabel("Probe tips together").fill("0.2m");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("alert")).toContainText("MO wrote winding tips: 0.1m");
+  await expect(page.getByRole("alert")).toContainText("MO wrote Probe tips together: 0.1m");
   await expect(page.getByLabel("Probe tips together")).toHaveValue("0.2m");
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("Winding temperature")).toBeFocused();
