@@ -9,6 +9,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   reporter: [["list"], ["json"]],
   use: {
+    actionTimeout: 20_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: "/usr/bin/chromium",

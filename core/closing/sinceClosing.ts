@@ -1,26 +1,8 @@
 import { factsOf } from "../catalogue/index.ts";
 import { chanceText } from "../quantity/index.ts";
-import { DISPOSITION_LABELS, type JobRecord, type Motor } from "../record/index.ts";
+import { DISPOSITION_LABELS, MOTOR_FIELD_LABELS, type JobRecord, type Motor } from "../record/index.ts";
 import type { Verdict } from "../assess/index.ts";
 import type { ClosedRecord } from "./closedRecord.ts";
-
-const FIELD_WORDS = {
-  name: "its name",
-  owner: "its owner",
-  serial: "its serial",
-  family: "its family",
-  connection: "its connection",
-  polePairs: "its pole pairs",
-  expected: "its expected resistance",
-  speedConstant: "its speed constant",
-  hallSpacing: "its sensors",
-  magnets: "its magnets",
-  rated: "its ratings",
-  wireColours: "its wire colours",
-  consequence: "what its failure would hurt",
-  balanceLimit: "its own limit",
-  modelId: "its model",
-} as const satisfies Readonly<Record<Exclude<keyof Motor, "id">, string>>;
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one ?? null) === JSON.stringify(other ?? null);
 const answerText = ({ decided }: Verdict) => (decided ? DISPOSITION_LABELS[decided] : "not decided");
@@ -36,8 +18,8 @@ function topText({ faults }: Verdict): string {
  */
 export function sinceClosing(closed: ClosedRecord, now: JobRecord, verdict: Verdict): readonly string[] {
   const then = closed.record;
-  const fields = Object.entries(FIELD_WORDS).flatMap(([field, words]) => {
-    const of = (record: JobRecord) => record.motor[field as keyof typeof FIELD_WORDS];
+  const fields = Object.entries(MOTOR_FIELD_LABELS).flatMap(([field, words]) => {
+    const of = (record: JobRecord) => record.motor[field as keyof Motor];
     return same(of(then), of(now)) ? [] : [words];
   });
   const used = new Set(then.readings.map(({ instrumentId }) => instrumentId));

@@ -92,6 +92,25 @@ export interface Motor {
   readonly modelId?: string | null;
 }
 
+/** What each field is called where a change of it is told. */
+export const MOTOR_FIELD_LABELS: Readonly<Record<Exclude<keyof Motor, "id">, string>> = {
+  name: "machine and place",
+  owner: "owner",
+  serial: "serial",
+  family: "family",
+  connection: "connection",
+  polePairs: "pole pairs",
+  expected: "expected pair",
+  wireColours: "wire colours",
+  consequence: "a failure in use",
+  balanceLimit: "balance limit",
+  speedConstant: "speed constant",
+  hallSpacing: "sensor spacing",
+  magnets: "magnets",
+  rated: "rating",
+  modelId: "model",
+};
+
 export interface FamilyFacts {
   readonly label: string;
   /** Limit on the largest deviation of a pair from the mean of the three. */

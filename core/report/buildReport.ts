@@ -95,10 +95,10 @@ function valueText(pair: MeasuredPair | undefined): string {
   return uncertainText(pair.resistance, RESISTANCE, pair.expanded);
 }
 
-const MEANING = {
-  agrees: "equal within the limit",
-  departs: "not equal",
-  cannotTell: "equality cannot be told",
+const JUDGED = {
+  agrees: "the three are equal within the limit",
+  departs: "the three are not equal within the limit",
+  cannotTell: "this meter cannot tell whether the three are equal within the limit",
 };
 
 function pairTable(job: JobRecord, epoch: number): PairTable | null {
@@ -119,7 +119,7 @@ function pairTable(job: JobRecord, epoch: number): PairTable | null {
       meaning: deviation ? `${percentText(deviation.value)} of the mean` : "",
     };
   });
-  const judged = imbalance ? `The three are ${MEANING[imbalance.judgement]} of ${shareText(limit)}.` : "";
+  const judged = imbalance ? `At rest, ${JUDGED[imbalance.judgement]} of ${shareText(limit)}.` : "";
   return {
     title: sittingName(epoch),
     rows,
@@ -150,7 +150,7 @@ function spunTable(job: JobRecord, epoch: number): PairTable | null {
     };
   });
   const judged = balance
-    ? `Spun, the three are ${MEANING[balance.judgement]} of ${shareText(spinLimitOf(job))}.`
+    ? `Spun, ${JUDGED[balance.judgement]} of ${shareText(spinLimitOf(job))}.`
     : "";
   const kv = constant
     ? `Speed constant ${uncertainText(constant.rpmPerVolt, SPEED_CONSTANT, constant.expanded)} ${KV_CONVENTION_LABELS[constant.convention]}.`

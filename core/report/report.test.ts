@@ -60,7 +60,7 @@ describe("the report", () => {
     expect(report.tables[1]!.rows[0]).toMatchObject({ pair: "A–B", wires: "yellow, green" });
     expect(report.tables[1]!.rows[0]!.value).toMatch(/^127\.7 ± 0\.\d mΩ$/u);
     expect(report.tables[1]!.summary).toMatch(
-      /^The three are equal within the limit of 5 %\. Milliohm meter, four-wire, winding at 20 °C\.$/u,
+      /^At rest, the three are equal within the limit of 5 %\. Milliohm meter, four-wire, winding at 20 °C\.$/u,
     );
     expect(report.decision).toMatchObject({ what: "Resolder", reason: "All pairs open." });
     expect(report.proof?.answer).toBe("proved");

@@ -3,6 +3,8 @@ import { FAMILIES, FAMILY_FACTS, type ByFamily, type Family } from "../record/in
 
 export interface Caution {
   readonly id: CautionId;
+  /** What it is called in the record, short. */
+  readonly name: string;
   readonly text: string;
   /** Which families it is shown to; each has its answer. */
   readonly applies: ByFamily<boolean>;
@@ -18,57 +20,55 @@ const withElectronics = byFamily((family) => FAMILY_FACTS[family].ownElectronics
 /** Bare motors, that a pack feeds through a controller. */
 const bare = byFamily((family) => !FAMILY_FACTS[family].ownElectronics);
 
-export const CAUTION_IDS = [
-  "isolate",
-  "discharge",
-  "verifyDead",
-  "propellers",
-  "magnets",
-  "pack",
-  "highVoltage",
-  "plugs",
-] as const;
-export type CautionId = (typeof CAUTION_IDS)[number];
+export type CautionId =
+  "isolate" | "discharge" | "verifyDead" | "propellers" | "magnets" | "pack" | "highVoltage" | "plugs";
 
 /** The usual cautions, common practice. They add to local rules and licensed practice, never replace them. */
 export const CAUTIONS: readonly Caution[] = [
   {
     id: "isolate",
+    name: "Switched off",
     applies: everyone,
     text: "Switch off, lock out, and take the supply or pack away. Local rules and the maker's instructions come first.",
   },
   {
     id: "discharge",
+    name: "Capacitors waited out",
     applies: withElectronics,
     text: "Capacitors hold charge: wait five minutes after the supply is off. Bleeders fail, so measure after it.",
     wait: 5,
   },
   {
     id: "verifyDead",
+    name: "Verified dead",
     applies: everyone,
     text: "Verify dead with a meter proved before and after on something live.",
   },
   {
     id: "propellers",
+    name: "Propellers off",
     applies: { hobby: true, hub: false, traction: false, ecm: false, ecmSealed: false, miniSplit: false },
     text: "Take propellers off before anything else: a motor that starts cuts.",
   },
   {
     id: "magnets",
+    name: "Magnets",
     applies: bare,
     text: "Magnets crush fingers. Keep them from pacemakers and cards.",
   },
   {
     id: "pack",
+    name: "Pack covered",
     applies: bare,
     text: "A shorted pack burns. Cover its terminals; never lay tools on it.",
   },
   {
     id: "highVoltage",
+    name: "High voltage",
     applies: { hobby: false, hub: false, traction: true, ecm: false, ecmSealed: false, miniSplit: false },
     text: "Above 60 V DC or 30 V AC, judged at full charge: qualified people and high-voltage rules only.",
   },
-  { id: "plugs", applies: withElectronics, text: "Never plug or unplug a live motor." },
+  { id: "plugs", name: "Plugs", applies: withElectronics, text: "Never plug or unplug a live motor." },
 ];
 
 /** The cautions that apply to a family, in order. */

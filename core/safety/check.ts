@@ -1,14 +1,12 @@
 import { choiceSlot, type CheckDefinition, type Slot } from "../check/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { choiceIn, latestIn, type Sitting } from "../record/index.ts";
-import { CAUTION_IDS, cautionsFor, type Caution, type CautionId } from "./cautions.ts";
+import { CAUTIONS, cautionsFor, type Caution } from "./cautions.ts";
 
 /** A caution is acknowledged as done; one that waits is started first. */
-const acknowledged: Slot = choiceSlot("Caution", { started: "Started", done: "Done" });
-export const SAFETY_SLOTS = Object.fromEntries(CAUTION_IDS.map((id) => [id, acknowledged])) as Record<
-  CautionId,
-  Slot
->;
+export const SAFETY_SLOTS: Readonly<Record<string, Slot>> = Object.fromEntries(
+  CAUTIONS.map(({ id, name }) => [id, choiceSlot(name, { started: "Started", done: "Done" })]),
+);
 
 /** Whether a caution was acknowledged in this epoch. */
 export function isDone({ readings }: Pick<Sitting, "readings">, { id }: Caution, epoch: number): boolean {

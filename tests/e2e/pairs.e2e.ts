@@ -39,10 +39,10 @@ test("what cannot be a resistance is refused at the field and stays there", asyn
     ["1k2k", "1k2k"],
     ["5 V", "does not fit a resistance"],
   ] as const) {
-    await page.getByLabel("Probe tips together").fill(typed);
+    await page.getByLabel("Probe tips together", { exact: true }).fill(typed);
     await page.keyboard.press("Enter");
     await expect(page.getByRole("alert")).toContainText(sentence);
-    await expect(page.getByLabel("Probe tips together")).toHaveValue(typed);
+    await expect(page.getByLabel("Probe tips together", { exact: true })).toHaveValue(typed);
   }
 });
 
@@ -52,7 +52,7 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
 }) => {
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
   await goTo(page, "Three pairs");
-  await expect(page.getByLabel("Probe tips together")).toBeFocused();
+  await expect(page.getByLabel("Probe tips together", { exact: true })).toBeFocused();
   await page.keyboard.type("0.2");
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("Winding temperature")).toBeFocused();
@@ -117,16 +117,16 @@ test("a stale window is refused and told what changed", async ({ page, context, 
   const other = await context.newPage();
   await openJob(other, bench, /Chair, left drive/u);
   await goTo(other, "Three pairs");
-  await expect(other.getByLabel("Probe tips together")).toBeFocused();
+  await expect(other.getByLabel("Probe tips together", { exact: true })).toBeFocused();
   await other.keyboard.type("0.1m");
   await other.keyboard.press("Enter");
   await expect(other.getByLabel("Winding temperature")).toBeFocused();
   await expect(other.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
   await page.bringToFront();
-  await page.getByLabel("Probe tips together").fill("0.2m");
+  await page.getByLabel("Probe tips together", { exact: true }).fill("0.2m");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("MO wrote Probe tips together: 0.1m");
-  await expect(page.getByLabel("Probe tips together")).toHaveValue("0.2m");
+  await expect(page.getByLabel("Probe tips together", { exact: true })).toHaveValue("0.2m");
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("Winding temperature")).toBeFocused();
 });

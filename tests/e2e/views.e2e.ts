@@ -115,5 +115,5 @@ test("capacitors are waited out: the caution opens only when its clock is over, 
   await page.goBack();
   await page.clock.fastForward("05:01");
   await page.getByRole("button", { name: "Waited, and measured dead" }).click();
-  await expect(page.getByRole("button", { name: "Done" })).toHaveCount(3);
+  await expect(page.getByRole("button", { name: "Done", exact: true })).toHaveCount(3);
 });

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Receipt } from "#contract/jobs";
 import { createOutbox, type Answer, type Outbox, type OutboxStore, type Parcel } from "./outbox.ts";
 
@@ -53,12 +53,17 @@ let store: ReturnType<typeof memoryStore>;
 let server: Server;
 let shown: readonly Parcel[];
 let saved: Receipt[];
+/** When the screen has what the server has. */
+let arrives: Promise<void>;
 const open = (): Outbox =>
   createOutbox({
     store,
     send: (one) => server.send(one),
     versionOf: () => Promise.resolve(server.reachable ? server.journal.length : null),
-    onSaved: (_parcel, receipt) => saved.push(receipt),
+    onSaved: async (_parcel, receipt) => {
+      await arrives;
+      saved.push(receipt);
+    },
     onChange: (parcels) => (shown = parcels),
   });
 
@@ -67,6 +72,7 @@ beforeEach(() => {
   server = new Server();
   shown = [];
   saved = [];
+  arrives = Promise.resolve();
 });
 
 describe("the outbox", () => {
@@ -88,6 +94,17 @@ describe("the outbox", () => {
     await outbox.replay();
     expect(server.journal).toEqual(["a", "b"]);
     expect(store.kept.size).toBe(0);
+  });
+
+  it("lets an entry go only once the screen has it from the server: it never leaves between", async () => {
+    let arrive: () => void = () => undefined;
+    arrives = new Promise((resolve) => (arrive = resolve));
+    const submitted = open().submit(parcel("a", 0));
+    await vi.waitFor(() => expect(server.journal).toEqual(["a"]));
+    expect(shown.map(({ id }) => id)).toEqual(["a"]);
+    arrive();
+    await submitted;
+    expect(shown).toEqual([]);
   });
 
   it("outlives the page: another visit finds and delivers what the first left", async () => {

@@ -42,7 +42,8 @@ export interface OutboxParts {
   readonly send: (parcel: Parcel) => Promise<Answer>;
   /** The job's version on the server now; null where it does not answer. */
   readonly versionOf: (job: string) => Promise<number | null>;
-  readonly onSaved: (parcel: Parcel, receipt: Receipt) => void;
+  /** Brings the entry onto the screen as the server has it; only then is the parcel let go. */
+  readonly onSaved: (parcel: Parcel, receipt: Receipt) => void | Promise<void>;
   readonly onChange: (parcels: readonly Parcel[]) => void;
 }
 
@@ -89,7 +90,7 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       if (answer.kind === "unreachable") return;
       if (answer.kind === "saved") {
         // First what the server has, then without the parcel: the entry never leaves the screen between.
-        if (answer.receipt) onSaved(parcel, answer.receipt);
+        if (answer.receipt) await onSaved(parcel, answer.receipt);
         await drop(parcel);
       } else {
         halted.add(parcel.job);

@@ -83,19 +83,20 @@ function withEntry(view: JobView, { kind, body }: Parcel, { version, savedAt, cl
 /** Kinds after which the server knows more of a job than the entry itself: it is fetched anew. */
 const FETCHED_ANEW: readonly Parcel["kind"][] = ["closing", "callingOff", "reopening", "correction"];
 
+/** A job as the server has it now, on every screen that shows it; undefined where it does not answer. */
+const fetched = async (job: string) =>
+  (await store.dispatch(api.endpoints.job.initiate(job, { forceRefetch: true, subscribe: false }))).data;
+
 export const outbox = createOutbox({
   store: deviceStore(),
   send,
-  versionOf: async (job) => {
-    const { data } = await store.dispatch(api.endpoints.job.initiate(job, { forceRefetch: true }));
-    return data?.version ?? null;
-  },
-  onSaved: (parcel, receipt) => {
+  versionOf: async (job) => (await fetched(job))?.version ?? null,
+  onSaved: async (parcel, receipt) => {
     const { data } = api.endpoints.job.select(parcel.job)(store.getState());
     // One step on from what the screen has: added there. Anything else is fetched anew.
     if (data && data.version + 1 === receipt.version && !FETCHED_ANEW.includes(parcel.kind))
       store.dispatch(api.util.updateQueryData("job", parcel.job, (view) => withEntry(view, parcel, receipt)));
-    else store.dispatch(api.util.invalidateTags(["Job"]));
+    else await fetched(parcel.job);
     store.dispatch(api.util.invalidateTags(["Jobs"]));
   },
   // Bytes stay with the outbox: a screen only counts them.

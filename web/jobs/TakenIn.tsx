@@ -2,13 +2,28 @@ import { useState, type FormEvent } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import {
   COMPLAINT_LABELS,
+  CONNECTION_LABELS,
   CONSEQUENCE_LABELS,
   EVENT_LABELS,
   FAMILY_FACTS,
+  HALL_SPACING_LABELS,
+  MOTOR_FIELD_LABELS,
+  PHASES,
   type Correction,
   type IntakeChanges,
   type Motor,
 } from "#core/record";
+import {
+  CURRENT,
+  KV_CONVENTION_LABELS,
+  quantityText,
+  RESISTANCE,
+  shareText,
+  SPEED,
+  SPEED_CONSTANT,
+  TEMPERATURE,
+  VOLTAGE,
+} from "#core/quantity";
 import { useUnitsQuery } from "../app/api.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
@@ -25,18 +40,34 @@ import {
 const when = (at: string) =>
   new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
-/** A value of a take-in as a person reads it. */
-function valueText(field: string, value: unknown): string {
-  if (value === null || value === undefined || value === "") return "nothing";
-  if (field === "family") return FAMILY_FACTS[value as Motor["family"]].label;
-  if (field === "consequence") return CONSEQUENCE_LABELS[value as Motor["consequence"]];
-  if (typeof value === "object")
-    return (
-      Object.values(value)
-        .filter((part) => part !== "")
-        .join(", ") || "nothing"
-    );
-  return String(value);
+/** The fields of a motor that do not read as they are kept, in words. */
+const WORDS: { readonly [Field in keyof Motor]?: (value: NonNullable<Motor[Field]>) => string } = {
+  family: (family) => FAMILY_FACTS[family].label,
+  connection: (connection) => CONNECTION_LABELS[connection],
+  consequence: (consequence) => CONSEQUENCE_LABELS[consequence],
+  expected: ({ ohms, atTemperature, source }) =>
+    `${quantityText(ohms, RESISTANCE)} at ${quantityText(atTemperature, TEMPERATURE)} (${source})`,
+  balanceLimit: shareText,
+  speedConstant: ({ rpmPerVolt, convention }) =>
+    `${quantityText(rpmPerVolt, SPEED_CONSTANT)}, ${KV_CONVENTION_LABELS[convention]}`,
+  hallSpacing: (spacing) => HALL_SPACING_LABELS[spacing],
+  wireColours: (colours) =>
+    PHASES.flatMap((phase) => (colours[phase] ? [`${phase} ${colours[phase]}`] : [])).join(", "),
+  rated: ({ volts, amperes, rpm }) =>
+    [
+      volts && quantityText(volts, VOLTAGE),
+      amperes && quantityText(amperes, CURRENT),
+      rpm && quantityText(rpm, SPEED),
+    ]
+      .filter(Boolean)
+      .join(", "),
+  modelId: () => "one of the shop's models",
+};
+
+/** A value of a motor as a person reads it. */
+function valueText<Field extends keyof Motor>(field: Field, value: Motor[Field] | undefined): string {
+  if (value === null || value === undefined) return "nothing";
+  return (WORDS[field]?.(value) ?? String(value)) || "nothing";
 }
 
 /** What a correction changed, with what stood before it. */
@@ -44,9 +75,9 @@ function linesOf({ changes }: Correction, before: Motor): string[] {
   const { motor = {}, unit, complaint, complaintWords, events } = changes;
   return [
     ...(unit ? [`moved to ${unit.name}${unit.serial ? ` (${unit.serial})` : ""}, was ${before.name}`] : []),
-    ...Object.entries(motor).map(
-      ([field, value]) =>
-        `${field}: ${valueText(field, value)}, was ${valueText(field, before[field as keyof Motor])}`,
+    ...(Object.keys(motor) as (keyof typeof motor)[]).map(
+      (field) =>
+        `${MOTOR_FIELD_LABELS[field]}: ${valueText(field, motor[field])}, was ${valueText(field, before[field])}`,
     ),
     ...(complaint ? [`complaint: ${COMPLAINT_LABELS[complaint]}`] : []),
     ...(complaintWords === undefined ? [] : [`words: “${complaintWords}”`]),
@@ -56,33 +87,48 @@ function linesOf({ changes }: Correction, before: Motor): string[] {
 
 function Corrections() {
   const { corrections, intake, undo, closed } = useOpenJob();
+  const [problem, setProblem] = useState("");
   if (corrections.length === 0) return null;
+  const takeBack = async (correction: string) => {
+    const outcome = await undo(correction);
+    setProblem(outcome.kind === "refused" ? outcome.sentence : "");
+  };
   /** The motor as it stood before each correction. */
   const before = corrections.reduce<Motor[]>(
     (motors, { changes }) => [...motors, { ...(changes.unit ?? motors.at(-1)!), ...changes.motor }],
     [intake.motor],
   );
   return (
-    <ul aria-label="Corrections so far" className="text-sm">
-      {corrections.map((correction, i) => {
-        const lines = linesOf(correction, before[i]!);
-        return (
-          <li key={correction.id} className="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5">
-            <span className="grow">
-              {when(correction.at)}, {correction.by}: {lines.join("; ")}. {correction.reason}
-            </span>
-            <Button
-              look="quiet"
-              className="min-h-9"
-              disabled={closed}
-              onClick={() => void undo(correction.id)}
+    <>
+      {problem && (
+        <p role="alert" className="text-red">
+          {problem}
+        </p>
+      )}
+      <ul aria-label="Corrections so far" className="text-sm">
+        {corrections.map((correction, i) => {
+          const lines = linesOf(correction, before[i]!);
+          return (
+            <li
+              key={correction.id}
+              className="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
             >
-              Take it back
-            </Button>
-          </li>
-        );
-      })}
-    </ul>
+              <span className="grow">
+                {when(correction.at)}, {correction.by}: {lines.join("; ")}. {correction.reason}
+              </span>
+              <Button
+                look="quiet"
+                className="min-h-9"
+                disabled={closed}
+                onClick={() => void takeBack(correction.id)}
+              >
+                Take it back
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </>
   );
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { readIntake, type IntakeFields } from "./intakeForm.ts";
+import { changesBetween, fieldsOfIntake, readIntake, type IntakeFields } from "./intakeForm.ts";
 
 const MOTOR = "01980000-0000-7000-8000-000000000001";
 const NOW = "2026-03-02T09:00:00.000Z";
@@ -78,5 +78,38 @@ describe("the take-in form", () => {
       "name",
       "polePairs",
     ]);
+  });
+});
+
+describe("a take-in put right", () => {
+  const intake = (part: Partial<IntakeFields> = {}) => {
+    const result = readIntake({ ...FIELDS, ...part }, MOTOR, NOW);
+    if (result.kind === "problems") throw new Error(JSON.stringify(result.problems));
+    return result.intake;
+  };
+  const changes = (part: Partial<IntakeFields>) => changesBetween(intake(), intake(part));
+
+  it("carries the fields that differ and no others", () => {
+    expect(changes({})).toEqual({});
+    expect(changes({ polePairs: "12" })).toEqual({ motor: { polePairs: 12 } });
+    expect(changes({ polePairs: "" })).toEqual({ motor: { polePairs: null } });
+    expect(changes({ complaint: "noisy", complaintWords: "grinds", events: [] })).toEqual({
+      complaint: "noisy",
+      complaintWords: "grinds",
+      events: [],
+    });
+    expect(changes({ wireA: "red" })).toEqual({ motor: { wireColours: { A: "red", B: "", C: "" } } });
+  });
+
+  it("is read back into the form as it stands: reading it again changes nothing", () => {
+    expect(changesBetween(intake(), intake({ ...fieldsOfIntake(intake()) }))).toEqual({});
+  });
+
+  it("asks for what everything else follows from", () => {
+    expect(problemsOf({ family: "", complaint: "", consequence: "" })).toMatchObject({
+      family: expect.stringContaining("which kind of motor") as string,
+      complaint: expect.stringContaining("what is wrong") as string,
+      consequence: expect.stringContaining("failure in use") as string,
+    });
   });
 });

@@ -78,6 +78,9 @@ export function Winding() {
     if (!part || state === "open" || state === "unread") return [];
     return [{ label: pairName(pair), value: part.value, expanded: part.expanded, state }];
   });
+  const colours = PHASES.filter((phase) => motor.wireColours[phase])
+    .map((phase) => `${phase} ${motor.wireColours[phase]}`)
+    .join(", ");
   return (
     <section aria-labelledby="check-title">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -114,11 +117,8 @@ export function Winding() {
           />
           <p className="text-sm leading-snug text-ink-2">
             Hold the rotor still: a turning magnet makes volts. Press hard, fingers off the tips. A limb off
-            by 30 % moves a pair by 10 % of the mean only.{" "}
-            {PHASES.filter((phase) => motor.wireColours[phase])
-              .map((phase) => `${phase} ${motor.wireColours[phase]}`)
-              .join(", ")}
-            {motor.connection === "unknown" && ". Connection unknown: drawn as a star"}.
+            by 30 % moves a pair by 10 % of the mean only. {colours && `${colours}. `}
+            {motor.connection === "unknown" && "Connection unknown: drawn as a star."}
           </p>
         </div>
         <div className="flex min-w-0 flex-col gap-2">

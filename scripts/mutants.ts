@@ -1,0 +1,119 @@
+// Breaks rules of the core and the contract one by one and counts how many of the breaks a test notices.
+// npm run mutants [room …]  The score of every room run so far is kept in docs/mutants.md.
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { Stryker } from "@stryker-mutator/core";
+
+const ROOMS = [
+  "core/inference",
+  "core/assess",
+  "core/quantity",
+  "core/pattern",
+  "core/winding",
+  "core/backemf",
+  "core/hall",
+  "contract",
+];
+/** Judgement written down as figures and words, reviewed by people: a changed figure breaks no rule. */
+const TABLES = [
+  "likelihoods",
+  "faultTable",
+  "spunTable",
+  "instrumentTemplates",
+  "variables",
+  "slots",
+  "openApi",
+];
+const PAGE = "docs/mutants.md";
+const LEAST = 75;
+const NOTICED = ["Killed", "Timeout"];
+const COUNTED = [...NOTICED, "Survived", "NoCoverage"];
+
+interface Score {
+  readonly room: string;
+  readonly noticed: number;
+  readonly all: number;
+}
+
+async function scoreOf(room: string): Promise<Score> {
+  const stryker = new Stryker({
+    mutate: [
+      `${room}/**/*.ts`,
+      `!${room}/**/*.test.ts`,
+      `!${room}/**/index.ts`,
+      ...TABLES.map((name) => `!${room}/${name}.ts`),
+    ],
+    // Words are not rules; what runs once at loading cannot be told from one test to the next.
+    mutator: { excludedMutations: ["StringLiteral"], plugins: null },
+    ignoreStatic: true,
+    testRunner: "vitest",
+    coverageAnalysis: "perTest",
+    concurrency: 2,
+    timeoutMS: 20_000,
+    reporters: ["progress-append-only"],
+    tempDirName: ".cache/mutants",
+    ignorePatterns: ["dist", "docs/screenshots", "test-results", ".cache"],
+    allowConsoleColors: false,
+  });
+  const results = await stryker.runMutationTest();
+  const counted = results.filter(({ status }) => COUNTED.includes(status));
+  for (const { status, fileName, location, mutatorName, replacement } of counted)
+    if (!NOTICED.includes(status))
+      console.log(`${fileName}:${location.start.line} ${mutatorName} -> ${(replacement ?? "").slice(0, 80)}`);
+  const noticed = counted.filter(({ status }) => NOTICED.includes(status)).length;
+  return { room, noticed, all: counted.length };
+}
+
+/** The scores of rooms run earlier, read back from the page. */
+function kept(): Score[] {
+  const text = existsSync(PAGE) ? readFileSync(PAGE, "utf8") : "";
+  return [...text.matchAll(/^\| ([\w/]+)\s*\| (\d+)\s*\| (\d+)/gmu)].map(([, room, all, noticed]) => ({
+    room: room!,
+    all: Number(all),
+    noticed: Number(noticed),
+  }));
+}
+
+const share = ({ noticed, all }: Omit<Score, "room">) => (all === 0 ? 0 : (100 * noticed) / all);
+
+function write(scores: readonly Score[]): void {
+  const rows = ROOMS.flatMap((room) => scores.filter((one) => one.room === room));
+  const total = {
+    all: rows.reduce((sum, { all }) => sum + all, 0),
+    noticed: rows.reduce((sum, { noticed }) => sum + noticed, 0),
+  };
+  const line = (name: string, score: Omit<Score, "room">) =>
+    `| ${name} | ${score.all} | ${score.noticed} | ${share(score).toFixed(1)} % |`;
+  const missing = ROOMS.filter((room) => !rows.some((one) => one.room === room));
+  writeFileSync(
+    PAGE,
+    [
+      "# Broken rules that a test notices",
+      "",
+      `Written by \`npm run mutants\`. Each room's code is changed in one place at a time, and its tests run. Words and`,
+      `tables of judgement (${TABLES.join(", ")}) are left alone. At least ${LEAST} % are to be noticed.`,
+      "",
+      "| room | changes | noticed | share |",
+      "| --- | --- | --- | --- |",
+      ...rows.map((score) => line(score.room, score)),
+      line("all of these", total),
+      "",
+      ...(missing.length > 0 ? [`Not run yet: ${missing.join(", ")}.`, ""] : []),
+    ].join("\n"),
+  );
+}
+
+const wanted = process.argv.slice(2);
+const rooms = wanted.length > 0 ? wanted : ROOMS;
+const unknown = rooms.filter((room) => !ROOMS.includes(room));
+if (unknown.length > 0) {
+  console.error(`No such room: ${unknown.join(", ")}. There are ${ROOMS.join(", ")}.`);
+  process.exit(2);
+}
+let scores = kept();
+for (const room of rooms) {
+  const score = await scoreOf(room);
+  scores = [...scores.filter((one) => one.room !== room), score];
+  write(scores);
+  console.log(`${room}: ${score.noticed} of ${score.all} noticed, ${share(score).toFixed(1)} %`);
+  if (share(score) < LEAST) process.exitCode = 1;
+}
