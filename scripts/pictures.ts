@@ -38,6 +38,7 @@ const SHOTS: readonly Shot[] = [
       await page.getByText("1266 rpm").waitFor();
     },
   },
+  { name: "put-right", job: /Cargo trike 5, front hub/u, step: "Complaint" },
   { name: "made-safe", job: /Fan bay 4, greenhouse/u, step: "Made safe" },
   { name: "look-and-turn", job: /Cargo trike 5, front hub/u, step: "Look and turn" },
   { name: "leads-to-frame", job: /Fan bay 6, greenhouse/u, step: "Leads to frame" },
@@ -48,7 +49,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("Pair C–A").fill("143.1m");
     },
   },
-  { name: "three-pairs-delta-night", job: /Narrowboat drive/u, step: "Three pairs", night: true },
   { name: "three-pairs-tablet", job: /Cargo trike 3, rear hub/u, size: TABLET, night: true },
   { name: "three-pairs-phone", job: /Cargo trike 3, rear hub/u, size: PHONE },
   { name: "spin-test", job: /Survey copter 4, arm 3/u, step: "Spin test" },
@@ -90,7 +90,7 @@ for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
   await page.getByRole("heading", { name: "Waiting for a reading" }).waitFor();
   if (job) {
     await page.getByRole("main").getByRole("link", { name: job }).click();
-    await page.getByRole("heading", { level: 2 }).first().waitFor();
+    await page.getByRole("heading", { level: 1, name: job }).waitFor();
   }
   if (step) await page.getByRole("navigation", { name: "Plan" }).getByRole("link", { name: step }).click();
   await then?.(page);

@@ -1,9 +1,11 @@
-import { spawn, spawnSync } from "node:child_process";
+import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as after } from "node:timers/promises";
+import { fileURLToPath } from "node:url";
+import { buildSync } from "esbuild";
 import { QueryTypes, Sequelize } from "sequelize";
 import { chanceFrom } from "#bench/chance";
 import { makeOldShop, RELEASED } from "../../tests/oldShops.ts";
@@ -26,22 +28,15 @@ export interface KillCount {
 function bundled(): string {
   mkdirSync(".cache", { recursive: true });
   const target = ".cache/open-shop.mjs";
-  const { status } = spawnSync(
-    "npx",
-    [
-      "--no-install",
-      "esbuild",
-      "scripts/kills/open.ts",
-      "--bundle",
-      "--platform=node",
-      "--format=esm",
-      "--packages=external",
-      "--log-level=warning",
-      `--outfile=${target}`,
-    ],
-    { stdio: "inherit" },
-  );
-  if (status !== 0) throw new Error("esbuild failed");
+  buildSync({
+    entryPoints: [fileURLToPath(new URL("./open.ts", import.meta.url))],
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    packages: "external",
+    outfile: target,
+    logLevel: "warning",
+  });
   return target;
 }
 

@@ -48,8 +48,8 @@ const BENCH_KEY = [[["B"], "bench"]] as const;
 
 function Sentence({ children }: { readonly children: ReactNode }) {
   return (
-    <main className="mx-auto max-w-xl p-10">
-      {children}
+    <main className="mx-auto flex max-w-xl flex-wrap gap-x-4 gap-y-2 p-10">
+      <span>{children}</span>
       <Link to="/" className="text-green underline">
         Back to the bench
       </Link>

@@ -116,12 +116,7 @@ function Corrections() {
               <span className="grow">
                 {when(correction.at)}, {correction.by}: {lines.join("; ")}. {correction.reason}
               </span>
-              <Button
-                look="quiet"
-                className="min-h-9"
-                disabled={closed}
-                onClick={() => void takeBack(correction.id)}
-              >
+              <Button look="quiet" disabled={closed} onClick={() => void takeBack(correction.id)}>
                 Take it back
               </Button>
             </li>

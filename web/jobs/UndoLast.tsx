@@ -28,7 +28,7 @@ export function UndoLast({ step }: { readonly step: JobStep }) {
     <span className="flex min-w-0 items-center gap-2">
       <Button
         hotkey="U"
-        className="min-h-9 max-sm:min-h-11"
+        size="small"
         disabled={closed || !last}
         aria-label={last ? `Undo ${last.words}` : "Undo"}
         onClick={() => void takeBack()}

@@ -9,19 +9,30 @@ const LOOKS = {
 
 export type Look = keyof typeof LOOKS;
 
-export function buttonClass(look: Look): string {
-  return `inline-flex min-h-11 items-center justify-center gap-2 rounded-lg px-4 font-semibold disabled:opacity-50 ${LOOKS[look]}`;
+/** A finger's width; the small one is for a mouse, and as wide as a finger on a phone. */
+const SIZES = { usual: "min-h-11 px-4", small: "min-h-8 px-3 max-sm:min-h-11" } as const;
+
+export function buttonClass(look: Look, size: keyof typeof SIZES = "usual"): string {
+  return `inline-flex items-center justify-center gap-2 rounded-lg font-semibold disabled:opacity-50 ${SIZES[size]} ${LOOKS[look]}`;
 }
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   readonly look?: Look;
+  readonly size?: keyof typeof SIZES;
   readonly hotkey?: string;
   readonly children: ReactNode;
 }
 
-export function Button({ look = "plain", hotkey, children, className = "", ...rest }: ButtonProps) {
+export function Button({
+  look = "plain",
+  size = "usual",
+  hotkey,
+  children,
+  className = "",
+  ...rest
+}: ButtonProps) {
   return (
-    <button type="button" {...rest} className={`${buttonClass(look)} ${className}`}>
+    <button type="button" {...rest} className={`${buttonClass(look, size)} ${className}`}>
       {children}
       {hotkey && <Key onGreen={look === "main"}>{hotkey}</Key>}
     </button>

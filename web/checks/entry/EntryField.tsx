@@ -22,11 +22,11 @@ function Question({ entry }: { readonly entry: Entry }) {
         {doubt.instead ? `${text}, or ${doubt.instead.text}?` : `${text} is far more than this motor reads.`}
       </strong>
       {doubt.instead && (
-        <Button look="main" className="min-h-9" onClick={() => entry.takeInstead()}>
+        <Button look="main" onClick={() => entry.takeInstead()}>
           {doubt.instead.text}
         </Button>
       )}
-      <Button className="min-h-9" hotkey="Enter" onClick={() => entry.enter()}>
+      <Button hotkey="Enter" onClick={() => entry.enter()}>
         Keep {text}
       </Button>
     </div>
@@ -72,10 +72,8 @@ export function EntryField({
       {entry.correcting && (
         <div className="mt-2 flex flex-wrap items-center gap-2 text-sm">
           <span className="text-amber">Correcting {entry.correcting.typed || "OL"}.</span>
-          <Button className="min-h-9" onClick={() => void entry.withdraw("taken back at the bench")}>
-            Take it back
-          </Button>
-          <Button look="quiet" className="min-h-9" onClick={() => entry.move(entry.active)} hotkey="Esc">
+          <Button onClick={() => void entry.withdraw("taken back at the bench")}>Take it back</Button>
+          <Button look="quiet" onClick={() => entry.move(entry.active)} hotkey="Esc">
             Leave it
           </Button>
         </div>

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { HUB, MILLIOHM, ohmsOf, pairs, reading } from "../../../tests/jobs.ts";
+import { doubtOf } from "./doubt.ts";
 import { lastTyped, movedBy } from "./mend.ts";
 import { entrySlot } from "./slots.ts";
-import { doubtOf } from "./useEntry.ts";
 
 const SLOTS = ["tips", "temperature", "AB", "BC", "CA"].map((slot) => entrySlot("winding", slot, HUB));
 const TYPED = pairs(["127.9m", "128.2m", "OL"], MILLIOHM, "0.1m");

@@ -1,31 +1,10 @@
 import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
 import { valueOfKind } from "#core/check";
-import { formatQuantity, parseQuantity, quantityText, type QuantityKind } from "#core/quantity";
+import { formatQuantity, parseQuantity, type QuantityKind } from "#core/quantity";
 import { latestIn, standingIn, type CheckId, type Reading, type ReadingValue } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
+import { doubtOf, type Doubt } from "./doubt.ts";
 import type { EntrySlot } from "./slots.ts";
-
-/** A value that this motor could hardly read: asked once, beside the field. */
-export interface Doubt {
-  readonly text: string;
-  readonly value: number;
-  /** The same figure with the next smaller unit, which would fit; null where none does. */
-  readonly instead: { readonly value: number; readonly text: string } | null;
-}
-
-const SMALLER = 1e-3;
-
-/** Whether a value lies far above what can be read here, and what may have been meant. */
-export function doubtOf(
-  { most, kind }: Pick<EntrySlot, "most" | "kind">,
-  text: string,
-  value: number,
-): Doubt | null {
-  if (most === null || value <= most) return null;
-  const smaller = value * SMALLER;
-  const fits = kind.prefixes && smaller <= most && smaller > 0;
-  return { text, value, instead: fits ? { value: smaller, text: quantityText(smaller, kind) } : null };
-}
 
 function recorded(
   kind: QuantityKind,

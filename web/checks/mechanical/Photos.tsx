@@ -67,7 +67,7 @@ export function Photos() {
             </a>
             <Button
               look="quiet"
-              className="min-h-9 px-1 text-sm"
+              className="text-sm"
               disabled={closed}
               aria-label={`Take photo ${i + 1} off`}
               onClick={() =>
