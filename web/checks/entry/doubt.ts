@@ -18,7 +18,8 @@ export function doubtOf(
   value: number,
 ): Doubt | null {
   if (most === null || value <= most) return null;
-  const smaller = value / SMALLER;
+  // As it would have been typed: no digits of the division behind it.
+  const smaller = Number((value / SMALLER).toPrecision(12));
   const fits = kind.prefixes && smaller <= most && smaller > 0;
   return { text, value, instead: fits ? { value: smaller, text: quantityText(smaller, kind) } : null };
 }
