@@ -2,6 +2,7 @@
 // npm run mutants [room …]  The score of every room run so far is kept in docs/mutants.md.
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { Stryker } from "@stryker-mutator/core";
+import { format } from "prettier";
 
 /** Each room with the rooms whose tests hold it: its own, and where it has none those of its users. */
 const TESTS: Readonly<Record<string, readonly string[]>> = {
@@ -81,7 +82,7 @@ function kept(): Score[] {
 
 const share = ({ noticed, all }: Omit<Score, "room">) => (all === 0 ? 0 : (100 * noticed) / all);
 
-function write(scores: readonly Score[]): void {
+async function write(scores: readonly Score[]): Promise<void> {
   const rows = ROOMS.flatMap((room) => scores.filter((one) => one.room === room));
   const total = {
     all: rows.reduce((sum, { all }) => sum + all, 0),
@@ -90,22 +91,20 @@ function write(scores: readonly Score[]): void {
   const line = (name: string, score: Omit<Score, "room">) =>
     `| ${name} | ${score.all} | ${score.noticed} | ${share(score).toFixed(1)} % |`;
   const missing = ROOMS.filter((room) => !rows.some((one) => one.room === room));
-  writeFileSync(
-    PAGE,
-    [
-      "# Broken rules that a test notices",
-      "",
-      `Written by \`npm run mutants\`. Each room's code is changed in one place at a time, and its tests run. Words and`,
-      `tables of judgement (${TABLES.join(", ")}) are left alone. At least ${LEAST} % are to be noticed.`,
-      "",
-      "| room | changes | noticed | share |",
-      "| --- | --- | --- | --- |",
-      ...rows.map((score) => line(score.room, score)),
-      line("all of these", total),
-      "",
-      ...(missing.length > 0 ? [`Not run yet: ${missing.join(", ")}.`, ""] : []),
-    ].join("\n"),
-  );
+  const text = [
+    "# Broken rules that a test notices",
+    "",
+    "Written by `npm run mutants`. Each room's code is changed in one place at a time, and its own tests run. Words and",
+    `tables of judgement (${TABLES.join(", ")}) are left alone. At least ${LEAST} % are to be noticed.`,
+    "",
+    "| room | changes | noticed | share |",
+    "| --- | --- | --- | --- |",
+    ...rows.map((score) => line(score.room, score)),
+    line("all of these", total),
+    "",
+    ...(missing.length > 0 ? [`Not run yet: ${missing.join(", ")}.`, ""] : []),
+  ].join("\n");
+  writeFileSync(PAGE, await format(text, { parser: "markdown" }));
 }
 
 const wanted = process.argv.slice(2);
@@ -119,7 +118,7 @@ let scores = kept();
 for (const room of rooms) {
   const score = await scoreOf(room);
   scores = [...scores.filter((one) => one.room !== room), score];
-  write(scores);
+  await write(scores);
   process.stdout.write(`${room}: ${score.noticed} of ${score.all} noticed, ${share(score).toFixed(1)} %\n`);
   if (share(score) < LEAST) process.exitCode = 1;
 }
