@@ -30,7 +30,9 @@ describe("a closed job", () => {
     expect(CLOSED.record.instruments.map(({ id }) => id)).toEqual([MILLIOHM.id]);
     expect(CLOSED.visit).toMatchObject({ jobNumber: 7, at: HEAD.takenInAt });
     expect(JSON.stringify(CLOSED.report)).toContain("143.0 ± 0.4 mΩ");
-    expect(CLOSED.report.tables[0]?.summary).toContain("At rest, the three are not equal within the limit of 5 %.");
+    expect(CLOSED.report.tables[0]?.summary).toContain(
+      "At rest, the three are not equal within the limit of 5 %.",
+    );
   });
 
   it("reads back from its text as it was written: nothing in it is lost on disk", () => {

@@ -149,9 +149,7 @@ function spunTable(job: JobRecord, epoch: number): PairTable | null {
       meaning: balance ? `${percentText(balance.deviations[pair].value)} of the mean` : "",
     };
   });
-  const judged = balance
-    ? `Spun, ${JUDGED[balance.judgement]} of ${shareText(spinLimitOf(job))}.`
-    : "";
+  const judged = balance ? `Spun, ${JUDGED[balance.judgement]} of ${shareText(spinLimitOf(job))}.` : "";
   const kv = constant
     ? `Speed constant ${uncertainText(constant.rpmPerVolt, SPEED_CONSTANT, constant.expanded)} ${KV_CONVENTION_LABELS[constant.convention]}.`
     : "";
