@@ -27,7 +27,7 @@ async function type(page: Page, label: string, typed: string) {
   await page.keyboard.press("Enter");
 }
 
-test("one key takes the last entry back, in a check, a caution and a decision, and the record keeps both", async ({
+test("one key takes the last entry back, in a check and in a caution, and the record keeps both", async ({
   page,
   bench,
 }) => {
