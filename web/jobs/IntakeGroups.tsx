@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { useFormContext, useWatch, type FieldPath } from "react-hook-form";
+import { useFormContext, useWatch } from "react-hook-form";
 import {
   COMPLAINT_LABELS,
   COMPLAINTS,
@@ -18,7 +18,7 @@ import {
   type Family,
 } from "#core/record";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
-import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { FormField } from "../ui/FormField.tsx";
 import type { IntakeFields } from "./intakeForm.ts";
 
 function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -32,71 +32,7 @@ function Group({ title, children }: { readonly title: string; readonly children:
   );
 }
 
-function useControls() {
-  const { register, formState } = useFormContext<IntakeFields>();
-  const { errors } = formState;
-  return {
-    problemOf: (name: keyof IntakeFields) => errors[name]?.message,
-    controls: (name: FieldPath<IntakeFields>, onChange?: (value: string) => void) => ({
-      id: name,
-      ...register(name, {
-        onChange: (event: { target: { value: string } }) => onChange?.(event.target.value),
-      }),
-      "aria-invalid": errors[name as keyof IntakeFields] !== undefined,
-      "aria-describedby": `${name}-problem`,
-      className: FIELD_CLASS,
-    }),
-  };
-}
-
-function Typed({
-  name,
-  label,
-  hint,
-  ...rest
-}: {
-  readonly name: Exclude<FieldPath<IntakeFields>, "events" | `events.${number}`>;
-  readonly label: string;
-  readonly hint?: string;
-  readonly placeholder?: string;
-  readonly autoFocus?: boolean;
-  readonly inputMode?: "numeric" | "decimal";
-}) {
-  const { controls, problemOf } = useControls();
-  return (
-    <Field id={name} label={label} problem={problemOf(name)} {...(hint ? { hint } : {})}>
-      <input {...controls(name)} autoComplete="off" {...rest} />
-    </Field>
-  );
-}
-
-function Chosen({
-  name,
-  label,
-  options,
-  hint,
-  onChoose,
-}: {
-  readonly name:
-    "complaint" | "family" | "connection" | "consequence" | "kvConvention" | "hallSpacing" | "magnets";
-  readonly label: string;
-  readonly options: readonly (readonly [string, string])[];
-  readonly hint?: string;
-  readonly onChoose?: (value: string) => void;
-}) {
-  const { controls, problemOf } = useControls();
-  return (
-    <Field id={name} label={label} problem={problemOf(name)} {...(hint ? { hint } : {})}>
-      <select {...controls(name, onChoose)}>
-        {options.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </Field>
-  );
-}
+const IntakeField = FormField<IntakeFields>;
 
 /** What has no usual answer is asked for: the first line says so and is none. */
 const ASK = ["", "choose…"] as const;
@@ -107,18 +43,18 @@ export function MachineGroup({ children }: { readonly children?: ReactNode }) {
   return (
     <Group title="Machine and complaint">
       <div className="col-span-2">
-        <Typed name="name" label="Machine and place" autoFocus placeholder="Cargo trike 3, rear hub" />
+        <IntakeField name="name" label="Machine and place" autoFocus placeholder="Cargo trike 3, rear hub" />
       </div>
-      <Typed name="owner" label="Owner" />
-      <Typed name="serial" label="Serial" />
+      <IntakeField name="owner" label="Owner" />
+      <IntakeField name="serial" label="Serial" />
       {children}
-      <Chosen
+      <IntakeField
         name="complaint"
         label="Complaint"
         options={[ASK, ...COMPLAINTS.map((code) => [code, COMPLAINT_LABELS[code]] as const)]}
       />
       <div className="col-span-3 max-md:col-span-1">
-        <Typed name="complaintWords" label="In the customer's words" />
+        <IntakeField name="complaintWords" label="In the customer's words" />
       </div>
       <div
         className="col-span-full flex flex-wrap items-center gap-x-5"
@@ -156,7 +92,7 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
     <Group title="Motor">
       {children}
       <div className="col-span-2 max-md:col-span-1">
-        <Chosen
+        <IntakeField
           name="family"
           label="Family"
           options={[ASK, ...FAMILIES.map((one) => [one, FAMILY_FACTS[one].label] as const)]}
@@ -164,34 +100,34 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
         />
       </div>
       <div className="col-span-2 max-md:col-span-1">
-        <Chosen
+        <IntakeField
           name="consequence"
           label="A failure in use would mean"
           options={[ASK, ...CONSEQUENCES.map((one) => [one, CONSEQUENCE_LABELS[one]] as const)]}
         />
       </div>
-      <Chosen
+      <IntakeField
         name="connection"
         label="Connection"
         options={CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const)}
       />
-      <Typed name="polePairs" label="Pole pairs" placeholder="15, or 30 poles" />
-      <Typed name="expected" label="Expected pair resistance" placeholder="128m, line to line" />
-      <Typed name="expectedAt" label="at" placeholder="20 °C" />
-      <Typed name="expectedSource" label="Source" placeholder="nameplate" />
-      <Typed
+      <IntakeField name="polePairs" label="Pole pairs" placeholder="15, or 30 poles" />
+      <IntakeField name="expected" label="Expected pair resistance" placeholder="128m, line to line" />
+      <IntakeField name="expectedAt" label="at" placeholder="20 °C" />
+      <IntakeField name="expectedSource" label="Source" placeholder="nameplate" />
+      <IntakeField
         name="limit"
         label="Balance limit, %"
         inputMode="decimal"
         placeholder={facts ? shareText(facts.balanceLimit) : ""}
       />
-      <Typed name="kv" label="Speed constant" placeholder="9 rpm/V" />
-      <Chosen
+      <IntakeField name="kv" label="Speed constant" placeholder="9 rpm/V" />
+      <IntakeField
         name="kvConvention"
         label="stated"
         options={KV_CONVENTIONS.map((one) => [one, KV_CONVENTION_LABELS[one]] as const)}
       />
-      <Chosen
+      <IntakeField
         name="hallSpacing"
         label="Position sensors"
         options={[
@@ -199,17 +135,17 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
           ...HALL_SPACINGS.map((one) => [one, HALL_SPACING_LABELS[one]] as const),
         ]}
       />
-      <Chosen
+      <IntakeField
         name="magnets"
         label="Magnets"
         options={[["", "unknown"], ...MAGNET_MATERIALS.map((one) => [one, one] as const)]}
       />
-      <Typed name="ratedVolts" label="Rated supply" placeholder="42 V, at full charge" />
-      <Typed name="ratedAmperes" label="Rated current" placeholder="12 A" />
-      <Typed name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
+      <IntakeField name="ratedVolts" label="Rated supply" placeholder="42 V, at full charge" />
+      <IntakeField name="ratedAmperes" label="Rated current" placeholder="12 A" />
+      <IntakeField name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
       {PHASES.map((phase) => (
         <div key={phase}>
-          <Typed name={`wire${phase}`} label={`Wire colour of ${phase}`} />
+          <IntakeField name={`wire${phase}`} label={`Wire colour of ${phase}`} />
         </div>
       ))}
       <p className="col-span-full text-sm text-ink-2">

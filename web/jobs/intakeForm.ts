@@ -1,4 +1,3 @@
-import type { FieldErrors, Resolver } from "react-hook-form";
 import { uuidv7 } from "uuidv7";
 import { intakeSchema } from "#contract/jobSchemas";
 import type { MotorModel } from "#contract/shop";
@@ -28,6 +27,7 @@ import {
   type Motor,
   type PastEvent,
 } from "#core/record";
+import { resolverOf } from "../ui/formProblems.ts";
 
 /** What the form holds, as typed. */
 export interface IntakeFields {
@@ -284,11 +284,7 @@ export function changesBetween(before: Intake, after: Intake): IntakeChanges {
 }
 
 /** The same reading as a form resolver: each problem at its field. */
-export const intakeResolver: Resolver<IntakeFields> = (values) => {
-  const result = readIntake(values, uuidv7(), new Date().toISOString());
-  if (result.kind === "intake") return { values, errors: {} };
-  const errors = Object.fromEntries(
-    Object.entries(result.problems).map(([field, message]) => [field, { type: "refused", message }]),
-  ) as FieldErrors<IntakeFields>;
-  return { values: {}, errors };
-};
+export const intakeResolver = resolverOf<IntakeFields>((fields) => {
+  const result = readIntake(fields, uuidv7(), new Date().toISOString());
+  return result.kind === "problems" ? result.problems : {};
+});

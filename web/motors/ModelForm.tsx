@@ -1,4 +1,5 @@
-import { useState, type FormEvent } from "react";
+import { useState } from "react";
+import { FormProvider, useForm } from "react-hook-form";
 import { uuidv7 } from "uuidv7";
 import type { MotorModel } from "#contract/shop";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS } from "#core/quantity";
@@ -13,7 +14,8 @@ import {
 } from "#core/record";
 import { sentenceOf, usePutModelMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
-import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { FormField } from "../ui/FormField.tsx";
+import { resolverOf } from "../ui/formProblems.ts";
 import { fieldsOf, readModel, type ModelFields } from "./modelFields.ts";
 
 type Options = readonly (readonly [string, string])[];
@@ -35,6 +37,8 @@ const ROWS: readonly (readonly [keyof ModelFields, string, Options | string])[] 
   ["notes", "What keeps coming back", "rust at the outer bearing"],
 ];
 
+const ModelField = FormField<ModelFields>;
+
 /** A model's facts, each expected value with its source. */
 export function ModelForm({
   model,
@@ -43,59 +47,47 @@ export function ModelForm({
   readonly model: MotorModel | null;
   readonly onDone: () => void;
 }) {
-  const [fields, setFields] = useState(() => fieldsOf(model));
   const [id] = useState(() => model?.id ?? uuidv7());
-  const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
+  const form = useForm<ModelFields>({
+    defaultValues: fieldsOf(model),
+    resolver: resolverOf<ModelFields>((fields) => {
+      const result = readModel(fields, id, model);
+      return result.kind === "problems" ? result.problems : {};
+    }),
+  });
   const [put] = usePutModelMutation();
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
+  const submit = async (fields: ModelFields) => {
     const result = readModel(fields, id, model);
-    if (result.kind === "problems") return setProblems(result.problems);
+    if (result.kind === "problems") return;
     const answer = await put(result.model);
-    if (answer.error) return setProblems({ name: sentenceOf(answer.error) });
+    if (answer.error) return form.setError("name", { message: sentenceOf(answer.error) });
     onDone();
   };
   return (
-    <form
-      onSubmit={(event) => void submit(event)}
-      noValidate
-      aria-label={model ? `Model ${model.name}` : "New model"}
-      className="grid grid-cols-3 items-start gap-3 rounded-xl border border-line bg-sheet p-4 max-md:grid-cols-1"
-    >
-      {ROWS.map(([name, label, more]) => {
-        const common = {
-          id: `model-${name}`,
-          value: fields[name],
-          "aria-invalid": problems[name] !== undefined,
-          "aria-describedby": `model-${name}-problem`,
-          className: FIELD_CLASS,
-          onChange: (event: { target: { value: string } }) => {
-            setFields({ ...fields, [name]: event.target.value });
-            setProblems(Object.fromEntries(Object.entries(problems).filter(([key]) => key !== name)));
-          },
-        };
-        return (
-          <Field key={name} id={common.id} label={label} problem={problems[name]}>
-            {typeof more === "string" ? (
-              <input {...common} placeholder={more} autoComplete="off" autoFocus={name === "name"} />
-            ) : (
-              <select {...common}>
-                {more.map(([value, words]) => (
-                  <option key={value} value={value}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-        );
-      })}
-      <div className="col-span-full flex gap-3">
-        <Button type="submit" look="main">
-          Keep the model
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
-    </form>
+    <FormProvider {...form}>
+      <form
+        onSubmit={(event) => void form.handleSubmit(submit)(event)}
+        noValidate
+        aria-label={model ? `Model ${model.name}` : "New model"}
+        className="grid grid-cols-3 items-start gap-3 rounded-xl border border-line bg-sheet p-4 max-md:grid-cols-1"
+      >
+        {ROWS.map(([name, label, more]) => (
+          <ModelField
+            key={name}
+            name={name}
+            id={`model-${name}`}
+            label={label}
+            autoFocus={name === "name"}
+            {...(typeof more === "string" ? { placeholder: more } : { options: more })}
+          />
+        ))}
+        <div className="col-span-full flex gap-3">
+          <Button type="submit" look="main">
+            Keep the model
+          </Button>
+          <Button onClick={onDone}>Leave it</Button>
+        </div>
+      </form>
+    </FormProvider>
   );
 }

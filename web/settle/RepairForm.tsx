@@ -1,11 +1,29 @@
-import { useState, type FormEvent } from "react";
+import { useState } from "react";
+import { FormProvider, useForm } from "react-hook-form";
 import { repairSchema } from "#contract/jobSchemas";
 import { plansFor, REPAIR_PLANS } from "#core/decision";
 import type { Disposition } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
-import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { FormField } from "../ui/FormField.tsx";
+import { resolverOf } from "../ui/formProblems.ts";
 import { Caution } from "../ui/Notice.tsx";
+
+interface RepairFields {
+  readonly done: string;
+  readonly minutes: string;
+}
+
+const minutesOf = ({ minutes }: RepairFields) =>
+  minutes.trim() === "" ? NaN : Number(minutes.replace(",", "."));
+const resolver = resolverOf<RepairFields>((fields) => {
+  const { error } = repairSchema.extract("minutes").validate(minutesOf(fields), { convert: false });
+  return {
+    ...(fields.done.trim() === "" && { done: "Say what was done: it stands in the report." }),
+    ...(error && { minutes: error.message }),
+  };
+});
+const RepairField = FormField<RepairFields>;
 
 /** The plan that carries the decision out, and the record of what was really done. */
 export function RepairForm({ disposition }: { readonly disposition: Disposition }) {
@@ -18,22 +36,15 @@ export function RepairForm({ disposition }: { readonly disposition: Disposition 
   const offered = fitting.length > 0 ? fitting : REPAIR_PLANS;
   const [planId, setPlanId] = useState(offered[0]!.id);
   const plan = offered.find(({ id }) => id === planId) ?? offered[0]!;
-  const [problems, setProblems] = useState<{ done?: string; minutes?: string }>({});
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const done = String(form.get("done")).trim();
-    const minutesText = String(form.get("minutes")).trim();
-    const minutes = minutesText === "" ? NaN : Number(minutesText.replace(",", "."));
-    const { error } = repairSchema.extract("minutes").validate(minutes, { convert: false });
-    const found = {
-      ...(done === "" && { done: "Say what was done: it stands in the report." }),
-      ...(error && { minutes: error.message }),
-    };
-    setProblems(found);
-    if (found.done ?? found.minutes) return;
-    const outcome = await add("repair", { plan: plan.title, done, minutes, at: new Date().toISOString() });
-    if (outcome.kind === "refused") setProblems({ done: outcome.sentence });
+  const form = useForm<RepairFields>({ defaultValues: { done: "", minutes: "" }, resolver });
+  const submit = async (fields: RepairFields) => {
+    const outcome = await add("repair", {
+      plan: plan.title,
+      done: fields.done.trim(),
+      minutes: minutesOf(fields),
+      at: new Date().toISOString(),
+    });
+    if (outcome.kind === "refused") form.setError("done", { message: outcome.sentence });
   };
   const list = (title: string, items: readonly string[]) => (
     <div className="basis-56">
@@ -77,42 +88,29 @@ export function RepairForm({ disposition }: { readonly disposition: Disposition 
         </div>
       </div>
       <Caution>{plan.cautions.join(" ")}</Caution>
-      <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
-        <div className="min-w-64 grow">
-          <Field
-            id="done"
-            label="What was done"
-            problem={problems.done}
-            hint="In your words; parts and what you saw inside."
-          >
-            <textarea
-              id="done"
+      <FormProvider {...form}>
+        <form
+          onSubmit={(event) => void form.handleSubmit(submit)(event)}
+          noValidate
+          className="flex flex-wrap items-start gap-3"
+        >
+          <div className="min-w-64 grow">
+            <RepairField
               name="done"
+              label="What was done"
+              hint="In your words; parts and what you saw inside."
               rows={2}
               maxLength={2000}
-              aria-invalid={!!problems.done}
-              aria-describedby="done-problem"
-              className={`${FIELD_CLASS} py-2`}
             />
-          </Field>
-        </div>
-        <div className="w-36">
-          <Field id="minutes" label="Minutes" problem={problems.minutes}>
-            <input
-              id="minutes"
-              name="minutes"
-              inputMode="numeric"
-              autoComplete="off"
-              aria-invalid={!!problems.minutes}
-              aria-describedby="minutes-problem"
-              className={FIELD_CLASS}
-            />
-          </Field>
-        </div>
-        <Button type="submit" look="main" className="mt-6">
-          Record the repair
-        </Button>
-      </form>
+          </div>
+          <div className="w-36">
+            <RepairField name="minutes" label="Minutes" inputMode="numeric" />
+          </div>
+          <Button type="submit" look="main" className="mt-6">
+            Record the repair
+          </Button>
+        </form>
+      </FormProvider>
       <p className="text-sm text-ink-2">
         Recording it starts a new round of readings: what departed before counts no more until it is read
         again

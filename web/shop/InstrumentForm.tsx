@@ -1,15 +1,16 @@
-import { useState, type FormEvent } from "react";
+import { FormProvider, get, useFieldArray, useForm, useFormContext, useWatch } from "react-hook-form";
 import { uuidv7 } from "uuidv7";
 import type { Instrument } from "#core/quantity";
 import { sentenceOf, usePutInstrumentMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
-import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { FIELD_CLASS } from "../ui/Field.tsx";
+import { FormField } from "../ui/FormField.tsx";
+import { resolverOf } from "../ui/formProblems.ts";
 import {
   COUNTED,
   fieldsOf,
   RANGED,
   readInstrument,
-  type CounterFields,
   type InstrumentFields,
   type Ranged,
   type RangeFields,
@@ -22,25 +23,62 @@ const COLUMNS: readonly (readonly [keyof RangeFields, string])[] = [
   ["digits", "digits"],
 ];
 const EMPTY: RangeFields = { fullScale: "", resolution: "", percent: "", digits: "" };
+const WIRINGS = [
+  ["twoWire", "two wires"],
+  ["fourWire", "four wires"],
+] as const;
+const RESPONSES = [
+  ["trueRms", "true RMS"],
+  ["average", "the average, scaled for a sine"],
+] as const;
+const InstrumentField = FormField<InstrumentFields>;
+
+type FigureName =
+  | `ranged.${Ranged}.${number}.${keyof RangeFields}`
+  | `counted.${(typeof COUNTED)[number][0]}.${Exclude<keyof RangeFields, "fullScale">}`;
+
+/** One figure of an accuracy statement; its problem stands under it. */
+function Figure({ name, spoken }: { readonly name: FigureName; readonly spoken: string }) {
+  const { register, formState } = useFormContext<InstrumentFields>();
+  const problem = (get(formState.errors, name) as { message?: string } | undefined)?.message;
+  return (
+    <>
+      <input
+        {...register(name)}
+        aria-label={spoken}
+        aria-invalid={problem !== undefined}
+        aria-describedby={`${name}-problem`}
+        autoComplete="off"
+        inputMode="decimal"
+        className={FIELD_CLASS}
+      />
+      {problem && (
+        <p id={`${name}-problem`} role="alert" className="text-sm text-red">
+          {problem}
+        </p>
+      )}
+    </>
+  );
+}
 
 /** Ranges of one quantity as a table of figures. */
 function RangeTable({
+  what,
   title,
   unit,
-  rows,
-  onChange,
 }: {
+  readonly what: Ranged;
   readonly title: string;
   readonly unit: string;
-  readonly rows: readonly RangeFields[];
-  readonly onChange: (rows: readonly RangeFields[]) => void;
 }) {
+  const { control, getValues } = useFormContext<InstrumentFields>();
+  const { fields, append, remove } = useFieldArray({ control, name: `ranged.${what}` });
   return (
     <fieldset className="border-t border-line pt-2">
       <legend className="font-semibold">
         {title}, {unit}
       </legend>
-      {rows.length > 0 && (
+      {fields.length > 0 && (
         <table className="w-full text-sm">
           <thead className="text-left text-ink-2">
             <tr>
@@ -53,21 +91,13 @@ function RangeTable({
             </tr>
           </thead>
           <tbody>
-            {rows.map((row, i) => (
-              // Ranges have no name of their own; their place is what they are.
-              <tr key={i}>
+            {fields.map(({ id }, i) => (
+              <tr key={id} className="align-top">
                 {COLUMNS.map(([name, words]) => (
                   <td key={name} className="pr-2">
-                    <input
-                      aria-label={`${title}, range ${i + 1}, ${words}`}
-                      value={row[name]}
-                      inputMode="decimal"
-                      onChange={(event) =>
-                        onChange(
-                          rows.map((one, k) => (k === i ? { ...one, [name]: event.target.value } : one)),
-                        )
-                      }
-                      className={FIELD_CLASS}
+                    <Figure
+                      name={`ranged.${what}.${i}.${name}`}
+                      spoken={`${title}, range ${i + 1}, ${words}`}
                     />
                   </td>
                 ))}
@@ -75,7 +105,7 @@ function RangeTable({
                   <Button
                     look="quiet"
                     aria-label={`Take ${title}, range ${i + 1} off`}
-                    onClick={() => onChange(rows.filter((_, k) => k !== i))}
+                    onClick={() => remove(i)}
                   >
                     Off
                   </Button>
@@ -85,7 +115,7 @@ function RangeTable({
           </tbody>
         </table>
       )}
-      <Button look="quiet" onClick={() => onChange([...rows, rows.at(-1) ?? EMPTY])}>
+      <Button look="quiet" onClick={() => append(getValues(`ranged.${what}`).at(-1) ?? EMPTY)}>
         Add a range
       </Button>
     </fieldset>
@@ -103,138 +133,86 @@ export function InstrumentForm({
   readonly id: string | null;
   readonly onDone: () => void;
 }) {
-  const [fields, setFields] = useState<InstrumentFields>(() => fieldsOf(start));
-  const [problem, setProblem] = useState("");
+  const form = useForm<InstrumentFields>({
+    defaultValues: fieldsOf(start),
+    resolver: resolverOf<InstrumentFields>((fields) => {
+      const result = readInstrument(fields, start, id ?? uuidv7());
+      return result.kind === "problems" ? result.problems : {};
+    }),
+  });
   const [put] = usePutInstrumentMutation();
-  const change = (part: Partial<InstrumentFields>) => {
-    setFields({ ...fields, ...part });
-    setProblem("");
-  };
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
+  const submit = async (fields: InstrumentFields) => {
     const result = readInstrument(fields, start, id ?? uuidv7());
-    if (result.kind === "problem") return setProblem(result.sentence);
+    if (result.kind === "problems") return;
     const answer = await put(result.instrument);
-    if (answer.error) return setProblem(sentenceOf(answer.error));
+    if (answer.error) return form.setError("root", { message: sentenceOf(answer.error) });
     onDone();
   };
-  const typed = (
-    name:
-      | "name"
-      | "leadResistance"
-      | "contactScatter"
-      | "bandLeast"
-      | "bandMost"
-      | "lastChecked"
-      | "insulationMost"
-      | "insulationPercent",
-    label: string,
-    type = "text",
-  ) => (
-    <Field id={`instrument-${name}`} label={label}>
-      <input
-        id={`instrument-${name}`}
-        type={type}
-        value={fields[name]}
-        autoComplete="off"
-        onChange={(event) => change({ [name]: event.target.value })}
-        className={FIELD_CLASS}
-      />
-    </Field>
-  );
-  const ranges = (what: Ranged) => (rows: readonly RangeFields[]) =>
-    change({ ranged: { ...fields.ranged, [what]: rows } });
+  const readsAc = useWatch({ control: form.control, name: "ranged.acVolts" }).length > 0;
+  const { errors } = form.formState;
   return (
-    <form
-      onSubmit={(event) => void submit(event)}
-      noValidate
-      aria-label={`Instrument ${start.name}`}
-      className="flex flex-col gap-3 rounded-xl border border-line bg-sheet p-4"
-    >
-      <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
-        {typed("name", "Name")}
-        {typed("lastChecked", "Last checked", "date")}
-        <Field id="instrument-wiring" label="Ohms by">
-          <select
-            id="instrument-wiring"
-            value={fields.wiring}
-            onChange={(event) => change({ wiring: event.target.value as Instrument["wiring"] })}
-            className={FIELD_CLASS}
-          >
-            <option value="twoWire">two wires</option>
-            <option value="fourWire">four wires</option>
-          </select>
-        </Field>
-        {typed("leadResistance", "Leads together, Ω")}
-        {typed("contactScatter", "Scatter of contact, Ω")}
-      </div>
-      {RANGED.map(([what, title, unit]) => (
-        <RangeTable key={what} title={title} unit={unit} rows={fields.ranged[what]} onChange={ranges(what)} />
-      ))}
-      {fields.ranged.acVolts.length > 0 && (
-        <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
-          <Field id="instrument-response" label="AC responds to">
-            <select
-              id="instrument-response"
-              value={fields.response}
-              onChange={(event) => change({ response: event.target.value as InstrumentFields["response"] })}
-              className={FIELD_CLASS}
-            >
-              <option value="trueRms">true RMS</option>
-              <option value="average">the average, scaled for a sine</option>
-            </select>
-          </Field>
-          {typed("bandLeast", "AC band from, Hz")}
-          {typed("bandMost", "to, Hz")}
+    <FormProvider {...form}>
+      <form
+        onSubmit={(event) => void form.handleSubmit(submit)(event)}
+        noValidate
+        aria-label={`Instrument ${start.name}`}
+        className="flex flex-col gap-3 rounded-xl border border-line bg-sheet p-4"
+      >
+        <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
+          <InstrumentField name="name" id="instrument-name" label="Name" />
+          <InstrumentField name="lastChecked" label="Last checked" type="date" />
+          <InstrumentField name="wiring" label="Ohms by" options={WIRINGS} />
+          <InstrumentField name="leadResistance" label="Leads together, Ω" inputMode="decimal" />
+          <InstrumentField name="contactScatter" label="Scatter of contact, Ω" inputMode="decimal" />
         </div>
-      )}
-      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
-        {COUNTED.map(([what, title, unit]) => (
-          <fieldset key={what} className="border-t border-line pt-2">
-            <legend className="font-semibold">
-              {title}, {unit}
-            </legend>
-            <div className="grid grid-cols-3 gap-2">
-              {COLUMNS.slice(1).map(([name, words]) => (
-                <label key={name} className="text-sm text-ink-2">
-                  {words}
-                  <input
-                    aria-label={`${title}, ${words}`}
-                    value={fields.counted[what][name as keyof CounterFields]}
-                    inputMode="decimal"
-                    onChange={(event) =>
-                      change({
-                        counted: {
-                          ...fields.counted,
-                          [what]: { ...fields.counted[what], [name]: event.target.value },
-                        },
-                      })
-                    }
-                    className={FIELD_CLASS}
-                  />
-                </label>
-              ))}
-            </div>
-          </fieldset>
+        {RANGED.map(([what, title, unit]) => (
+          <RangeTable key={what} what={what} title={title} unit={unit} />
         ))}
-      </div>
-      {start.insulation && (
-        <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
-          {typed("insulationMost", "Insulation, end of range, Ω")}
-          {typed("insulationPercent", "Insulation, % of reading")}
+        {readsAc && (
+          <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
+            <InstrumentField name="response" label="AC responds to" options={RESPONSES} />
+            <InstrumentField name="bandLeast" label="AC band from, Hz" inputMode="decimal" />
+            <InstrumentField name="bandMost" label="to, Hz" inputMode="decimal" />
+          </div>
+        )}
+        <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+          {COUNTED.map(([what, title, unit]) => (
+            <fieldset key={what} className="border-t border-line pt-2">
+              <legend className="font-semibold">
+                {title}, {unit}
+              </legend>
+              <div className="grid grid-cols-3 items-start gap-2">
+                {(["resolution", "percent", "digits"] as const).map((part) => {
+                  const words = COLUMNS.find(([name]) => name === part)![1];
+                  return (
+                    <div key={part} className="text-sm text-ink-2">
+                      {words}
+                      <Figure name={`counted.${what}.${part}`} spoken={`${title}, ${words}`} />
+                    </div>
+                  );
+                })}
+              </div>
+            </fieldset>
+          ))}
         </div>
-      )}
-      {problem && (
-        <p role="alert" className="text-red">
-          {problem}
-        </p>
-      )}
-      <div className="flex gap-3">
-        <Button type="submit" look="main">
-          Keep it
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
-    </form>
+        {start.insulation && (
+          <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
+            <InstrumentField name="insulationMost" label="Insulation, end of range, Ω" inputMode="decimal" />
+            <InstrumentField name="insulationPercent" label="Insulation, % of reading" inputMode="decimal" />
+          </div>
+        )}
+        {errors.root && (
+          <p role="alert" className="text-red">
+            {errors.root.message}
+          </p>
+        )}
+        <div className="flex gap-3">
+          <Button type="submit" look="main">
+            Keep it
+          </Button>
+          <Button onClick={onDone}>Leave it</Button>
+        </div>
+      </form>
+    </FormProvider>
   );
 }

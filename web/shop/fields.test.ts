@@ -32,23 +32,42 @@ describe("an instrument's form", () => {
     ...fields,
     ranged: { ...fields.ranged, ranges: [{ ...first, ...part }] },
   });
-  it.each([
-    [{ ...fields, name: " " }, /Name the instrument/u],
-    [withFirst({ fullScale: "0" }), /Resistance, range 1: full scale/u],
-    [withFirst({ resolution: "500" }), /cannot exceed/u],
-    [withFirst({ percent: "a lot" }), /percent of reading/u],
-    [{ ...fields, ranged: { ranges: [], acVolts: [], dcVolts: [], dcAmperes: [] } }, /must read something/u],
-    [
-      {
-        ...fields,
-        counted: { ...fields.counted, frequency: { resolution: "0.1", percent: "", digits: "1" } },
-      },
-      /Frequency: give one count/u,
-    ],
-    [{ ...fields, bandLeast: "500", bandMost: "40" }, /most/u],
-  ])("says what is wrong and where (%#)", (wrong, sentence) => {
+  const problemsOf = (wrong: typeof fields) => {
     const result = readInstrument(wrong, INSTRUMENT_TEMPLATES[0]!, ID);
-    expect(result.kind === "problem" && result.sentence).toMatch(sentence);
+    return result.kind === "problems" ? result.problems : {};
+  };
+  const counter = { resolution: "0.1", percent: "", digits: "1" };
+  it.each([
+    [{ ...fields, name: " " }, "name", /Name the instrument/u],
+    [withFirst({ fullScale: "0" }), "ranged.ranges.0.fullScale", /above zero/u],
+    [withFirst({ resolution: "500000" }), "ranged.ranges.0.resolution", /cannot exceed/u],
+    [withFirst({ percent: "a lot" }), "ranged.ranges.0.percent", /0 to 100/u],
+    [withFirst({ percent: "101" }), "ranged.ranges.0.percent", /0 to 100/u],
+    [withFirst({ digits: "-1" }), "ranged.ranges.0.digits", /at least 0/u],
+    [
+      { ...fields, ranged: { ranges: [], acVolts: [], dcVolts: [], dcAmperes: [] } },
+      "root",
+      /must read something/u,
+    ],
+    [
+      { ...fields, counted: { ...fields.counted, frequency: counter } },
+      "counted.frequency.percent",
+      /all three/u,
+    ],
+    [{ ...fields, leadResistance: "short" }, "leadResistance", /at least 0/u],
+    [{ ...fields, contactScatter: "" }, "contactScatter", /at least 0/u],
+    [{ ...fields, bandLeast: "500", bandMost: "40" }, "bandMost", /most|band/u],
+  ])("says what is wrong at its field (%#)", (wrong, field, sentence) => {
+    const problems = problemsOf(wrong);
+    expect(Object.keys(problems)).toEqual([field]);
+    expect(problems[field]).toMatch(sentence);
+  });
+  it("says everything that is wrong at once", () => {
+    expect(Object.keys(problemsOf({ ...withFirst({ fullScale: "", digits: "two" }), name: "" }))).toEqual([
+      "ranged.ranges.0.fullScale",
+      "ranged.ranges.0.digits",
+      "name",
+    ]);
   });
 });
 
@@ -67,9 +86,9 @@ describe("the limits form", () => {
       readLimits({ ...empty, limits: { ...empty.limits, hub: { percent, reason } } });
     const problems = (result: ReturnType<typeof readLimits>) =>
       result.kind === "problems" ? Object.keys(result.problems) : [];
-    expect(problems(typed("4", ""))).toEqual(["hub.reason"]);
-    expect(problems(typed("four", "because"))).toEqual(["hub.percent"]);
-    expect(problems(typed("80", "because"))).toEqual(["hub.percent"]);
+    expect(problems(typed("4", ""))).toEqual(["limits.hub.reason"]);
+    expect(problems(typed("four", "because"))).toEqual(["limits.hub.percent"]);
+    expect(problems(typed("80", "because"))).toEqual(["limits.hub.percent"]);
     expect(problems(readLimits({ ...empty, deadHall: "one" }))).toEqual(["deadHallReason"]);
   });
 });

@@ -1,5 +1,6 @@
 import { instrumentSchema } from "#contract/instrumentSchema";
 import type { AccuracyRange, CounterAccuracy, Instrument } from "#core/quantity";
+import type { Problems } from "../ui/formProblems.ts";
 
 /** A range as typed: full scale, resolution, percent of reading, digits. */
 export interface RangeFields {
@@ -38,7 +39,7 @@ export interface InstrumentFields {
   readonly bandLeast: string;
   readonly bandMost: string;
   readonly lastChecked: string;
-  readonly ranged: Readonly<Record<Ranged, readonly RangeFields[]>>;
+  readonly ranged: Readonly<Record<Ranged, RangeFields[]>>;
 }
 
 const text = (value: number) => Number(value.toPrecision(6)).toString();
@@ -82,23 +83,43 @@ export function fieldsOf(instrument: Omit<Instrument, "id">): InstrumentFields {
 
 export type InstrumentResult =
   | { readonly kind: "instrument"; readonly instrument: Instrument }
-  | { readonly kind: "problem"; readonly sentence: string };
+  | { readonly kind: "problems"; readonly problems: Problems };
 
 const number = (typed: string) => (typed.trim() === "" ? NaN : Number(typed.replace(",", ".")));
+/** A share without the noise of binary percent. */
+const share = (percent: string) => Number((number(percent) / 100).toPrecision(12));
+const isShare = (value: number) => value >= 0 && value <= 1;
 
-/**
- * Reads the form; a tester's test voltages stay those of the template.
- * The first thing wrong is said with its range.
- */
+const SENTENCES = {
+  name: "Name the instrument as the shop calls it.",
+  aboveZero: "Give a value above zero.",
+  count: "One count cannot exceed the full scale.",
+  percent: "Percent of reading, from 0 to 100.",
+  digits: "Digits, at least 0.",
+  counter: "Give all three, or leave all three empty.",
+  atLeastZero: "Give a value of at least 0.",
+} as const;
+/** Fields of the form by the part of an instrument that the schema finds wrong. */
+const FIELD_OF: Readonly<Record<string, string>> = {
+  leadResistance: "leadResistance",
+  contactScatter: "contactScatter",
+  "acVolts.least": "bandLeast",
+  "acVolts.most": "bandMost",
+  lastChecked: "lastChecked",
+  name: "name",
+};
+
+/** Reads the form; a tester's test voltages stay those of the template. Each problem stands at its field. */
 export function readInstrument(
   fields: InstrumentFields,
   before: Omit<Instrument, "id">,
   id: string,
 ): InstrumentResult {
-  const wrong: string[] = [];
-  // A share without the noise of binary percent.
-  const share = (percent: string) => Number((number(percent) / 100).toPrecision(12));
-  const rangesOf = (what: Ranged, words: string): AccuracyRange[] =>
+  const problems: Record<string, string> = {};
+  const say = (path: string, wrong: boolean, sentence: keyof typeof SENTENCES) => {
+    if (wrong) problems[path] ??= SENTENCES[sentence];
+  };
+  const rangesOf = (what: Ranged): AccuracyRange[] =>
     fields.ranged[what].map(({ fullScale, resolution, percent, digits }, i) => {
       const range = {
         fullScale: number(fullScale),
@@ -106,48 +127,46 @@ export function readInstrument(
         ofReading: share(percent),
         digits: number(digits),
       };
-      const where = `${words}, range ${i + 1}`;
-      if (!(range.fullScale > 0) || !(range.resolution > 0))
-        wrong.push(`${where}: full scale and resolution lie above zero.`);
-      else if (range.resolution > range.fullScale)
-        wrong.push(`${where}: one count cannot exceed the full scale.`);
-      if (!(range.ofReading >= 0 && range.ofReading <= 1) || !(range.digits >= 0))
-        wrong.push(`${where}: give accuracy as percent of reading and digits, at least 0.`);
+      const at = `ranged.${what}.${i}`;
+      say(`${at}.fullScale`, !(range.fullScale > 0), "aboveZero");
+      say(`${at}.resolution`, !(range.resolution > 0), "aboveZero");
+      say(`${at}.resolution`, range.fullScale > 0 && range.resolution > range.fullScale, "count");
+      say(`${at}.percent`, !isShare(range.ofReading), "percent");
+      say(`${at}.digits`, !(range.digits >= 0), "digits");
       return range;
     });
-  const counterOf = (what: Counted, words: string): CounterAccuracy | undefined => {
+  const counterOf = (what: Counted): CounterAccuracy | undefined => {
     const { resolution, percent, digits } = fields.counted[what];
-    if ([resolution, percent, digits].every((typed) => typed.trim() === "")) return undefined;
+    const at = `counted.${what}`;
+    const parts = [
+      ["resolution", resolution],
+      ["percent", percent],
+      ["digits", digits],
+    ] as const;
+    if (parts.every(([, typed]) => typed.trim() === "")) return undefined;
+    for (const [part, typed] of parts) say(`${at}.${part}`, typed.trim() === "", "counter");
     const counter = { resolution: number(resolution), ofReading: share(percent), digits: number(digits) };
-    if (
-      !(counter.resolution > 0) ||
-      !(counter.ofReading >= 0 && counter.ofReading <= 1) ||
-      !(counter.digits >= 0)
-    )
-      wrong.push(
-        `${words}: give one count above zero, percent of reading and digits, or leave all three empty.`,
-      );
+    say(`${at}.resolution`, !(counter.resolution > 0), "aboveZero");
+    say(`${at}.percent`, !isShare(counter.ofReading), "percent");
+    say(`${at}.digits`, !(counter.digits >= 0), "digits");
     return counter;
   };
-  const [frequency, tachometer] = COUNTED.map(([what, words]) => counterOf(what, words));
+  const [frequency, tachometer] = [counterOf("frequency"), counterOf("tachometer")];
   const insulation = before.insulation && {
     ...before.insulation,
     most: number(fields.insulationMost),
     ofReading: share(fields.insulationPercent),
   };
-  if (insulation && (!(insulation.most > 0) || !(insulation.ofReading >= 0 && insulation.ofReading <= 1)))
-    wrong.push("Insulation: give the end of its range in Ω and its percent of reading.");
-  const [ranges, ac, dcVolts, dcAmperes] = RANGED.map(([what, words]) => rangesOf(what, words)) as [
-    AccuracyRange[],
-    AccuracyRange[],
-    AccuracyRange[],
-    AccuracyRange[],
-  ];
+  if (insulation) {
+    say("insulationMost", !(insulation.most > 0), "aboveZero");
+    say("insulationPercent", !isShare(insulation.ofReading), "percent");
+  }
+  const [ac, dcVolts, dcAmperes] = [rangesOf("acVolts"), rangesOf("dcVolts"), rangesOf("dcAmperes")];
   const instrument: Instrument = {
     id,
     name: fields.name.trim(),
     wiring: fields.wiring,
-    ranges,
+    ranges: rangesOf("ranges"),
     leadResistance: number(fields.leadResistance),
     contactScatter: number(fields.contactScatter),
     ...(ac.length > 0 && {
@@ -165,8 +184,19 @@ export function readInstrument(
     ...(insulation && { insulation }),
     ...(fields.lastChecked && { lastChecked: `${fields.lastChecked}T00:00:00.000Z` }),
   };
-  if (instrument.name === "") wrong.unshift("Name the instrument as the shop calls it.");
-  if (wrong[0]) return { kind: "problem", sentence: wrong[0] };
-  const { error } = instrumentSchema.validate(instrument, { convert: false });
-  return error ? { kind: "problem", sentence: error.message } : { kind: "instrument", instrument };
+  say("name", instrument.name === "", "name");
+  say("leadResistance", !(instrument.leadResistance >= 0), "atLeastZero");
+  say("contactScatter", !(instrument.contactScatter >= 0), "atLeastZero");
+  if (instrument.acVolts) {
+    say("bandLeast", !(instrument.acVolts.least >= 0), "atLeastZero");
+    say("bandMost", !(instrument.acVolts.most > 0), "aboveZero");
+  }
+  if (Object.keys(problems).length === 0) {
+    const { error } = instrumentSchema.validate(instrument, { abortEarly: false, convert: false });
+    for (const { path, message } of error?.details ?? [])
+      problems[FIELD_OF[path.join(".")] ?? "root"] ??= message;
+  }
+  return Object.keys(problems).length > 0
+    ? { kind: "problems", problems }
+    : { kind: "instrument", instrument };
 }

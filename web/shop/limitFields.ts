@@ -2,16 +2,19 @@ import { limitsSchema } from "#contract/limitsSchema";
 import type { KvConvention } from "#core/quantity";
 import { FAMILIES, type DeadHallSchool, type ShopLimit, type ShopLimits } from "#core/record";
 
-/** Limits and schools as typed: an empty limit keeps the usual one. Keys: a family, or "spin". */
+const NAMES = [...FAMILIES, "spin"] as const;
+/** What a limit is for: a family, or any motor spun. */
+export type LimitName = (typeof NAMES)[number];
+
+/** Limits and schools as typed: an empty limit keeps the usual one. */
 export interface LimitFields {
-  readonly limits: Readonly<Record<string, { readonly percent: string; readonly reason: string }>>;
+  readonly limits: Readonly<Record<LimitName, { readonly percent: string; readonly reason: string }>>;
   readonly kvConvention: KvConvention | "";
   readonly kvReason: string;
   readonly deadHall: DeadHallSchool | "";
   readonly deadHallReason: string;
 }
 
-const NAMES = [...FAMILIES, "spin"] as const;
 const asTyped = (limit: ShopLimit | undefined) => ({
   percent: limit ? String(Number((limit.limit * 100).toPrecision(4))) : "",
   reason: limit?.reason ?? "",
@@ -21,7 +24,7 @@ export function fieldsOf(limits: ShopLimits): LimitFields {
   return {
     limits: Object.fromEntries(
       NAMES.map((name) => [name, asTyped(name === "spin" ? limits.spin : limits.balance?.[name])]),
-    ),
+    ) as LimitFields["limits"],
     kvConvention: limits.kvConvention?.choice ?? "",
     kvReason: limits.kvConvention?.reason ?? "",
     deadHall: limits.deadHall?.choice ?? "",
@@ -33,14 +36,14 @@ export type LimitsResult =
   | { readonly kind: "limits"; readonly limits: ShopLimits }
   | { readonly kind: "problems"; readonly problems: Readonly<Record<string, string>> };
 
-/** Reads the form. Problems stand under `hub.percent`, `hub.reason`, `kvReason`… */
+/** Reads the form. Problems stand under `limits.hub.percent`, `limits.hub.reason`, `kvReason`… */
 export function readLimits(fields: LimitFields): LimitsResult {
   const problems: Record<string, string> = {};
-  const limitOf = (name: string): ShopLimit | undefined => {
-    const { percent, reason } = fields.limits[name]!;
+  const limitOf = (name: LimitName): ShopLimit | undefined => {
+    const { percent, reason } = fields.limits[name];
     if (percent.trim() === "") return undefined;
     const value = Number(percent.replace(",", ".").replace(/\s*%$/u, ""));
-    if (!Number.isFinite(value)) problems[`${name}.percent`] = "Give the limit in percent, such as 5.";
+    if (!Number.isFinite(value)) problems[`limits.${name}.percent`] = "Give the limit in percent, such as 5.";
     return { limit: value / 100, reason: reason.trim() };
   };
   const balance = Object.fromEntries(
@@ -70,7 +73,7 @@ export function readLimits(fields: LimitFields): LimitsResult {
         ? "kvReason"
         : where === "deadHall"
           ? "deadHallReason"
-          : `${where}.${last === "limit" ? "percent" : last}`;
+          : `limits.${where}.${last === "limit" ? "percent" : last}`;
     problems[key] ??= message;
   }
   return Object.keys(problems).length > 0 ? { kind: "problems", problems } : { kind: "limits", limits };
