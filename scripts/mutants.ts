@@ -9,7 +9,7 @@ const TESTS: Readonly<Record<string, readonly string[]>> = {
   "core/inference": ["core/inference"],
   "core/assess": ["core/assess"],
   "core/quantity": ["core/quantity"],
-  "core/pattern": ["core/winding", "core/backemf"],
+  "core/pattern": ["core/pattern", "core/winding", "core/backemf"],
   "core/winding": ["core/winding"],
   "core/backemf": ["core/backemf"],
   "core/hall": ["core/hall"],

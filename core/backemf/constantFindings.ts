@@ -27,7 +27,10 @@ export const SISTER_LIMIT: Ratio = 0.05;
 const densityOfNormal = (x: number, sigma: number) =>
   Math.exp(-0.5 * (x / sigma) ** 2) / (sigma * Math.sqrt(2 * Math.PI));
 
-/** p(ratio | agrees, high, low), scaled to the largest. `u` relative standard uncertainty of the ratio. */
+/**
+ * p(ratio | agrees, high, low), scaled to the largest. `u` relative standard uncertainty of the ratio.
+ * @example ratioLikelihood(1.2, 0.02, 0.05) // { agrees: 0.01929, high: 1, low: 0.00007204 }
+ */
 export function ratioLikelihood(
   ratio: Ratio,
   u: Ratio,

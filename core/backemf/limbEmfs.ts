@@ -18,7 +18,10 @@ export type LimbEmfs =
 /** Below this share of the mean square the second root is rounding. */
 const DEGENERATE = 1e-9;
 
-/** Line values of a star's limb EMFs 120° apart: Vab² = Ea² + Eb² + Ea·Eb and cyclic. V, at least 0. */
+/**
+ * Line values of a star's limb EMFs 120° apart: Vab² = Ea² + Eb² + Ea·Eb and cyclic. V, at least 0.
+ * @example linesOfLimbs({ A: 1, B: 1, C: 0 }) // { AB: 1.732, BC: 1, CA: 1 }
+ */
 export function linesOfLimbs({ A, B, C }: ByPhase<Volts>): ByPair<Volts> {
   const line = (one: Volts, other: Volts) => Math.sqrt(one * one + other * other + one * other);
   return { AB: line(A, B), BC: line(B, C), CA: line(C, A) };

@@ -91,7 +91,10 @@ export const REMANENCE_PER_KELVIN: Readonly<Record<MagnetMaterial, number>> = {
   AlNiCo: -0.0002,
 };
 
-/** Flux left of what it should be: KV_expected/KV_measured, magnets weaker below 1. */
+/**
+ * Flux left of what it should be: KV_expected/KV_measured, magnets weaker below 1.
+ * @example fluxRatio(100, 115) // 0.8696
+ */
 export function fluxRatio(expected: RpmPerVolt, measured: RpmPerVolt): Ratio {
   if (!(measured > 0)) throw new RangeError(`fluxRatio: measured must be above 0 rpm/V, got ${measured}`);
   return expected / measured;

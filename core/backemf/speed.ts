@@ -23,7 +23,10 @@ export function speedOf(frequency: Hertz, polePairs: number): Rpm {
   return (60 * frequency) / polePairs;
 }
 
-/** Electrical frequency at a speed: f = n·p/60. See {@link speedOf}. */
+/**
+ * Electrical frequency at a speed: f = n·p/60. See {@link speedOf}.
+ * @example frequencyAt(1200, 7) // 140
+ */
 export function frequencyAt(speed: Rpm, polePairs: number): Hertz {
   wantAbove("frequencyAt", "speed", speed, "rpm");
   wantPolePairs("frequencyAt", polePairs);
@@ -42,6 +45,7 @@ export type PolePairsFound =
  * @param speed rpm, above 0
  * @param doubt relative uncertainty of p from both readings together, above 0
  * @throws RangeError outside
+ * @example polePairsFrom(141.2, 1210, 0.02) // { kind: "found", polePairs: 7, exact: 7.002 }
  */
 export function polePairsFrom(frequency: Hertz, speed: Rpm, doubt: Ratio): PolePairsFound {
   wantAbove("polePairsFrom", "frequency", frequency, "Hz");

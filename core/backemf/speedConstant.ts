@@ -29,13 +29,19 @@ export function speedConstant(speed: Rpm, lineRms: Volts, convention: KvConventi
   return speed / (VOLTS_PER_RMS[convention] * lineRms);
 }
 
-/** The same motor's constant in another convention. */
+/**
+ * The same motor's constant in another convention.
+ * @example convertSpeedConstant(100, "peak", "sixStep") // 104.7
+ */
 export function convertSpeedConstant(kv: RpmPerVolt, from: KvConvention, to: KvConvention): RpmPerVolt {
   wantAbove("convertSpeedConstant", "kv", kv);
   return (kv * VOLTS_PER_RMS[from]) / VOLTS_PER_RMS[to];
 }
 
-/** Line RMS volts that a motor of this constant makes at a speed, at no load. */
+/**
+ * Line RMS volts that a motor of this constant makes at a speed, at no load.
+ * @example lineRmsAt(100, "peak", 1400) // 9.899
+ */
 export function lineRmsAt(kv: RpmPerVolt, convention: KvConvention, speed: Rpm): Volts {
   wantAbove("lineRmsAt", "kv", kv);
   wantAbove("lineRmsAt", "speed", speed);
@@ -55,7 +61,10 @@ export interface MachineConstants {
 
 const RADIANS_A_MINUTE = 60 / (2 * Math.PI);
 
-/** Back-EMF and torque constants of a speed constant. Source: power balance, P = e·i = T·ω. */
+/**
+ * Back-EMF and torque constants of a speed constant. Source: power balance, P = e·i = T·ω.
+ * @example machineConstants(100, "peak").keLinePeak // 0.09549
+ */
 export function machineConstants(kv: RpmPerVolt, convention: KvConvention): MachineConstants {
   const keLinePeak = RADIANS_A_MINUTE / convertSpeedConstant(kv, convention, "peak");
   const ktSinePeak = (Math.sqrt(3) / 2) * keLinePeak;
@@ -71,6 +80,7 @@ export function machineConstants(kv: RpmPerVolt, convention: KvConvention): Mach
  * Flux linkage λ = phase peak / electrical angular speed, V·s (Wb).
  * @param lineRms V, above 0
  * @param frequency electrical Hz, above 0
+ * @example fluxLinkage(9.9, 163.3) // 0.007878
  */
 export function fluxLinkage(lineRms: Volts, frequency: Hertz): number {
   wantAbove("fluxLinkage", "lineRms", lineRms);
@@ -82,6 +92,7 @@ export function fluxLinkage(lineRms: Volts, frequency: Hertz): number {
  * Speed of a six-step drive under load: n = KV6·(V − I·R_LL), not below standstill.
  * @param kvSixStep rpm/V, six-step
  * @param lineResistance line to line, Ω, at least 0
+ * @example loadedSpeed(9, 36, 15, 0.13) // 306.4
  */
 export function loadedSpeed(
   kvSixStep: RpmPerVolt,

@@ -9,7 +9,11 @@ const MISSING_BELOW: Ratio = 0.2;
 export const LOW_BELOW: Volts = 0.8;
 export const HIGH_ABOVE: Ratio = 0.7;
 
-/** Supply at the connector: within ±10 % of rated is present. @param rated V, above 0 */
+/**
+ * Supply at the connector: within ±10 % of rated is present.
+ * @param rated V, above 0
+ * @example supplyAnswer(4.4) // "low"
+ */
 export function supplyAnswer(
   volts: Volts,
   rated: Volts = USUAL_SUPPLY,
@@ -20,7 +24,10 @@ export function supplyAnswer(
   return volts > (1 + SUPPLY_BAND) * rated ? "high" : "present";
 }
 
-/** A signal's two levels: low below 0.8 V and high above 70 % of the pull-up, else weak. */
+/**
+ * A signal's two levels: low below 0.8 V and high above 70 % of the pull-up, else weak.
+ * @example levelsAnswer(0.2, 3.2, 3.3) // "good"
+ */
 export function levelsAnswer(low: Volts, high: Volts, pullUp: Volts): "good" | "weak" {
   return low < LOW_BELOW && high > HIGH_ABOVE * pullUp ? "good" : "weak";
 }
@@ -32,6 +39,7 @@ const ALIKE: Volts = 0.08;
  * Powered off, the three signal legs compare alike in diode mode, open or finite. Common practice.
  * @param readings V or open, three of them
  * @returns which one stands out, or null where they are alike
+ * @example oddOneOut([0.62, 0.6, 0.02]) // 2
  */
 export function oddOneOut(readings: readonly (Volts | "open")[]): number | null {
   if (readings.length !== 3)

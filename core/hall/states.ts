@@ -25,7 +25,10 @@ export function toggled(state: HallState, signal: HallSignal): HallState {
   return [...state].map((bit, i) => (i === place ? (bit === "0" ? "1" : "0") : bit)).join("") as HallState;
 }
 
-/** How many lamps differ between two states. */
+/**
+ * How many lamps differ between two states.
+ * @example lampsChanged("101", "110") // 2
+ */
 export function lampsChanged(from: HallState, to: HallState): number {
   return [...from].filter((bit, i) => bit !== to[i]).length;
 }
@@ -155,7 +158,10 @@ export function readHallTurn({ forward, backward, spacing: told }: HallTurn): Ha
   return there === 1 ? { kind: "healthy", spacing, direction: 1 } : { kind: "reversed", spacing };
 }
 
-/** Lamp changes of one whole mechanical turn of a healthy set: 6p. One dead signal, or two alike, leave 4p. */
+/**
+ * Lamp changes of one whole mechanical turn of a healthy set: 6p. One dead signal, or two alike, leave 4p.
+ * @example stepsPerTurn(15, "healthy") // 90
+ */
 export function stepsPerTurn(polePairs: number, answer: HallAnswer["kind"]): number {
   if (!(Number.isInteger(polePairs) && polePairs >= 1))
     throw new RangeError(`stepsPerTurn: polePairs must be a whole number of at least 1, got ${polePairs}`);

@@ -22,7 +22,10 @@ const LEAST_SHIFT: Ratio = 0.04;
 /** Three pairs moved together when their ratios lie this close. Bench judgement. */
 const TOGETHER: Ratio = 0.25;
 
-/** Normalised error of two results, |x − ref|/√(U² + Uref²); above 1 they differ (ISO/IEC 17043). */
+/**
+ * Normalised error of two results, |x − ref|/√(U² + Uref²); above 1 they differ (ISO/IEC 17043).
+ * @example normalisedError({ value: 128, expanded: 2 }, { value: 133, expanded: 3 }) // 1.387
+ */
 export function normalisedError(one: Measured, other: Measured): number {
   const U = Math.hypot(one.expanded, other.expanded);
   return U > 0 ? Math.abs(one.value - other.value) / U : one.value === other.value ? 0 : Infinity;

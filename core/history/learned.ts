@@ -19,6 +19,7 @@ const IQR_TO_SIGMA = 0.7413;
  * Median and robust spread of a quantity over sound motors of a model. Quartiles by linear interpolation.
  * @param values finite, any order
  * @returns null with fewer than {@link LEAST_TO_LEARN}
+ * @example learnFrom([0.126, 0.127, 0.128, 0.13, 0.131]) // { median: 0.128, spread: 0.002224, n: 5 }
  */
 export function learnFrom(values: readonly number[]): Learned | null {
   if (values.length < LEAST_TO_LEARN) return null;

@@ -16,6 +16,7 @@ const ADVISORY_UP_TO = 6;
  * Two-sided critical value of Grubbs' test for n values at a level: (n − 1)/√n · √(t²/(n − 2 + t²)) with t the upper
  * α/(2n) quantile of Student's law, n − 2 degrees of freedom. Source: NIST/SEMATECH e-Handbook, 1.3.5.17.1.
  * @param n at least 3; @param tails 2 for either side, 1 for one
+ * @example grubbsLimit(8) // 2.127
  */
 export function grubbsLimit(n: number, alpha = 0.05, tails: 1 | 2 = 2): number {
   if (!(Number.isInteger(n) && n >= 3)) throw new RangeError(`grubbsLimit: n must be at least 3, got ${n}`);
@@ -23,7 +24,11 @@ export function grubbsLimit(n: number, alpha = 0.05, tails: 1 | 2 = 2): number {
   return ((n - 1) / Math.sqrt(n)) * Math.sqrt((t * t) / (n - 2 + t * t));
 }
 
-/** Largest distance from the mean in standard deviations, and whose it is. @param values at least 3 */
+/**
+ * Largest distance from the mean in standard deviations, and whose it is.
+ * @param values at least 3
+ * @example grubbsOf([10, 10.1, 9.9, 11]) // { g: 1.48, index: 3 }
+ */
 export function grubbsOf(values: readonly number[]): { readonly g: number; readonly index: number } {
   const n = values.length;
   if (n < 3) throw new RangeError(`grubbsOf: at least 3 values are compared, got ${n}`);

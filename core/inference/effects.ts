@@ -65,6 +65,7 @@ export function effectsOn(model: Model, variable: Variable, settings: readonly S
  * Intelligence: A Modern Approach*, on noisy-OR; the MAX form is its usual extension.
  * @param acting places of the faults that act, each with an effect
  * @returns probabilities in the order of the variable's outcomes, none below the floor, adding up to one
+ * @example outcomesOf({ leak: [0.98, 1], byFault: [[0.1, 1]] }, [0]) // [0.098, 0.902]
  */
 export function outcomesOf({ leak, byFault }: Effects, acting: readonly number[]): number[] {
   const product = [...leak];

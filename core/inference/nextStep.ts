@@ -33,7 +33,11 @@ function askedBy(actions: Actions, sets: FaultSets): Uint8Array {
   return made;
 }
 
-/** Shannon entropy in bits. Zero-probability terms add nothing. @param probabilities that add up to one */
+/**
+ * Shannon entropy in bits. Zero-probability terms add nothing.
+ * @param probabilities that add up to one
+ * @example entropyOf([0.5, 0.25, 0.25]) // 1.5
+ */
 export function entropyOf(probabilities: readonly number[]): number {
   return probabilities.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
 }

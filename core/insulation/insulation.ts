@@ -56,6 +56,7 @@ export type PolarisationIndex =
 /**
  * Polarisation index, R after ten minutes over R after one. Not judged where the first exceeds 5 GΩ.
  * @throws RangeError for a reading that is not above 0
+ * @example polarisationIndex(200e6, 500e6) // { kind: "judged", index: 2.5, enough: true }
  */
 export function polarisationIndex(oneMinute: Ohms, tenMinutes: Ohms): PolarisationIndex {
   if (!(oneMinute > 0) || !(tenMinutes > 0))
@@ -73,6 +74,7 @@ export const VEHICLE_OHMS_PER_VOLT = { dc: 100, ac: 500 } as const;
  * Ohms a volt of working voltage against the vehicle's limit. The limit is for the whole vehicle: a motor
  * alone must lie far above it.
  * @param workingVoltage at full charge, V, above 0
+ * @example ohmsPerVolt(500e3, 67, "dc") // { perVolt: 7463, limit: 100, above: true }
  */
 export function ohmsPerVolt(
   reading: Ohms,

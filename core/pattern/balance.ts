@@ -53,7 +53,10 @@ export function balanceOfPairs(
   };
 }
 
-/** How a pair's deviation follows another pair's value: (δ − (1 + d)/3)/m, from differentiating (x − m)/m. */
+/**
+ * How a pair's deviation follows another pair's value: (δ − (1 + d)/3)/m, from differentiating (x − m)/m.
+ * @example leanOf("AB", "AB", 0.02, 0.128) // 5.156
+ */
 export function leanOf(pair: Pair, other: Pair, deviation: Ratio, mean: number): number {
   return ((other === pair ? 1 : 0) - (1 + deviation) / PAIRS.length) / mean;
 }

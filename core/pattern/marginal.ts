@@ -13,7 +13,10 @@ export interface Valued {
   readonly u: number;
 }
 
-/** ln Σ e^v without overflow. */
+/**
+ * ln Σ e^v without overflow.
+ * @example logSumExp([Math.log(2), Math.log(6)]) // 2.079
+ */
 export function logSumExp(values: readonly number[]): number {
   const top = Math.max(...values);
   return top === -Infinity ? top : top + Math.log(values.reduce((sum, v) => sum + Math.exp(v - top), 0));

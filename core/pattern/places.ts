@@ -51,7 +51,11 @@ export function windingAt(phase: Phase): Pair {
   return PAIRS.find((pair) => ROLE[phase][pair] === "AB") ?? "AB";
 }
 
-/** Severities spread alike on a logarithmic scale, ends included. @param count at least 2 */
+/**
+ * Severities spread alike on a logarithmic scale, ends included.
+ * @param count at least 2
+ * @example logSpaced(0.01, 1, 3) // [0.01, 0.1, 1]
+ */
 export function logSpaced(from: number, to: number, count: number): number[] {
   return Array.from({ length: count }, (_, i) => from * (to / from) ** (i / (count - 1)));
 }

@@ -18,6 +18,7 @@ const MOST_DECIMALS = 9;
  * two digits at most; a lone 1 would round by up to half).
  * @param uncertainty same unit as the value, above zero
  * @returns a power of ten, for instance −3 for thousandths
+ * @example lastMeaningfulPlace(0.0042) // -3
  */
 export function lastMeaningfulPlace(uncertainty: number): number {
   if (!(uncertainty > 0) || !Number.isFinite(uncertainty))
@@ -65,7 +66,10 @@ function unsignedZero(text: string): string {
   return Number(text) === 0 ? text.replace("-", "") : text.replace("-", "−");
 }
 
-/** The same as {@link formatQuantity}, in one string with a space before the unit. */
+/**
+ * The same as {@link formatQuantity}, in one string with a space before the unit.
+ * @example quantityText(0.1274, RESISTANCE, 0.0012) // "127.4 mΩ"
+ */
 export function quantityText(value: number, kind: QuantityKind, uncertainty?: number): string {
   const { number, unit } = formatQuantity(value, kind, uncertainty);
   return `${number} ${unit}`.trimEnd();

@@ -8,6 +8,7 @@ export type Judgement = "agrees" | "departs" | "cannotTell";
  * @param deviations same unit as the limit, at least one
  * @param limit above 0
  * @throws RangeError on an empty list or a limit that is not above 0
+ * @example judge([{ value: 0.04, expanded: 0.02 }], 0.05) // "cannotTell"
  */
 export function judge(
   deviations: readonly { readonly value: number; readonly expanded: number }[],

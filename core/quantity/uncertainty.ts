@@ -17,6 +17,7 @@ export const NO_UNCERTAINTY: Component = { u: 0, freedom: Infinity };
  * Standard uncertainty of a quantity known to lie within ±halfWidth, every place alike: halfWidth/√3.
  * Source: GUM 4.3.7.
  * @param halfWidth same unit as the quantity, at least 0
+ * @example rectangular(0.3).u // 0.1732
  */
 export function rectangular(halfWidth: number): Component {
   if (!(halfWidth >= 0)) throw new RangeError(`rectangular: halfWidth must be at least 0, got ${halfWidth}`);
@@ -34,7 +35,10 @@ export function combine(components: readonly Component[]): Component {
   return { u: Math.sqrt(variance), freedom: spread === 0 ? Infinity : variance ** 2 / spread };
 }
 
-/** Multiplies a component by a sensitivity (GUM 5.1.3). */
+/**
+ * Multiplies a component by a sensitivity (GUM 5.1.3).
+ * @example scale({ u: 0.1, freedom: 4 }, -2) // { u: 0.2, freedom: 4 }
+ */
 export function scale(component: Component, sensitivity: number): Component {
   return { u: component.u * Math.abs(sensitivity), freedom: component.freedom };
 }
@@ -46,13 +50,17 @@ const ALMOST_NORMAL = 1e5;
  * Student t for 95 % two-sided coverage (GUM table G.2 lists it): 2.78 at ν = 4, 1.96 at ∞.
  * @param freedom effective degrees of freedom, at least 1
  * @throws RangeError below 1
+ * @example coverageFactor(4) // 2.776
  */
 export function coverageFactor(freedom: number): number {
   if (!(freedom >= 1)) throw new RangeError(`coverageFactor: freedom must be at least 1, got ${freedom}`);
   return tQuantile(0.975, Math.min(freedom, ALMOST_NORMAL));
 }
 
-/** Expanded uncertainty for about 95 %: t(ν)·u. Wide for small ν, as it should be. */
+/**
+ * Expanded uncertainty for about 95 %: t(ν)·u. Wide for small ν, as it should be.
+ * @example expanded({ u: 0.1, freedom: 4 }) // 0.2776
+ */
 export function expanded(component: Component): number {
   return component.u === 0 ? 0 : coverageFactor(Math.max(1, component.freedom)) * component.u;
 }
@@ -110,6 +118,7 @@ export const POOLED_FREEDOM = 30;
  * @param readings same unit, at least one, finite
  * @param pooledScatter standard deviation of single readings known of this instrument, at least 0
  * @param count size of the last digit, at least 0
+ * @example summariseRepeats([10, 10.1, 10.2, 10.1], 0.05, 0.1).mean // 10.1
  */
 export function summariseRepeats(
   readings: readonly number[],

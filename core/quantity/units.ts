@@ -52,7 +52,10 @@ export const TEMPERATURE: QuantityKind = {
   canBeOpen: false,
 };
 
-/** °F to °C, exact: (t − 32)·5/9. */
+/**
+ * °F to °C, exact: (t − 32)·5/9.
+ * @example celsiusFromFahrenheit(68) // 20
+ */
 export function celsiusFromFahrenheit(fahrenheit: number): Celsius {
   return ((fahrenheit - 32) * 5) / 9;
 }

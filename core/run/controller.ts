@@ -43,7 +43,11 @@ export function controllerAnswer(junctions: readonly Junction[]): ControllerAnsw
 /** A power connector above this, worked out from its drop, heats. Bench judgement: a good one is below 1 mΩ. */
 export const CONNECTOR_LIMIT: Ohms = 0.005;
 
-/** Resistance of a loaded connector from the millivolts over it: R = V/I. @param amperes above 0 */
+/**
+ * Resistance of a loaded connector from the millivolts over it: R = V/I.
+ * @param amperes above 0
+ * @example connectorOhms(0.12, 20) // 0.006
+ */
 export function connectorOhms(volts: Volts, amperes: Amperes): Ohms {
   if (!(amperes > 0)) throw new RangeError(`connectorOhms: amperes must be above 0 A, got ${amperes}`);
   return volts / amperes;

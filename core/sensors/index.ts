@@ -19,7 +19,10 @@ export function platinumAt(nominal: Ohms, celsius: Celsius): Ohms {
   return nominal * (1 + PLATINUM_A * celsius + PLATINUM_B * celsius ** 2);
 }
 
-/** Temperature of a platinum resistor, the inverse of {@link platinumAt}; null outside 0 to 850 °C. */
+/**
+ * Temperature of a platinum resistor, the inverse of {@link platinumAt}; null outside 0 to 850 °C.
+ * @example platinumTemperature(1000, 1097.35) // 25
+ */
 export function platinumTemperature(nominal: Ohms, ohms: Ohms): Celsius | null {
   if (!(nominal > 0)) throw new RangeError(`platinumTemperature: nominal must be above 0 Ω, got ${nominal}`);
   const root = PLATINUM_A ** 2 - 4 * PLATINUM_B * (1 - ohms / nominal);
@@ -44,7 +47,11 @@ export function thermistorAt(at25: Ohms, beta: number, celsius: Celsius): Ohms {
   return at25 * Math.exp(beta * (1 / (celsius + KELVIN) - 1 / ROOM_KELVIN));
 }
 
-/** Temperature of a thermistor, the inverse of {@link thermistorAt}. @param ohms above 0 */
+/**
+ * Temperature of a thermistor, the inverse of {@link thermistorAt}.
+ * @param ohms above 0
+ * @example thermistorTemperature(10_000, 3435, 2981) // 60
+ */
 export function thermistorTemperature(at25: Ohms, beta: number, ohms: Ohms): Celsius {
   if (!(at25 > 0) || !(beta > 0) || !(ohms > 0))
     throw new RangeError(`thermistorTemperature: all must be above 0, got ${at25}, ${beta}, ${ohms}`);
@@ -55,7 +62,10 @@ export type SensorAnswer = "agrees" | "departs";
 /** A sensor in a motor at rest should show the room, give or take what a morning's sun does. Bench judgement. */
 export const ROOM_DOUBT: Celsius = 8;
 
-/** Whether a sensor at rest tells the room's temperature. */
+/**
+ * Whether a sensor at rest tells the room's temperature.
+ * @example sensorAgainstRoom(60, 21) // "departs"
+ */
 export function sensorAgainstRoom(shown: Celsius, room: Celsius): SensorAnswer {
   return Math.abs(shown - room) <= ROOM_DOUBT ? "agrees" : "departs";
 }

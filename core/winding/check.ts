@@ -142,6 +142,7 @@ function meteredOf(job: Sitting, epoch: number): MeasuredPairs | null {
   });
 }
 
+/** Temperature of the winding in °C with its doubt (95 %): as read, else a room's. */
 export function windingTemperature(
   job: Sitting,
   epoch: number,

@@ -9,12 +9,18 @@ const STAR_TERMS: ByPhase<readonly [Pair, Pair, Pair]> = {
   C: ["CA", "BC", "AB"],
 };
 
-/** Pair resistances of star limbs: Rab = Ra + Rb and cyclic. Limbs in Ω, at least 0. */
+/**
+ * Pair resistances of star limbs: Rab = Ra + Rb and cyclic. Limbs in Ω, at least 0.
+ * @example pairsOfStar({ A: 75, B: 60, C: 60 }) // { AB: 135, BC: 120, CA: 135 }
+ */
 export function pairsOfStar(limbs: ByPhase<Ohms>): ByPair<Ohms> {
   return { AB: limbs.A + limbs.B, BC: limbs.B + limbs.C, CA: limbs.C + limbs.A };
 }
 
-/** Star limbs of pair resistances: Ra = (Rab + Rca − Rbc)/2 and cyclic. Circuit arithmetic. */
+/**
+ * Star limbs of pair resistances: Ra = (Rab + Rca − Rbc)/2 and cyclic. Circuit arithmetic.
+ * @example starLimbsOf({ AB: 135, BC: 120, CA: 135 }) // { A: 75, B: 60, C: 60 }
+ */
 export function starLimbsOf(pairs: ByPair<Ohms>): ByPhase<Ohms> {
   const limb = (phase: Phase) => {
     const [near, alsoNear, opposite] = STAR_TERMS[phase];
@@ -28,6 +34,7 @@ export function starLimbsOf(pairs: ByPair<Ohms>): ByPhase<Ohms> {
  * values and P = RaRb + RbRc + RcRa. The resistance form explodes at an open winding; this one reads 0.
  * @param pairs Ω, above 0
  * @returns siemens, or null where P is not above zero (no passive network reads so)
+ * @example deltaConductancesOf({ AB: 80, BC: 80, CA: 80 }) // { AB: 0.008333, BC: 0.008333, CA: 0.008333 }
  */
 export function deltaConductancesOf(pairs: ByPair<Ohms>): ByPair<number> | null {
   const star = starLimbsOf(pairs);
@@ -36,7 +43,10 @@ export function deltaConductancesOf(pairs: ByPair<Ohms>): ByPair<number> | null 
   return { AB: star.C / P, BC: star.A / P, CA: star.B / P };
 }
 
-/** Pair resistances of a delta from limb conductances: each limb beside the other two in series. */
+/**
+ * Pair resistances of a delta from limb conductances: each limb beside the other two in series.
+ * @example pairsOfDelta({ AB: 1 / 120, BC: 1 / 120, CA: 1 / 120 }) // { AB: 80, BC: 80, CA: 80 }
+ */
 export function pairsOfDelta(limbs: ByPair<number>): ByPair<Ohms> {
   const pair = (own: number, left: number, right: number) => {
     const round = left + right > 0 ? (left * right) / (left + right) : 0;

@@ -32,7 +32,10 @@ export function temperatureFactor(from: Celsius, to: Celsius, conductor: Conduct
   return (k + to) / (k + from);
 }
 
-/** A winding's resistance brought to another temperature. See {@link temperatureFactor}. */
+/**
+ * A winding's resistance brought to another temperature. See {@link temperatureFactor}.
+ * @example resistanceAt(0.128, 45, 20) // 0.1166
+ */
 export function resistanceAt(
   resistance: Ohms,
   from: Celsius,
@@ -42,7 +45,10 @@ export function resistanceAt(
   return resistance * temperatureFactor(from, to, conductor);
 }
 
-/** Relative change of resistance per kelvin at a temperature: 1/(k + t). */
+/**
+ * Relative change of resistance per kelvin at a temperature: 1/(k + t).
+ * @example relativeSlope(20) // 0.003922
+ */
 export function relativeSlope(at: Celsius, conductor: Conductor = "copper"): Ratio {
   return 1 / (CONDUCTOR_CONSTANT[conductor] + at);
 }
