@@ -20,6 +20,17 @@ export function pullsHard(motor: SimulatedMotor, chance: Chance): boolean {
   return drag(motor) + SENSE * chance.normal() > STIFF_FROM;
 }
 
+/** What two leads bridged by hand do, pair after pair. */
+export function bridgedDrag(
+  motor: SimulatedMotor,
+  loops: number,
+  chance: Chance,
+): "equal" | "oneDiffers" | "noneDrags" | "dragsUnbridged" {
+  if (pullsHard(motor, chance)) return "dragsUnbridged";
+  if (chance.happens(0.04)) return "oneDiffers";
+  return loops === 0 ? "noneDrags" : loops === 3 ? "equal" : "oneDiffers";
+}
+
 export type Turn = "even" | "smooth" | "tightSpot" | "grinding" | "scraping" | "stiff" | "locked";
 
 /** What a hand feels on the shaft, with the electronics plugged in and out. */
@@ -27,19 +38,21 @@ export function turnFelt(
   motor: SimulatedMotor,
   chance: Chance,
 ): { plugged: Turn; unplugged: "free" | "stillStiff" } {
-  const { bearing, dirt, magnet, torn } = motor.wear;
+  const { bearing, dirt, magnet, torn, water } = motor.wear;
   const sense = () => SENSE * chance.normal();
   const own = drag(motor);
-  const driver = motor.ailments.includes("driver") ? chance.between(0.5, 1.1) : 0;
+  const driver = motor.ailments.includes("shortedSwitch") ? chance.between(0.5, 1.1) : 0;
   const unplugged = own + sense() > STIFF_FROM ? "stillStiff" : "free";
   const felt = (): Turn => {
-    if (Math.max(torn * 0.9, magnet * 0.9, dirt * 0.85, bearing * 0.85) + sense() > 0.97) return "locked";
+    if (Math.max(torn * 0.9, magnet * 0.9, dirt * 0.85, bearing * 0.9, water * 0.88) + sense() > 0.97)
+      return "locked";
     if (torn + sense() > 0.55) return "scraping";
     if (magnet + sense() > 0.6) return chance.happens(0.6) ? "scraping" : "tightSpot";
     if (own + driver + sense() > STIFF_FROM) return "stiff";
     if (bearing + sense() > 0.5) return "grinding";
+    if (water + sense() > 0.55) return chance.happens(0.75) ? "grinding" : "scraping";
     if (dirt + sense() > 0.5) return chance.happens(0.55) ? "scraping" : "grinding";
-    if (Math.max(bearing, dirt) + sense() > 0.42) return "tightSpot";
+    if (Math.max(bearing, dirt, water) + sense() > 0.42) return "tightSpot";
     return chance.happens(0.7) ? "even" : "smooth";
   };
   return { plugged: felt(), unplugged };
@@ -59,6 +72,7 @@ export function eyes(motor: SimulatedMotor, opened: boolean, chance: Chance): st
   return [
     ...(sees(burnt, 0.45) && (opened || chance.happens(0.3)) ? ["dark"] : sees(burnt, 0.35) ? ["smell"] : []),
     ...(sees(rust, 0.62) ? ["rust"] : []),
+    ...(opened && sees(wear.water, 0.35) ? [wear.water > 0.85 ? "water" : "rustInside"] : []),
     ...(opened && sees(wear.magnet, 0.3)
       ? ["chipped"]
       : opened && sees(Math.max(wear.dirt * 0.6, wear.torn * 0.7), 0.4)

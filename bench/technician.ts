@@ -1,17 +1,21 @@
 import {
+  FAMILY_FACTS,
   PAIRS,
   PHASES,
   phasesOf,
+  type CheckId,
   type JobRecord,
   type Motor,
+  type Pair,
+  type Phase,
   type Reading,
   type ReadingValue,
 } from "#core/record";
 import type { Instrument } from "#core/quantity";
-import type { Chance } from "./chance.ts";
 import { HALL_WIRES } from "#core/hall";
+import type { Chance } from "./chance.ts";
 import { drillFrom, spinOnce, type SpunMotor } from "./drill.ts";
-import { choiceOfPlay, eyes, pullsHard, turnFelt } from "./hands.ts";
+import { bridgedDrag, choiceOfPlay, eyes, pullsHard, turnFelt } from "./hands.ts";
 import { meterOf } from "./meter.ts";
 import { resistanceBetween } from "./network.ts";
 import { floats, spunRatios } from "./spun.ts";
@@ -20,13 +24,15 @@ import type { SimulatedMotor } from "./world.ts";
 
 export interface Sitting {
   readonly instrument: Instrument;
+  /** A four-wire meter in the cupboard, or none. */
+  readonly finer: Instrument | null;
   /** For the spin test; null where nobody spins. */
   readonly voltmeter: Instrument | null;
   readonly connectionKnown: boolean;
-  /** The shop knows what a pair of this model should read. */
+  /** The shop knows what a pair of this model should read, and what its plate says. */
   readonly expectedKnown: boolean;
-  /** It is opened and looked into. */
-  readonly opened: boolean;
+  /** A known-good sister, controller or motor is at hand. */
+  readonly goodOnesAtHand: boolean;
   /** Chance that one reading of the sitting is a slip: a missed pin, a finger, a clip half on. */
   readonly slips: number;
 }
@@ -37,28 +43,46 @@ const TOLERANCE = 0.08;
 /** Volts of a sound motor at the drill's speed: whatever the motor, the gate keeps it far below 30 V. */
 const SPIN_VOLTS = 4;
 const SPIN_VOLTS_AT = 1400;
-/** Plates are off by this much, one standard deviation. */
-const PLATE_SIGMA = 0.02;
+const POLE_PAIRS = 7;
+const PACK_VOLTS = 40;
 
-/** Lamps of two turns of the field, the dead ones dark. */
-function lampsOf({ deadSignals }: SimulatedMotor): string[] {
-  const ring = ["101", "100", "110", "010", "011", "001"];
+const RING = ["101", "100", "110", "010", "011", "001"] as const;
+
+/** Lamps of two turns of the field, the dead ones dark, the swapped ones against it. */
+function lampsOf({ deadSignals, ailments }: SimulatedMotor): string[] {
+  const ring = ailments.includes("sensorOrder") ? RING.toReversed() : RING;
   const shown = [...ring, ...ring, ring[0]!].map((state) =>
     [...state].map((bit, i) => (deadSignals.includes(PHASES[i]!) ? "0" : bit)).join(""),
   );
   return shown.filter((state, i) => i === 0 || state !== shown[i - 1]);
 }
 
-/** Somebody works through the whole plan on a simulated motor and writes down what they read, felt and saw. */
-export function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: Chance): JobRecord {
+/** Somebody at the bench: reads what is asked for and writes it down, slips now and then included. */
+export interface Technician {
+  readonly record: () => JobRecord;
+  /** Takes these slots of a check; false where they cannot be taken here. */
+  readonly take: (check: CheckId, slots: readonly string[]) => boolean;
+}
+
+/** What a technician takes when a check as a whole is asked for. */
+export const WHOLE: Readonly<Partial<Record<CheckId, readonly string[]>>> = {
+  mechanical: ["turn", "axialPlay", "sight", "seen"],
+  frame: PHASES,
+  winding: ["tips", ...PAIRS],
+  backemf: ["plannedSpeed", "speedBefore", ...PAIRS, "speedAfter"],
+  hall: ["supply", "forward"],
+};
+
+const FELT_SLIP = 0.03;
+const SEEN_SLIP = 0.02;
+const TYPED_SLIP = 0.006;
+
+/** A technician in front of a simulated motor. */
+export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: Chance): Technician {
   const readings: Reading[] = [];
-  const add = (
-    check: Reading["check"],
-    slot: string,
-    value: ReadingValue,
-    instrumentId: string | null = null,
-  ) =>
-    readings.push({
+  const has = (ailment: SimulatedMotor["ailments"][number]) => motor.ailments.includes(ailment);
+  const put = (check: CheckId, slot: string, value: ReadingValue, instrumentId: string | null = null) =>
+    void readings.push({
       id: `00000000-0000-7000-8000-${String(readings.length).padStart(12, "0")}`,
       check,
       slot,
@@ -70,74 +94,306 @@ export function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: Chance
       by: "XX",
       supersedes: null,
     });
-  const choose = (check: Reading["check"], slot: string, choice: string) =>
-    add(check, slot, { kind: "choice", choice });
-  const { instrument } = sitting;
-  const worn = chance.happens(sitting.slips) ? instrument.leadResistance * 4 + 0.05 : 0;
-  const meter = meterOf(instrument, chance, worn);
+  const choose = (check: CheckId, slot: string, choice: string) =>
+    put(check, slot, { kind: "choice", choice });
+  const volts = (check: CheckId, slot: string, value: number, id: string | null = null) =>
+    put(check, slot, { kind: "quantity", quantity: "volts", value: Number(value.toPrecision(4)) }, id);
+  const slipped = <T>(rate: number, true_: T, wrong: () => T): T =>
+    sitting.slips > 0 && chance.happens(rate) ? wrong() : true_;
+  /** A digit mistyped: ten times, a tenth, or two digits changed round. */
+  const mistyped = (value: number) =>
+    slipped(TYPED_SLIP, value, () => value * chance.oneOf([10, 0.1, 1.18, 0.83]));
+
+  const { voltmeter } = sitting;
+  const worn = chance.happens(sitting.slips) ? sitting.instrument.leadResistance * 4 + 0.05 : 0;
+  let instrument = sitting.instrument;
+  let meter = meterOf(instrument, chance, worn);
+  /** The other meter of the shop, of the same kind, with leads of its own. */
+  const other = { ...sitting.instrument, id: "other" };
+  const takeOther = () => {
+    instrument = sitting.finer ?? other;
+    meter = meterOf(instrument, chance);
+  };
   const display = (ohms: number): ReadingValue => {
     const shown = meter.show(ohms);
-    return shown === "open" ? { kind: "open" } : { kind: "ohms", ohms: shown };
+    return shown === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(shown) };
+  };
+  const resistors = resistorsOf(motor.winding);
+  const felt = turnFelt(motor, chance);
+  const shares = spunRatios(motor.winding, motor.flux);
+  const kv = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
+  const drill = drillFrom(SPIN_VOLTS_AT, chance);
+
+  const spin = (prefix: "" | "sister.") => {
+    if (!voltmeter || felt.plugged === "locked") return false;
+    const sister = prefix === "sister.";
+    const ratios = Object.fromEntries(
+      PAIRS.map((pair) => {
+        if (sister) return [pair, 1 + 0.006 * chance.normal()];
+        return [pair, floats(motor.winding, pair) ? ("floats" as const) : shares[pair]];
+      }),
+    ) as SpunMotor["ratios"];
+    let speeds = 0;
+    const spun = { voltsPerRpm: SPIN_VOLTS / SPIN_VOLTS_AT, ratios, polePairs: POLE_PAIRS };
+    for (const event of spinOnce(spun, voltmeter, drill, chance))
+      if (event.kind === "volts")
+        put(
+          "backemf",
+          `${prefix}${event.pair}`,
+          { kind: "quantity", quantity: "volts", value: mistyped(event.volts) },
+          voltmeter.id,
+        );
+      else {
+        const slot = `${prefix}${speeds++ === 0 ? "speedBefore" : "speedAfter"}`;
+        put("backemf", slot, { kind: "quantity", quantity: "hertz", value: event.value }, voltmeter.id);
+      }
+    if (!sister)
+      for (const pair of PAIRS)
+        if (ratios[pair] === "floats") choose("backemf", `${pair}.burden`, "collapses");
+    return true;
   };
 
-  const felt = turnFelt(motor, chance);
-  choose("mechanical", "turn", felt.plugged);
-  if (felt.plugged === "stiff") choose("mechanical", "turnUnplugged", felt.unplugged);
-  choose("mechanical", "axialPlay", choiceOfPlay(motor, chance));
-  choose("mechanical", "sight", sitting.opened ? "opened" : "outside");
-  add("mechanical", "seen", { kind: "choices", choices: eyes(motor, sitting.opened, chance) });
+  /** The machine on a controller, good or its own: what it does. */
+  const ran = (): "runs" | "rough" | "dead" => {
+    const { faults } = motor.winding;
+    const dead =
+      faults.some(({ kind }) => kind === "starJointOpen" || kind === "leadsShorted") ||
+      felt.plugged === "locked" ||
+      (has("command") && chance.happens(0.6)) ||
+      (has("battery") && chance.happens(0.4));
+    if (dead) return "dead";
+    const rough =
+      faults.some(({ kind }) => kind === "limbOpen" || kind === "leadOpen") ||
+      faults.some((fault) => fault.kind === "turnsShorted" && fault.share > 0.25) ||
+      faults.some((fault) => /High$/u.test(fault.kind) && chance.happens(0.4)) ||
+      has("command") ||
+      has("battery") ||
+      motor.deadSignals.length > 0 ||
+      has("sensorOrder") ||
+      Math.max(motor.wear.bearing, motor.wear.dirt, motor.wear.water, motor.wear.magnet) > 0.55 ||
+      (has("rubbing") && chance.happens(0.7)) ||
+      (has("frame") && chance.happens(0.4)) ||
+      (has("hidden") && chance.happens(0.6));
+    return rough ? "rough" : "runs";
+  };
 
-  for (const phase of PHASES) add("frame", phase, display(motor.frameOhms), instrument.id);
-
-  add("winding", "tips", display(0), instrument.id);
-  const resistors = resistorsOf(motor.winding);
-  for (const pair of PAIRS) {
+  const pairAt = (pair: Pair, missed: boolean) => {
     const [from, to] = phasesOf(pair);
-    const missed = chance.happens(sitting.slips / 3);
     const truth = missed ? Infinity : resistanceBetween(resistors, from, to);
-    for (let i = 0; i < REPEATS; i += 1) add("winding", pair, display(truth), instrument.id);
-  }
-  add("winding", "temperature", { kind: "celsius", celsius: 20 });
-
-  const turns = felt.plugged !== "locked";
-  if (motor.sensored) for (const state of lampsOf(motor)) choose("hall", "forward", state);
-  if (motor.deadSignals.length > 0) {
-    const broken = motor.ailments.includes("sensorWire");
-    for (const wire of HALL_WIRES)
-      choose("hall", `${wire}.wire`, broken && wire === motor.deadSignals[0] ? "broken" : "whole");
-    choose("hall", "leg", motor.ailments.includes("sensor") ? "dead" : "changes");
-  }
-  const voltmeter = sitting.voltmeter;
-  const polePairs = 7;
-  const kv = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
-  if (voltmeter && turns) {
-    add("backemf", "plannedSpeed", { kind: "quantity", quantity: "rpm", value: SPIN_VOLTS_AT });
-    choose("backemf", "drill", pullsHard(motor, chance) ? "hard" : "free");
-    const shares = spunRatios(motor.winding, motor.flux);
-    const ratios = Object.fromEntries(
-      PAIRS.map((pair) => [pair, floats(motor.winding, pair) ? ("floats" as const) : shares[pair]]),
-    ) as SpunMotor["ratios"];
-    const events = spinOnce(
-      { voltsPerRpm: SPIN_VOLTS / SPIN_VOLTS_AT, ratios, polePairs },
-      voltmeter,
-      drillFrom(SPIN_VOLTS_AT, chance),
-      chance,
+    for (let i = 0; i < REPEATS; i += 1) put("winding", pair, display(truth), instrument.id);
+  };
+  const inward = () => {
+    const kinds = motor.winding.faults.map(({ kind }) => kind);
+    if (kinds.includes("starJointOpen")) return "allOpen";
+    const unlike = motor.winding.faults.some(
+      (fault) =>
+        fault.kind === "limbOpen" ||
+        fault.kind === "pathOpen" ||
+        (fault.kind === "jointHigh" && fault.ohms > 0.1 * motor.winding.limb.A) ||
+        (fault.kind === "turnsShorted" && fault.share > 0.12),
     );
-    let speeds = 0;
-    for (const event of events) {
-      if (event.kind === "volts")
-        add("backemf", event.pair, { kind: "quantity", quantity: "volts", value: event.volts }, voltmeter.id);
-      else {
-        const slot = speeds++ === 0 ? "speedBefore" : "speedAfter";
-        add("backemf", slot, { kind: "quantity", quantity: "hertz", value: event.value }, voltmeter.id);
+    return unlike ? "differ" : "alike";
+  };
+
+  /** What is done for the first of a group of slots; null: it cannot be done here. */
+  const single: Readonly<Partial<Record<CheckId, (slot: string, all: readonly string[]) => boolean>>> = {
+    mechanical: (slot, all) => {
+      const opened = !all.includes("turn");
+      switch (slot) {
+        case "turn":
+          choose(
+            "mechanical",
+            slot,
+            slipped(FELT_SLIP, turnFelt(motor, chance).plugged, () =>
+              chance.oneOf(["even", "grinding", "scraping", "tightSpot"]),
+            ),
+          );
+          return true;
+        case "turnUnplugged":
+          choose("mechanical", slot, felt.unplugged);
+          return true;
+        case "axialPlay":
+          choose(
+            "mechanical",
+            slot,
+            slipped(FELT_SLIP, choiceOfPlay(motor, chance), () => "slight"),
+          );
+          return true;
+        case "sight":
+          choose("mechanical", slot, opened ? "opened" : "outside");
+          return true;
+        case "seen":
+          put("mechanical", slot, {
+            kind: "choices",
+            choices: slipped(SEEN_SLIP, eyes(motor, opened, chance), () => []),
+          });
+          return true;
+        case "shortDrag": {
+          const loops = PAIRS.filter((pair) => {
+            const [from, to] = phasesOf(pair);
+            return Number.isFinite(resistanceBetween(resistors, from, to));
+          }).length;
+          choose("mechanical", slot, bridgedDrag(motor, loops, chance));
+          return true;
+        }
+        case "coastDown": {
+          if (!sitting.goodOnesAtHand || felt.plugged === "locked") return false;
+          const { bearing, dirt, water } = motor.wear;
+          const sister = 4 + chance.uniform();
+          const slow = 1 - 0.7 * Math.max(bearing - 0.2, dirt - 0.2, water - 0.2, 0);
+          put("mechanical", "coastDown", {
+            kind: "quantity",
+            quantity: "seconds",
+            value: sister * slow * (1 + 0.08 * chance.normal()) * (pullsHard(motor, chance) ? 0.2 : 1),
+          });
+          put("mechanical", "coastDown.sister", { kind: "quantity", quantity: "seconds", value: sister });
+          return true;
+        }
+        default:
+          return false;
       }
-    }
-    for (const pair of PAIRS) if (ratios[pair] === "floats") choose("backemf", `${pair}.burden`, "collapses");
-  }
+    },
+    frame: (slot) => {
+      put("frame", slot, display(motor.frameOhms * (1 + 0.1 * chance.uniform())), instrument.id);
+      return true;
+    },
+    insulation: (slot) => {
+      if (slot !== "oneMinute") return slot !== "tenMinutes";
+      const dry = motor.frameOhms < Infinity ? motor.frameOhms : 10 ** chance.between(8, 10);
+      const stressed = has("frame") ? Math.min(dry, 10 ** chance.between(2, 6)) : dry;
+      volts("insulation", "testVolts", 500);
+      put("insulation", "temperature", { kind: "celsius", celsius: 20 });
+      put("insulation", "oneMinute", { kind: "ohms", ohms: stressed }, "tester");
+      return true;
+    },
+    winding: (slot) => {
+      if (slot === "tips") put("winding", "tips", display(0), instrument.id);
+      else if (slot === "inward")
+        choose(
+          "winding",
+          "inward",
+          slipped(SEEN_SLIP, inward(), () => "alike"),
+        );
+      else pairAt(slot as Pair, chance.happens(sitting.slips / 5));
+      return true;
+    },
+    backemf: (slot) => {
+      if (slot === "plannedSpeed") {
+        put("backemf", "plannedSpeed", { kind: "quantity", quantity: "rpm", value: SPIN_VOLTS_AT });
+        if (voltmeter && felt.plugged !== "locked")
+          choose("backemf", "drill", pullsHard(motor, chance) ? "hard" : "free");
+        return spin("");
+      }
+      if (slot === "sister.speedBefore") return sitting.goodOnesAtHand && spin("sister.");
+      return false;
+    },
+    hall: (slot) => {
+      if (!motor.sensored) return false;
+      if (slot === "supply") {
+        const missing = has("shortedSwitch") && chance.happens(0.15);
+        volts("hall", "supply", missing ? 0.2 : 5 + 0.05 * chance.normal());
+        return true;
+      }
+      if (slot === "forward") {
+        if (felt.plugged === "locked") return false;
+        for (const state of lampsOf(motor)) choose("hall", "forward", state);
+        return true;
+      }
+      if (slot === "leg") {
+        choose("hall", "leg", has("sensor") ? "dead" : "changes");
+        return true;
+      }
+      const broken = has("sensorWire") && motor.deadSignals.some((signal) => slot === `${signal}.wire`);
+      if (HALL_WIRES.some((wire) => slot === `${wire}.wire`))
+        choose("hall", slot, broken ? "broken" : "whole");
+      return true;
+    },
+    run: (slot) => {
+      const [phase, rail] = slot.split(".");
+      if (rail && PHASES.includes(phase as Phase)) {
+        const at = (has("shortedSwitch") ? "B.minus" : has("deadPhase") ? "C.plus" : "") === slot;
+        const odd = at && chance.happens(has("shortedSwitch") ? 0.9 : 0.6);
+        const value = odd ? (has("shortedSwitch") ? 0.02 : 1.2) : 0.51 + 0.01 * chance.normal();
+        volts("run", slot, value);
+        return true;
+      }
+      if (!sitting.goodOnesAtHand) return false;
+      if (slot === "runGood")
+        choose(
+          "run",
+          slot,
+          slipped(FELT_SLIP, ran(), () => "rough"),
+        );
+      if (slot === "swap") {
+        const fails =
+          has("shortedSwitch") ||
+          has("deadPhase") ||
+          has("battery") ||
+          has("command") ||
+          (has("settings") && chance.happens(0.4));
+        choose("run", slot, fails ? "stillFails" : "runsWithGood");
+      }
+      return slot === "runGood" || slot === "swap";
+    },
+    feed: (slot) => {
+      switch (slot) {
+        case "rubbing":
+          choose(
+            "feed",
+            slot,
+            (has("rubbing") ? chance.happens(0.93) : chance.happens(motor.wear.bearing > 0.5 ? 0.1 : 0.02))
+              ? "rubs"
+              : "free",
+          );
+          return true;
+        case "pack.rest":
+          volts("feed", slot, PACK_VOLTS * (1 + 0.02 * chance.normal()));
+          return true;
+        case "pack.load": {
+          const sag = has("battery") ? chance.between(0.13, 0.5) : chance.between(0.01, 0.09);
+          const drawn = motor.winding.faults.some(({ kind }) => kind === "leadsShorted") ? 0.08 : 0;
+          volts("feed", slot, PACK_VOLTS * (1 - sag - drawn * chance.uniform()));
+          return true;
+        }
+        case "command":
+          choose(
+            "feed",
+            slot,
+            has("command") && chance.happens(0.94)
+              ? chance.oneOf(["uneven", "missing"])
+              : slipped(TYPED_SLIP, "follows", () => "uneven"),
+          );
+          return true;
+        case "settings":
+          choose(
+            "feed",
+            slot,
+            (has("settings") ? chance.happens(0.85) : chance.happens(0.02)) ? "wrong" : "fit",
+          );
+          return true;
+        default:
+          return false;
+      }
+    },
+    setup: (slot) => {
+      if (slot === "known") put("setup", "known", { kind: "ohms", ohms: 10 });
+      if (slot === "knownRead") put("setup", "knownRead", display(10), instrument.id);
+      if (slot === "again") {
+        const first = readings.find(
+          ({ check, slot: at, value }) => check === "winding" && at === "AB" && value.kind === "ohms",
+        );
+        const [from, to] = phasesOf("AB");
+        if (first) put("setup", "again", display(resistanceBetween(resistors, from, to)), instrument.id);
+      }
+      return true;
+    },
+  };
 
   const { limb, connection } = motor.winding;
   const size = (limb.A + limb.B + limb.C) / 3;
   const healthy = connection === "star" ? 2 * size : size / 1.5;
+  const spread = () => Math.max(-2, Math.min(2, chance.normal()));
+  const { ownElectronics, usualConsequence } = FAMILY_FACTS[motor.family];
   const described: Motor = {
     id: "00000000-0000-7000-8000-00000000ffff",
     name: "simulated",
@@ -145,34 +401,44 @@ export function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: Chance
     serial: "",
     family: motor.family,
     connection: sitting.connectionKnown ? connection : "unknown",
-    polePairs,
+    polePairs: POLE_PAIRS,
     speedConstant: sitting.expectedKnown
-      ? {
-          rpmPerVolt: kv * (1 + PLATE_SIGMA * Math.max(-2, Math.min(2, chance.normal()))),
-          convention: "peak",
-          source: "",
-        }
+      ? { rpmPerVolt: kv * motor.plate, convention: "peak", source: "" }
       : null,
     expected: sitting.expectedKnown
       ? {
-          ohms: healthy * (1 + (TOLERANCE / 2) * Math.max(-2, Math.min(2, chance.normal()))),
+          ohms: healthy * (1 + (TOLERANCE / 2) * spread()),
           tolerance: TOLERANCE,
           atTemperature: 20,
           source: "",
         }
       : null,
     wireColours: { A: "", B: "", C: "" },
-    consequence: "nuisance",
+    consequence: usualConsequence,
     balanceLimit: null,
+    hallSpacing: motor.sensored && !ownElectronics ? "120" : "none",
   };
   return {
-    motor: described,
-    complaint: "errorCode",
-    complaintWords: "",
-    events: [],
-    readings,
-    decisions: [],
-    repairs: [],
-    instruments: voltmeter ? [instrument, voltmeter] : [instrument],
+    record: () => ({
+      motor: described,
+      complaint: motor.complaint,
+      complaintWords: "",
+      events: [],
+      readings: [...readings],
+      decisions: [],
+      repairs: [],
+      instruments: [sitting.instrument, other, sitting.finer, voltmeter].filter((one) => one !== null),
+    }),
+    take: (check, slots) => {
+      const wanted = slots.length > 0 ? slots : (WHOLE[check] ?? []);
+      const one = single[check];
+      if (!one || wanted.length === 0) return false;
+      const skip = (reason: string) => put(check, "skipped", { kind: "skipped", reason });
+      if (check === "winding" && readings.filter(({ slot }) => slot === "CA").length >= REPEATS) takeOther();
+      let taken = false;
+      for (const slot of wanted) taken = one(slot, wanted) || taken;
+      if (!taken && readings.every(({ check: made }) => made !== check)) skip("not at hand");
+      return taken;
+    },
   };
 }

@@ -1,36 +1,49 @@
-import { FAMILY_FACTS, PHASES, type ByPhase, type Family, type Phase } from "#core/record";
+import { FAMILY_FACTS, PHASES, type ByPhase, type Complaint, type Family, type Phase } from "#core/record";
 import type { Chance } from "./chance.ts";
 import type { SimulatedWinding, WindingFault } from "./windings.ts";
 
-/** What is truly the matter with a simulated motor, in the bench's own terms. */
-export type Ailment =
-  | "starJoint"
-  | "limb"
-  | "lead"
-  | "leadsTouch"
-  | "turns"
-  | "joint"
-  | "path"
-  | "frame"
-  | "bearing"
-  | "magnet"
-  | "laminations"
-  | "dirt"
-  | "driver"
-  /** Flux lost to heat. */
-  | "weakMagnets"
-  | "sensor"
-  | "sensorWire"
-  /** The feed, the command, the brake: not the motor. */
-  | "elsewhere"
+/** What is truly the matter with a simulated machine, in the bench's own terms. */
+export const AILMENTS = [
+  "starJoint",
+  "limb",
+  "lead",
+  "leadsTouch",
+  "turns",
+  "joint",
+  "path",
+  "frame",
+  "bearing",
+  "magnet",
+  "laminations",
+  "dirt",
+  "water",
+  "weakMagnets",
+  "sensor",
+  "sensorWire",
+  "sensorOrder",
+  /** A switch of the controller shorted: it brakes the motor while plugged. */
+  "shortedSwitch",
+  /** A half bridge of the controller that drives nothing. */
+  "deadPhase",
+  "battery",
+  "command",
+  "settings",
+  "rubbing",
+  /** Nothing wrong: somebody held it against wrong figures. */
+  "wrongPlate",
+  /** The feed of a motor with its own electronics. */
+  "elsewhere",
   /** In the motor and out of reach of these checks: a sensor out of place, one shorted turn, built-in electronics. */
-  | "hidden";
+  "hidden",
+] as const;
+export type Ailment = (typeof AILMENTS)[number];
 
 export interface SimulatedMotor {
   readonly family: Family;
   readonly ailments: readonly Ailment[];
+  readonly complaint: Complaint;
   readonly winding: SimulatedWinding;
-  /** Lowest lead to frame, Ω or Infinity. */
+  /** Each lead to frame, Ω or Infinity. */
   readonly frameOhms: number;
   /** 0 as new, 1 worn out. */
   readonly wear: {
@@ -38,14 +51,18 @@ export interface SimulatedMotor {
     readonly dirt: number;
     readonly magnet: number;
     readonly torn: number;
+    readonly water: number;
   };
   /** How badly heat marked it, 0…1. */
   readonly burnt: number;
+  /** Rust on flange and bolts, 0…1. */
   readonly rust: number;
   /** A break or chafe of a wire that can be seen from outside, 0…1. */
   readonly wireDamage: number;
   /** What the magnets still give, 1 as new. */
   readonly flux: number;
+  /** Plate over truth of the speed constant. */
+  readonly plate: number;
   /** Signals that never move. */
   readonly deadSignals: readonly Phase[];
   readonly sensored: boolean;
@@ -53,7 +70,7 @@ export interface SimulatedMotor {
 
 /** What a repair bench sees, per motor in a hundred: its own figures, not those of the program's table. */
 const HOW_OFTEN: readonly (readonly [Ailment, number])[] = [
-  ["starJoint", 5],
+  ["starJoint", 4],
   ["limb", 2],
   ["lead", 6],
   ["leadsTouch", 3],
@@ -61,24 +78,80 @@ const HOW_OFTEN: readonly (readonly [Ailment, number])[] = [
   ["joint", 6],
   ["path", 1],
   ["frame", 3],
-  ["bearing", 12],
+  ["bearing", 10],
   ["magnet", 3],
   ["laminations", 1],
-  ["dirt", 5],
-  ["driver", 6],
-  ["elsewhere", 26],
-  ["weakMagnets", 2],
+  ["dirt", 4],
+  ["water", 3],
+  ["weakMagnets", 3],
   ["sensor", 5],
-  ["sensorWire", 4],
-  ["hidden", 6],
+  ["sensorWire", 5],
+  ["sensorOrder", 1],
+  ["shortedSwitch", 4],
+  ["deadPhase", 4],
+  ["battery", 8],
+  ["command", 6],
+  ["settings", 4],
+  ["rubbing", 4],
+  ["wrongPlate", 2],
+  ["hidden", 3],
 ];
-/** One motor in this many brings a second trouble along. */
-const SECOND_IN = 6;
-/** Sound motors' limbs differ by this much, one standard deviation, as a share of the family's limit. */
-const NATURAL = 0.3;
+/** What lies outside a motor that has its own electronics. */
+const OUTSIDE_BARE: readonly Ailment[] = [
+  "shortedSwitch",
+  "deadPhase",
+  "battery",
+  "command",
+  "settings",
+  "rubbing",
+];
+/** One motor in this many brings an unrelated second trouble along. */
+const SECOND_IN = 14;
+/** What one trouble brings along, and how often. */
+const BRINGS: readonly (readonly [Ailment, Ailment, number])[] = [
+  ["water", "bearing", 0.35],
+  ["sensorWire", "sensor", 0.2],
+  ["leadsTouch", "sensor", 0.12],
+  ["leadsTouch", "shortedSwitch", 0.15],
+  ["laminations", "magnet", 0.4],
+  ["turns", "weakMagnets", 0.08],
+];
+/** Sound motors' limbs differ by this much, one standard deviation. */
+const NATURAL = 0.01;
+const PLATE_SIGMA = 0.025;
+
+const COMPLAINT_OF: Readonly<Record<Ailment, Readonly<Partial<Record<Complaint, number>>>>> = {
+  starJoint: { noRun: 5, twitches: 2, cutsOut: 1 },
+  limb: { twitches: 4, noRun: 3 },
+  lead: { twitches: 4, noRun: 2, cutsOut: 2 },
+  leadsTouch: { noRun: 4, twitches: 1, cutsOut: 2 },
+  turns: { hot: 4, lowPower: 3, uneven: 2, cutsOut: 1, noRun: 1 },
+  joint: { cutsOut: 3, lowPower: 2, hot: 2, uneven: 2, twitches: 1 },
+  path: { lowPower: 3, hot: 1, uneven: 1 },
+  frame: { noRun: 2, cutsOut: 2, errorCode: 2, hot: 1 },
+  bearing: { noisy: 7, hot: 1, lowPower: 1 },
+  magnet: { noisy: 4, uneven: 2, twitches: 1, lowPower: 1 },
+  laminations: { noisy: 4, noRun: 1 },
+  dirt: { noisy: 5, uneven: 1, noRun: 1 },
+  water: { noisy: 4, noRun: 1, cutsOut: 1, errorCode: 1 },
+  weakMagnets: { hot: 2, lowPower: 4 },
+  sensor: { twitches: 4, uneven: 1, errorCode: 3, noRun: 1 },
+  sensorWire: { twitches: 3, cutsOut: 2, errorCode: 3, noRun: 1 },
+  sensorOrder: { afterRepair: 4, twitches: 3 },
+  shortedSwitch: { noRun: 4, twitches: 1, errorCode: 1 },
+  deadPhase: { twitches: 4, noRun: 2 },
+  battery: { cutsOut: 4, lowPower: 3, noRun: 2 },
+  command: { noRun: 4, uneven: 2, cutsOut: 1, runsOn: 1 },
+  settings: { twitches: 3, uneven: 2, lowPower: 1, afterRepair: 2, hot: 1 },
+  rubbing: { noisy: 3, hot: 2, lowPower: 3 },
+  wrongPlate: { lowPower: 1, routine: 1 },
+  elsewhere: { noRun: 3, lowAirflow: 3, hunting: 2, runsOn: 1, errorCode: 2 },
+  hidden: { uneven: 1, lowPower: 1, hot: 1, errorCode: 1, twitches: 1 },
+};
 
 function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Chance): WindingFault[] {
   const next = { A: "B", B: "C", C: "A" } as const;
+  const ohms = () => limb * Math.exp(chance.between(Math.log(0.15), Math.log(3)));
   switch (ailment) {
     case "starJoint":
       return [{ kind: "starJointOpen" }];
@@ -89,11 +162,17 @@ function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Cha
     case "leadsTouch":
       return [{ kind: "leadsShorted", leads: [place, next[place]] }];
     case "turns":
-      return [{ kind: "turnsShorted", limb: place, share: chance.between(0.05, 0.9) }];
+      return [
+        {
+          kind: "turnsShorted",
+          limb: place,
+          share: Math.exp(chance.between(Math.log(0.04), Math.log(0.8))),
+        },
+      ];
     case "joint":
       return chance.happens(0.5)
-        ? [{ kind: "jointHigh", limb: place, ohms: limb * chance.between(0.15, 2) }]
-        : [{ kind: "leadHigh", lead: place, ohms: limb * chance.between(0.15, 2) }];
+        ? [{ kind: "jointHigh", limb: place, ohms: ohms() }]
+        : [{ kind: "leadHigh", lead: place, ohms: ohms() }];
     case "path":
       return [{ kind: "pathOpen", limb: place }];
     default:
@@ -101,11 +180,25 @@ function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Cha
   }
 }
 
-/** A motor with one or two ailments, and the marks they left. */
+/** Ratio of stated to true speed constant: mostly a few percent, now and then a mistake of the trade. */
+function plateOf(wrong: boolean, chance: Chance): number {
+  if (!wrong && !chance.happens(0.03)) return 1 + PLATE_SIGMA * chance.normal();
+  const mistake = chance.oneOf([Math.SQRT2, Math.SQRT1_2, 2, 0.5, 12 / 14, 1.25, 0.8, 1.15]);
+  return mistake * (1 + 0.01 * chance.normal());
+}
+
+/** A motor with its ailments, the marks they left and what is complained of. */
 export function motorFrom(family: Family, connection: "star" | "delta", chance: Chance): SimulatedMotor {
-  const sensored = FAMILY_FACTS[family].usuallySensored;
+  const { usuallySensored, ownElectronics, typicalOhms } = FAMILY_FACTS[family];
+  const sensored = usuallySensored && chance.happens(0.85);
+  const possible: (readonly [Ailment, number])[] = [
+    ...HOW_OFTEN.filter(
+      ([name]) =>
+        (sensored || !name.startsWith("sensor")) && !(ownElectronics && OUTSIDE_BARE.includes(name)),
+    ),
+    ...(ownElectronics ? ([["elsewhere", 30]] as const) : []),
+  ];
   const draw = () => {
-    const possible = HOW_OFTEN.filter(([name]) => sensored || !name.startsWith("sensor"));
     const found = chance.oneOf(
       possible.map(([name]) => name),
       possible.map(([, weight]) => weight),
@@ -114,35 +207,48 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
     return found === "starJoint" && connection === "delta" ? "joint" : found;
   };
   const first = draw();
-  const second = chance.happens(1 / SECOND_IN) ? draw() : null;
-  const ailments = second && second !== first && second !== "elsewhere" ? [first, second] : [first];
-  const { typicalOhms, balanceLimit } = FAMILY_FACTS[family];
+  const brought = BRINGS.filter(
+    ([by, what, share]) => by === first && possible.some(([name]) => name === what) && chance.happens(share),
+  ).map(([, what]) => what);
+  const second = chance.happens(1 / SECOND_IN) ? [draw()] : [];
+  const ailments = [...new Set([first, ...brought, ...second])].slice(0, 3);
   const pair = typicalOhms * Math.exp(0.4 * chance.normal());
   const size = connection === "star" ? pair / 2 : pair * 1.5;
   const limb = Object.fromEntries(
-    PHASES.map((phase) => [phase, size * (1 + NATURAL * balanceLimit * chance.normal())]),
+    PHASES.map((phase) => [phase, size * (1 + NATURAL * chance.normal())]),
   ) as ByPhase<number>;
   const has = (ailment: Ailment) => ailments.includes(ailment);
   const faults = ailments.flatMap((ailment) => windingFaults(ailment, chance.oneOf(PHASES), size, chance));
   const hot = has("turns") ? 0.6 : has("limb") ? 0.5 : has("frame") ? 0.4 : has("starJoint") ? 0.3 : 0;
+  const complaints = COMPLAINT_OF[first];
+  const wet = has("water");
   return {
     family,
     ailments,
+    complaint: chance.oneOf(Object.keys(complaints) as Complaint[], Object.values(complaints)),
     winding: { connection, limb, faults },
     frameOhms: has("frame")
-      ? 10 ** chance.between(-1, 6.5)
-      : chance.happens(0.03)
-        ? 10 ** chance.between(6, 7.5)
-        : Infinity,
+      ? 10 ** chance.between(-1, 6)
+      : wet && chance.happens(0.4)
+        ? 10 ** chance.between(4, 7)
+        : chance.happens(0.02)
+          ? 10 ** chance.between(6, 7.5)
+          : Infinity,
     wear: {
-      bearing: has("bearing") ? chance.between(0.3, 1) : chance.between(0, 0.25),
-      dirt: has("dirt") ? chance.between(0.3, 1) : chance.between(0, 0.2),
+      bearing: has("bearing") ? chance.between(0.35, 1) : chance.between(0, 0.25),
+      dirt: has("dirt") ? chance.between(0.35, 1) : chance.between(0, 0.2),
       magnet: has("magnet") ? chance.between(0.4, 1) : 0,
       torn: has("laminations") ? chance.between(0.5, 1) : 0,
+      water: wet ? chance.between(0.4, 1) : 0,
     },
     burnt: Math.min(1, Math.max(0, hot + 0.35 * chance.normal() * (hot > 0 ? 1 : 0.3))),
-    rust: has("dirt") ? chance.uniform() : has("bearing") ? chance.uniform() * 0.8 : chance.uniform() * 0.45,
-    flux: has("weakMagnets") ? chance.between(0.75, 0.93) : 1 + 0.015 * chance.normal(),
+    rust: wet
+      ? chance.between(0.3, 1)
+      : has("dirt") || has("bearing")
+        ? chance.uniform() * 0.85
+        : chance.uniform() * 0.6,
+    flux: has("weakMagnets") ? chance.between(0.74, 0.93) : 1 + 0.006 * chance.normal(),
+    plate: plateOf(has("wrongPlate"), chance),
     deadSignals: has("sensor") || has("sensorWire") ? [chance.oneOf(PHASES)] : [],
     sensored,
     wireDamage: has("lead")

@@ -3,4 +3,5 @@ export * from "./registry.ts";
 export * from "./model.ts";
 export * from "./verdict.ts";
 export * from "./journal.ts";
-export { assessJob, circumstancesOf, DECIDED_FROM, findingsOf, MOST_SETUP_DOUBT } from "./assessJob.ts";
+export * from "./action.ts";
+export { assessJob, circumstancesOf, findingsOf, MOST_SETUP_DOUBT } from "./assessJob.ts";

@@ -6,6 +6,7 @@ import {
   type CheckDefinition,
   type Slot,
 } from "../check/index.ts";
+import { feedCheck } from "../feed/index.ts";
 import { frameCheck } from "../frame/index.ts";
 import { hallCheck } from "../hall/index.ts";
 import { insulationCheck } from "../insulation/index.ts";
@@ -25,6 +26,7 @@ const BY_ID: Readonly<Record<CheckId, CheckDefinition>> = {
   winding: windingCheck,
   backemf: backemfCheck,
   hall: hallCheck,
+  feed: feedCheck,
   run: runCheck,
   setup: setupCheck,
 };

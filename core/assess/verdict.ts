@@ -1,8 +1,9 @@
-import type { ActionBeliefs, FaultId } from "../catalogue/index.ts";
+import type { CureId, FaultId } from "../catalogue/index.ts";
 import type { CheckState, Finding, Place } from "../check/index.ts";
 import type { Decibans, Minutes } from "../quantity/index.ts";
 import type { CheckId, Disposition } from "../record/index.ts";
 import type { HardFact } from "../mechanical/index.ts";
+import type { Action, ActionBeliefs } from "./action.ts";
 
 export interface WeightedFinding {
   readonly variable: string;
@@ -21,6 +22,10 @@ export interface FaultBelief {
 
 export interface NextCheck {
   readonly check: CheckId;
+  /** The step of the check, as an instruction. */
+  readonly title: string;
+  /** Slots it fills, in order; empty where the check as a whole wants finishing. */
+  readonly slots: readonly string[];
   readonly minutes: Minutes;
   /** Expected fall in uncertainty about what to do, bits. */
   readonly gain: number;
@@ -35,7 +40,8 @@ export interface Change {
   readonly variable: string;
   readonly words: string;
   readonly probability: number;
-  readonly to: Disposition;
+  /** What would then be asked for. */
+  readonly to: readonly CureId[];
 }
 
 export interface PlanStep {
@@ -58,7 +64,12 @@ export interface Verdict {
   readonly reason: string;
   /** The remedy, or null while it is not decided. */
   readonly decided: Disposition | null;
-  readonly conflict: boolean;
+  /** What leads, or nothing known. */
+  readonly action: Action | null;
+  /** What else could be done, the likelier first. */
+  readonly rivals: readonly Action[];
+  /** Findings that are more likely a slip than not, by their variables. */
+  readonly doubtful: readonly string[];
   readonly hardFact: HardFact | null;
   readonly faults: readonly FaultBelief[];
   readonly remedies: ActionBeliefs;
@@ -68,6 +79,8 @@ export interface Verdict {
   readonly beyondThree: number;
   readonly next: NextCheck | null;
   readonly runnerUp: NextCheck | null;
+  /** Every step that would tell something, the most for its minutes first. */
+  readonly proposals: readonly NextCheck[];
   readonly wouldChange: readonly Change[];
   readonly plan: readonly PlanStep[];
 }

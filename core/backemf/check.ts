@@ -2,11 +2,12 @@ import {
   certain,
   chosen,
   lowerFirst,
-  openStep,
+  madeSteps,
+  openSteps,
   skipReason,
-  unknownOf,
   type CheckDefinition,
   type CheckState,
+  type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
 import { windingAt } from "../pattern/index.ts";
@@ -19,7 +20,7 @@ import { constantOf, spinOf, spunFits } from "./spinRecord.ts";
 import { BACKEMF_ROWS } from "./likelihoods.ts";
 import { BACKEMF_SLOTS } from "./slots.ts";
 import { SPUN_LOCATED, type SpunOutcome } from "./spunTable.ts";
-import { BACKEMF_VARIABLES, CONSTANT, PAIRS_SPUN, SPIN_DRAG } from "./variables.ts";
+import { BACKEMF_VARIABLES, CONSTANT, PAIRS_SPUN, SISTER, SPIN_DRAG } from "./variables.ts";
 
 const ALSO_FITS = Math.log(10);
 const MINUTES = 5;
@@ -166,6 +167,20 @@ function noteOf(job: Sitting, epoch: number): string {
   return constant ? quantityText(constant.rpmPerVolt, SPEED_CONSTANT, constant.expanded) : "equal";
 }
 
+const SPIN_STEP = {
+  name: "spin",
+  title: "Spin it with a drill",
+  slots: ["plannedSpeed", "speedBefore", ...PAIRS, "speedAfter"],
+  minutes: MINUTES,
+} as const;
+const SISTER_STEP: DeclaredStep = {
+  name: "sister",
+  title: "A known-good sister on the same drill",
+  slots: ["sister.speedBefore", ...PAIRS.map((pair) => `sister.${pair}`), "sister.speedAfter"],
+  minutes: MINUTES,
+  variables: [SISTER],
+};
+
 /** Spun by a drill: three equal voltages, and the speed constant. */
 export const backemfCheck: CheckDefinition = {
   id: "backemf",
@@ -193,7 +208,11 @@ export const backemfCheck: CheckDefinition = {
       findings,
       state: stateOf(sitting, epoch, findings),
       note: noteOf(sitting, epoch),
-      open: spun ? null : openStep(MINUTES, unknownOf(findings, wanted)),
+      made: madeSteps(findings, [{ ...SPIN_STEP, variables: [PAIRS_SPUN] }]),
+      steps: openSteps(findings, [
+        ...(spun ? [] : [{ ...SPIN_STEP, variables: wanted }]),
+        ...(spun ? [SISTER_STEP] : []),
+      ]),
     };
   },
 };

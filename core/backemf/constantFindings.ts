@@ -1,3 +1,5 @@
+import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
+import type { OutcomeOf } from "../inference/index.ts";
 import { lowerFirst, type Finding } from "../check/index.ts";
 import {
   combine,
@@ -13,7 +15,7 @@ import {
 import { PAIRS, type Motor } from "../record/index.ts";
 import type { MeasuredConstant } from "./measuredConstant.ts";
 import { spinBalanceOf, type MeasuredSpin } from "./measureSpin.ts";
-import { compareWithNameplate, type NameplateComparison } from "./nameplate.ts";
+import { compareWithNameplate, TELL_TALES, type NameplateComparison } from "./nameplate.ts";
 import { CONSTANT, SISTER } from "./variables.ts";
 
 /** Standard deviation of ln(KV) between sound motors and their plates: half of the 5 % the trade lets pass. */
@@ -45,6 +47,46 @@ export function ratioLikelihood(
   return { agrees: raw.agrees / top, high: raw.high / top, low: raw.low / top };
 }
 
+/** What heat leaves of the flux raises the constant by this much, evenly. Memory: 3 to 30 % of the flux is lost. */
+const WEAKENED = [Math.log(1.03), Math.log(1.4)] as const;
+const FAR = [Math.log(1.4), Math.log(2.6)] as const;
+const LOW = [-Math.log(2.6), -Math.log(1.03)] as const;
+
+/** Density of what lies evenly between two ends, read with a normal error. */
+function densityBetween(x: number, [from, to]: readonly [number, number], width: number): number {
+  return (normalCdf(x - from, 0, width) - normalCdf(x - to, 0, width)) / (to - from);
+}
+
+/**
+ * p(ln ratio | how the constant stands to its plate), scaled to the largest: the size of the ratio is evidence. Weakened
+ * magnets leave it between 1.03 and 1.4; beyond that lie data and set-up; the tell-tales are narrow.
+ * @param ratio measured over stated, above 0
+ * @param u relative standard uncertainty of the measured constant, at least 0
+ * @example constantLikelihood(1.2, 0.01).high // 1
+ */
+export function constantLikelihood(ratio: Ratio, u: Ratio): Record<OutcomeOf<typeof CONSTANT>, number> {
+  if (!(ratio > 0)) throw new RangeError(`constantLikelihood: ratio must be above 0, got ${ratio}`);
+  const x = Math.log(ratio);
+  const width = Math.hypot(PLATE_SIGMA, u);
+  const raw = {
+    agrees: densityOfNormal(x, width),
+    low: densityBetween(x, LOW, width),
+    high: densityBetween(x, WEAKENED, width),
+    farHigh: densityBetween(x, FAR, width),
+    tellTale:
+      TELL_TALES.reduce((sum, { ratio: tale }) => sum + densityOfNormal(x - Math.log(tale), width), 0) /
+      TELL_TALES.length,
+  };
+  const top = Math.max(...Object.values(raw));
+  return {
+    agrees: raw.agrees / top,
+    low: raw.low / top,
+    high: raw.high / top,
+    farHigh: raw.farHigh / top,
+    tellTale: raw.tellTale / top,
+  };
+}
+
 const ANSWER_WORDS: Readonly<Record<NameplateComparison["answer"], string>> = {
   agrees: "agrees",
   watch: "watch it",
@@ -57,7 +99,7 @@ export function constantFinding(motor: Motor, measured: MeasuredConstant): Findi
   const plate = motor.speedConstant;
   if (!plate) return null;
   const { ratio, answer, tellTales } = compareWithNameplate(measured.rpmPerVolt, plate.rpmPerVolt);
-  const likelihood = ratioLikelihood(ratio, measured.relative, PLATE_SIGMA);
+  const likelihood = constantLikelihood(ratio, measured.relative);
   const departs = answer === "investigate" || answer === "alarm";
   const figure = `KV ${uncertainText(measured.rpmPerVolt, SPEED_CONSTANT, measured.expanded)} against ${quantityText(plate.rpmPerVolt, SPEED_CONSTANT)} stated, ${percentText(ratio - 1)}: ${ANSWER_WORDS[answer]}`;
   const advice = !departs

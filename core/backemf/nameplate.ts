@@ -20,32 +20,30 @@ export interface TellTale {
 
 export const TELL_TALES: readonly TellTale[] = [
   { ratio: Math.SQRT2, name: "√2", ask: "Was RMS taken as if it were direct current? Divide by 1.414." },
-  {
-    ratio: Math.SQRT1_2,
-    name: "1/√2",
-    ask: "Is the nameplate per volt RMS, or was a peak-reading meter used?",
-  },
-  { ratio: 2, name: "2", ask: "Were poles counted as pole pairs? Turn once by hand and count the steps." },
-  {
-    ratio: 0.5,
-    name: "1/2",
-    ask: "Were pole pairs counted as poles? Turn once by hand and count the steps.",
-  },
+  { ratio: Math.SQRT1_2, name: "1/√2", ask: "Was the plate stated per volt RMS?" },
   {
     ratio: Math.sqrt(3),
     name: "√3",
-    ask: "Was one phase to star joint read, not line to line? Or delta rewound as star?",
+    ask: "Was one lead to the star point read, not line to line? Or is a winding stated as star now joined in delta?",
   },
   {
     ratio: 1 / Math.sqrt(3),
     name: "1/√3",
-    ask: "Rewound from star to delta, or the nameplate of the other connection?",
+    ask: "Is a winding stated as delta now joined in star, or the plate that of the other connection?",
   },
-  { ratio: 12 / 14, name: "12/14", ask: "Were slots counted for magnets? Count the magnets." },
+  {
+    ratio: 0.5,
+    name: "1/2",
+    ask: "Was the number of poles entered as pole pairs? Turn once by hand and count the steps.",
+  },
+  {
+    ratio: 2,
+    name: "2",
+    ask: "Were pole pairs taken for poles and halved? Turn once by hand and count the steps.",
+  },
   { ratio: 14 / 12, name: "14/12", ask: "Were slots counted for magnets? Count the magnets." },
-  { ratio: 9 / 12, name: "9/12", ask: "Were slots counted for magnets? Count the magnets." },
-  { ratio: 27 / 30, name: "27/30", ask: "Were slots counted for magnets? Count the magnets." },
-  { ratio: 36 / 40, name: "36/40", ask: "Were slots counted for magnets? Count the magnets." },
+  { ratio: 40 / 36, name: "40/36", ask: "Were slots counted for magnets? Count the magnets." },
+  { ratio: 10 / 12, name: "10/12", ask: "Were slots counted for magnets? Count the magnets." },
 ];
 /** How near a measured ratio must lie to suggest a tell-tale: what cheap readings scatter. Bench judgement. */
 const NEAR: Ratio = 0.02;

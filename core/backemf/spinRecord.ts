@@ -134,7 +134,7 @@ export function spunFits(job: Sitting, epoch: number): readonly SpunFit[] {
 
 function fitSpun(job: Sitting, epoch: number): readonly SpunFit[] {
   const measured = spinOf(job, epoch);
-  if (!measured || measured.refusal === "outsideBand") return [];
+  if (!measured) return [];
   const { polePairs } = polePairsOf(job, epoch);
   const { connection } = job.motor;
   const other =

@@ -18,7 +18,7 @@ export const SPUN_OUTCOMES = [
 ] as const;
 export type SpunOutcome = (typeof SPUN_OUTCOMES)[number];
 
-const SHORTED_TURNS = logSpaced(0.03, 0.95, 24);
+const SHORTED_TURNS = logSpaced(0.03, 0.95, 40);
 
 /** Star with limb a at a share e of its voltage: |e·1 − 1∠120°|/√3 = √(1 + e + e²)/√3. */
 function star(limbA: Ratio): Ratio {

@@ -1,3 +1,4 @@
+import { FELT, TYPED } from "../check/index.ts";
 import { variable } from "../inference/index.ts";
 
 /**
@@ -21,6 +22,7 @@ export const PAIRS_SPUN = variable({
   ],
   leak: { turnsStar: 0.003, turnsDelta: 0.003, erratic: 0.006, twoFloating: 0.003, allFloating: 0.003 },
   leakReason: "a drill that slips, a clip half on",
+  slip: TYPED,
   words: {
     equal: "three equal voltages",
     turnsStar: "two voltages low",
@@ -40,19 +42,23 @@ export const SPIN_DRAG = variable({
   outcomes: ["free", "hard"],
   leak: { hard: 0.03 },
   leakReason: "strong cogging is taken for drag",
+  slip: FELT,
   words: { free: "the drill turns it freely", hard: "the drill turns it hard" },
 });
 
 export const CONSTANT = variable({
   id: "constant",
   title: "Speed constant against the plate",
-  outcomes: ["agrees", "low", "high"],
-  leak: { high: 0.02, low: 0.02 },
+  outcomes: ["agrees", "low", "high", "tellTale", "farHigh"],
+  leak: { high: 0.02, low: 0.02, tellTale: 0.006, farHigh: 0.004 },
   leakReason: "speed misread, drill not settled",
+  slip: TYPED,
   words: {
     agrees: "speed constant as stated",
     low: "speed constant too low",
-    high: "speed constant too high",
+    high: "speed constant too high, as weak magnets leave it",
+    tellTale: "speed constant off by a tell-tale ratio",
+    farHigh: "speed constant higher than any magnets leave it",
   },
 });
 
@@ -62,6 +68,7 @@ export const SISTER = variable({
   outcomes: ["agrees", "low", "high"],
   leak: { high: 0.01, low: 0.01 },
   leakReason: "sound motors of a model differ a little",
+  slip: TYPED,
   words: { agrees: "as its sister", low: "lower than its sister", high: "higher than its sister" },
 });
 

@@ -10,8 +10,24 @@ export type OddsFactors = Readonly<Partial<Record<FaultId, number>>>;
  * never a finding too. Common practice in the trade; the factors are bench judgement.
  */
 export const COMPLAINT_ODDS: Readonly<Record<Complaint, OddsFactors>> = {
-  noRun: { starJointOpen: 2.5, leadOpen: 1.5, limbOpen: 1.5, leadsShorted: 1.5, outside: 1.5, bearing: 0.5 },
-  runsOn: { outside: 3, bearing: 0.3, turnsShorted: 0.5 },
+  noRun: {
+    starJointOpen: 2.5,
+    leadOpen: 1.5,
+    limbOpen: 1.5,
+    leadsShorted: 1.5,
+    outside: 1.5,
+    controller: 2,
+    battery: 1.5,
+    command: 2.5,
+    settings: 0.7,
+    rubbing: 0.3,
+    bearing: 0.5,
+    debris: 0.5,
+    magnetsWeak: 0.2,
+    turnsShorted: 0.7,
+    wrongPlate: 0.2,
+  },
+  runsOn: { outside: 3, command: 4, controller: 2, bearing: 0.3, turnsShorted: 0.5 },
   twitches: {
     leadOpen: 3,
     limbOpen: 3,
@@ -21,9 +37,20 @@ export const COMPLAINT_ODDS: Readonly<Record<Complaint, OddsFactors>> = {
     hallWire: 4,
     hallSwapped: 3,
     controller: 2,
+    settings: 2.5,
+    battery: 0.5,
     unseen: 1.5,
   },
-  cutsOut: { highJoint: 2.5, leadsShorted: 1.5, hallWire: 2.5, hallSensor: 1.5, unseen: 1.2 },
+  cutsOut: {
+    highJoint: 2.5,
+    leadsShorted: 1.5,
+    hallWire: 2.5,
+    hallSensor: 1.5,
+    battery: 4,
+    command: 1.5,
+    settings: 1.5,
+    unseen: 1.2,
+  },
   uneven: {
     highJoint: 2,
     turnsShorted: 2,
@@ -31,15 +58,50 @@ export const COMPLAINT_ODDS: Readonly<Record<Complaint, OddsFactors>> = {
     hallSensor: 2,
     hallWire: 2,
     hallSwapped: 2,
+    command: 1.5,
+    settings: 1.5,
     unseen: 1.2,
   },
-  noisy: { bearing: 6, debris: 3, magnets: 3, laminations: 2, outside: 0.3 },
-  hot: { turnsShorted: 3, highJoint: 2, bearing: 1.5, magnetsWeak: 3, tempSensor: 3, unseen: 1.2 },
-  lowPower: { turnsShorted: 2, highJoint: 2, pathOpen: 2, magnetsWeak: 3, hallSwapped: 1.5, unseen: 1.3 },
+  noisy: {
+    bearing: 6,
+    debris: 3,
+    waterInside: 3,
+    magnets: 3,
+    laminations: 2,
+    rubbing: 4,
+    outside: 0.3,
+    battery: 0.05,
+    command: 0.1,
+    controller: 0.4,
+  },
+  hot: {
+    turnsShorted: 3,
+    highJoint: 2,
+    bearing: 1.5,
+    magnetsWeak: 3,
+    tempSensor: 3,
+    rubbing: 3,
+    settings: 2,
+    battery: 0.3,
+    command: 0.2,
+    unseen: 1.2,
+  },
+  lowPower: {
+    turnsShorted: 2,
+    highJoint: 2,
+    pathOpen: 2,
+    magnetsWeak: 3,
+    hallSwapped: 1.5,
+    battery: 4,
+    rubbing: 3,
+    settings: 2,
+    command: 1.5,
+    unseen: 1.3,
+  },
   lowAirflow: { outside: 3, bearing: 1.5 },
   frozenCoil: { outside: 3 },
-  hunting: { outside: 3, unseen: 1.5 },
-  errorCode: { hallSensor: 2, hallWire: 2, tempSensor: 3, resolver: 3 },
+  hunting: { outside: 3, command: 2, unseen: 1.5 },
+  errorCode: { hallSensor: 2, hallWire: 2, tempSensor: 3, resolver: 3, controller: 1.5, battery: 1.5 },
   afterRepair: {
     setup: 1.5,
     leadOpen: 2,
@@ -48,6 +110,7 @@ export const COMPLAINT_ODDS: Readonly<Record<Complaint, OddsFactors>> = {
     hallSwapped: 8,
     limbReversed: 6,
     hallWire: 2,
+    settings: 2.5,
   },
   routine: {},
 };
@@ -65,6 +128,7 @@ export const EVENT_ODDS: Readonly<Record<PastEvent, OddsFactors>> = {
   },
   crash: { magnets: 3, laminations: 4, bearing: 1.5, leadOpen: 2, debris: 1.5, hallWire: 1.5 },
   water: {
+    waterInside: 10,
     bearing: 2.5,
     debris: 2.5,
     frameFault: 2,
@@ -74,8 +138,16 @@ export const EVENT_ODDS: Readonly<Record<PastEvent, OddsFactors>> = {
     unseen: 1.3,
   },
   surge: { controller: 3, turnsShorted: 1.5, unseen: 1.5 },
-  newBattery: { outside: 1.5 },
-  repair: { highJoint: 2, leadOpen: 1.5, wrongData: 1.5, limbReversed: 6, hallSwapped: 6, hallWire: 1.5 },
+  newBattery: { battery: 2, settings: 2.5, controller: 1.5, outside: 1.5 },
+  repair: {
+    settings: 2,
+    highJoint: 2,
+    leadOpen: 1.5,
+    wrongData: 1.5,
+    limbReversed: 6,
+    hallSwapped: 6,
+    hallWire: 1.5,
+  },
   standing: { bearing: 1.5, debris: 1.5 },
 };
 
@@ -84,6 +156,27 @@ export const EVENT_ODDS: Readonly<Record<PastEvent, OddsFactors>> = {
  * than one that came in with a complaint. Bench judgement.
  */
 export const UNCOMPLAINED_ODDS = 0.3;
+/** A second, unrelated fault beside one that explains the complaint is rare: factor on its odds. Judgement. */
+export const UNRELATED_ODDS = 0.1;
+/** One that another brings along keeps part of its odds. Judgement. */
+export const COMPANION_ODDS = 0.6;
+/** Faults of which one brings the other along. Common practice. */
+export const COMPANIONS: readonly (readonly [FaultId, FaultId])[] = [
+  ["waterInside", "bearing"],
+  ["waterInside", "frameFault"],
+  ["waterInside", "hallSensor"],
+  ["waterInside", "debris"],
+  ["laminations", "magnets"],
+  ["magnets", "debris"],
+  ["leadsShorted", "hallSensor"],
+  ["leadsShorted", "controller"],
+  ["turnsShorted", "controller"],
+  ["hallWire", "hallSensor"],
+  ["turnsShorted", "magnetsWeak"],
+  ["starJointOpen", "magnetsWeak"],
+  ["turnsShorted", "frameFault"],
+  ["wrongPlate", "wrongData"],
+];
 /** Nobody complains of a motor and supply that are both sound: odds against, once somebody did. Judgement. */
 export const COMPLAINT_WITHOUT_CAUSE = 0.05;
 /** Star is the commoner connection where nobody knows (common practice). */
@@ -94,7 +187,7 @@ const MOST_PRIOR = 0.6;
 /** Odds factors where no complaint stands: every fault that could cause one, alike. */
 export function uncomplainedFactors(): OddsFactors {
   return Object.fromEntries(
-    FAULT_IDS.filter((id) => factsOf(id).causesComplaint).map((id) => [id, UNCOMPLAINED_ODDS]),
+    FAULT_IDS.filter((id) => factsOf(id).explains === 1).map((id) => [id, UNCOMPLAINED_ODDS]),
   );
 }
 
@@ -114,9 +207,22 @@ export function oddsFactors(complaint: Complaint, events: readonly PastEvent[]):
   return timesOdds(COMPLAINT_ODDS[complaint], ...events.map((event) => EVENT_ODDS[event]));
 }
 
-/** Whether a motor of this family and connection can have the fault at all. */
-export function canHave(fault: FaultId, family: Family, connection: Connection): boolean {
-  return factsOf(fault).prior[family] > 0 && !(fault === "starJointOpen" && connection === "delta");
+/** Faults of position sensors: a motor without them has none. */
+const OF_SENSORS: readonly FaultId[] = ["hallSensor", "hallWire", "hallSwapped"];
+
+/** What decides which faults a motor can have at all. */
+export interface Kind {
+  readonly family: Family;
+  readonly connection: Connection;
+  /** Whether it has three position sensors. */
+  readonly sensored: boolean;
+}
+
+/** Whether a motor of this kind can have the fault at all. */
+export function canHave(fault: FaultId, { family, connection, sensored }: Kind): boolean {
+  if (fault === "starJointOpen" && connection === "delta") return false;
+  if (OF_SENSORS.includes(fault) && !sensored) return false;
+  return factsOf(fault).prior[family] > 0;
 }
 
 /**

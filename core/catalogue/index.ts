@@ -2,4 +2,4 @@
 export * from "./faults.ts";
 export * from "./row.ts";
 export * from "./circumstances.ts";
-export * from "./actions.ts";
+export * from "./cures.ts";

@@ -32,10 +32,16 @@ export interface Finding extends Evidence {
   readonly place: Place | null;
 }
 
-/** What a check could still find out, for the choice of the next one. */
+/** A reading or a small group of them that could still be taken, for the choice of the next one. */
 export interface OpenStep {
+  /** Its name among the steps of its check. */
+  readonly name: string;
+  /** As an instruction, short: "Pairs at the windings' own ends". */
+  readonly title: string;
+  /** Slots to fill, in order; the first is where it starts. */
+  readonly slots: readonly string[];
   readonly minutes: Minutes;
-  /** Variables the check would find out and that are not known yet. */
+  /** Variables it would find out and that are not known yet. */
   readonly variables: readonly string[];
   /** Outcomes the instrument at hand cannot tell apart, by variable: they count as one. */
   readonly merged: Readonly<Record<string, readonly string[]>>;
@@ -47,7 +53,9 @@ export interface CheckAnswer {
   readonly state: CheckState;
   /** Result or progress in a word or two, for the plan; empty while there is none. */
   readonly note: string;
-  readonly open: OpenStep | null;
+  readonly steps: readonly OpenStep[];
+  /** Steps that were made, each with what it found out: to be read again where that does not fit. */
+  readonly made: readonly OpenStep[];
 }
 
 /** A check declares itself once; the plan, the screens, the doors and the engine read it from here. */
@@ -116,9 +124,29 @@ export function unknownOf(findings: readonly Finding[], wanted: readonly Variabl
   return wanted.map(({ id }) => id).filter((id) => !findings.some(({ variable }) => variable === id));
 }
 
-/** An open step while any variable is unknown, else null. */
-export function openStep(minutes: Minutes, variables: readonly string[]): OpenStep | null {
-  return variables.length > 0 ? { minutes, variables, merged: {} } : null;
+/** A step as a check declares it: what it is, and what it would find out. */
+export interface DeclaredStep extends Omit<OpenStep, "variables" | "merged"> {
+  readonly variables: readonly Variable[];
+}
+
+/** The declared steps that would still find something out. */
+export function openSteps(findings: readonly Finding[], declared: readonly DeclaredStep[]): OpenStep[] {
+  return declared
+    .map((step) => ({ ...step, variables: unknownOf(findings, step.variables), merged: {} }))
+    .filter(({ variables }) => variables.length > 0);
+}
+
+/** The declared steps that found something out: what could be read once more where it does not fit. */
+export function madeSteps(findings: readonly Finding[], declared: readonly DeclaredStep[]): OpenStep[] {
+  return declared
+    .map((step) => ({
+      ...step,
+      variables: step.variables
+        .map(({ id }) => id)
+        .filter((id) => findings.some(({ variable }) => variable === id)),
+      merged: {},
+    }))
+    .filter(({ variables }) => variables.length > 0);
 }
 
 /** State of a check that is done by any finding: departs where one does, else agrees; begun, skipped, or to do. */

@@ -1,4 +1,12 @@
-import { certain, openStep, skipReason, type CheckDefinition, type Finding } from "../check/index.ts";
+import {
+  certain,
+  madeSteps,
+  openSteps,
+  skipReason,
+  type CheckDefinition,
+  type DeclaredStep,
+  type Finding,
+} from "../check/index.ts";
 import { quantityText, RESISTANCE, type Ohms } from "../quantity/index.ts";
 import { FAMILY_FACTS, latestIn, PHASES, type Phase, type Sitting } from "../record/index.ts";
 import { FRAME_ROWS } from "./likelihoods.ts";
@@ -44,6 +52,10 @@ function frameFinding(leads: ReturnType<typeof leadReadings>): Finding | null {
   return certain("frame", FRAME, outcome, sentence, outcome !== "clear");
 }
 
+const STEPS: readonly DeclaredStep[] = [
+  { name: "leads", title: "Each lead to frame", slots: PHASES, minutes: MINUTES, variables: [FRAME] },
+];
+
 /** Each lead to frame. Open is expected; a meter's few volts cannot stress insulation, so it proves little. */
 export const frameCheck: CheckDefinition = {
   id: "frame",
@@ -85,7 +97,8 @@ export const frameCheck: CheckDefinition = {
           : leads.length < PHASES.length
             ? `${leads.length}/${PHASES.length}`
             : "open",
-      open: finding ? null : openStep(MINUTES, [FRAME.id]),
+      steps: openSteps(finding ? [finding] : [], STEPS),
+      made: madeSteps(finding ? [finding] : [], STEPS),
     };
   },
 };

@@ -1,3 +1,4 @@
+import { TYPED } from "../check/index.ts";
 import { variable } from "../inference/index.ts";
 
 /**
@@ -11,6 +12,7 @@ export const FRAME = variable({
   outcomes: ["clear", "high", "leaking", "touching"],
   leak: { high: 0.03, leaking: 0.006, touching: 0.002 },
   leakReason: "fingers on the probes, dirt or damp",
+  slip: TYPED,
   words: {
     clear: "open to frame",
     high: "above 1 MΩ to frame",

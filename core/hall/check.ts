@@ -1,11 +1,12 @@
 import {
   certain,
   chosen,
-  openStep,
+  madeSteps,
+  openSteps,
   skipReason,
-  unknownOf,
   type CheckDefinition,
   type CheckState,
+  type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
 import { quantityText, VOLTAGE, type Volts } from "../quantity/index.ts";
@@ -22,7 +23,7 @@ import {
 import { HALL_ROWS } from "./likelihoods.ts";
 import { levelsAnswer, oddOneOut, supplyAnswer, USUAL_SUPPLY } from "./levels.ts";
 import { motorSensorFindings } from "./motorSensors.ts";
-import { HALL_SLOTS, HALL_WIRES } from "./slots.ts";
+import { HALL_SLOTS, HALL_WIRES, RESOLVER_SLOTS } from "./slots.ts";
 import {
   HALL_SIGNALS,
   isHallState,
@@ -271,6 +272,35 @@ function stateOf(job: Sitting, epoch: number, findings: readonly Finding[]): Che
   return findings.some(({ variable }) => variable === LAMPS.id) ? "agrees" : "inProgress";
 }
 
+const SUPPLY_AND_LAMPS: DeclaredStep = {
+  name: "lamps",
+  title: "Supply at the plug, then the three lamps",
+  slots: ["supply", "forward"],
+  minutes: MINUTES,
+  variables: [LAMPS, HALL_SUPPLY],
+};
+const RESOLVER_STEP: DeclaredStep = {
+  name: "resolver",
+  title: "Three windings of the resolver",
+  slots: RESOLVER_SLOTS,
+  minutes: MINUTES,
+  variables: [RESOLVER],
+};
+const WIRES_STEP: DeclaredStep = {
+  name: "wires",
+  title: "Each sensor wire, end to end",
+  slots: HALL_WIRES.map((wire) => `${wire}.wire`),
+  minutes: 5,
+  variables: [HALL_WIRING],
+};
+const LEG_STEP: DeclaredStep = {
+  name: "leg",
+  title: "The signal at the sensor's own leg",
+  slots: ["leg"],
+  minutes: 10,
+  variables: [HALL_LEG],
+};
+
 const NOTES: Readonly<Record<HallAnswer["kind"], string>> = {
   healthy: "six in order",
   reversed: "against the turn",
@@ -307,7 +337,6 @@ export const hallCheck: CheckDefinition = {
     const findings = hallFindings(sitting, epoch);
     const answer = hallAnswer(sitting, epoch);
     const state = stateOf(sitting, epoch, findings);
-    const first = unknownOf(findings, hasHalls(sitting.motor) ? [LAMPS, HALL_SUPPLY] : [RESOLVER]);
     const dead = state === "departs" && findings.some(({ variable }) => variable === LAMPS.id);
     return {
       findings,
@@ -317,7 +346,11 @@ export const hallCheck: CheckDefinition = {
         : findings.some(({ departs }) => departs)
           ? "departs"
           : (skipReason(sitting, "hall", epoch) ?? ""),
-      open: openStep(MINUTES, [...first, ...(dead ? unknownOf(findings, [HALL_WIRING, HALL_LEG]) : [])]),
+      steps: openSteps(findings, [
+        ...(hasHalls(sitting.motor) ? [SUPPLY_AND_LAMPS] : [RESOLVER_STEP]),
+        ...(dead ? [WIRES_STEP, LEG_STEP] : []),
+      ]),
+      made: madeSteps(findings, [SUPPLY_AND_LAMPS, WIRES_STEP, LEG_STEP]),
     };
   },
 };

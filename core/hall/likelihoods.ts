@@ -17,12 +17,8 @@ import {
  */
 export const HALL_ROWS = [
   row(HALL_SUPPLY, "outside", { missing: 0.05, low: 0.03 }, "the five volts come from the controller"),
-  row(
-    HALL_SUPPLY,
-    "hallWire",
-    { missing: 0.12, low: 0.05 },
-    "one of the five wires is the supply, one the ground",
-  ),
+  row(HALL_SUPPLY, "hallWire", { low: 0.03 }, "the wires beyond the plug leave the supply at it alone"),
+  row(HALL_SUPPLY, "controller", { missing: 0.2, low: 0.05 }, "the five volts come from the controller"),
   row(HALL_SUPPLY, "hallSensor", { low: 0.06 }, "a sensor that shorts pulls the supply down"),
   row(
     LAMPS,
@@ -36,7 +32,12 @@ export const HALL_ROWS = [
     { oneDead: 0.6, twoAlike: 0.1, severalDead: 0.08, allDead: 0.12, impossible: 0.03 },
     "a signal wire, two that touch, or supply and ground",
   ),
-  row(LAMPS, "hallSwapped", { swapped: 0.93 }, "every state is there, in another order"),
+  row(
+    LAMPS,
+    "hallSwapped",
+    { swapped: 0.7 },
+    "two swapped run against the turn; all three shifted look healthy by lamps",
+  ),
   row(LAMPS, "setup", { oneDead: 0.06, impossible: 0.05, allDead: 0.04 }, "a pin missed, a lamp misread"),
   row(HALL_LEVELS, "hallSensor", { weak: 0.25 }, "half dead pulls half way"),
   row(HALL_LEVELS, "hallWire", { weak: 0.3 }, "ohms in the wire, or a leak"),

@@ -1,3 +1,4 @@
+import { TYPED } from "../check/index.ts";
 import { variable } from "../inference/index.ts";
 
 /**
@@ -11,6 +12,7 @@ export const HALL_SUPPLY = variable({
   outcomes: ["present", "low", "missing"],
   leak: { low: 0.02, missing: 0.005 },
   leakReason: "a probe that slipped",
+  slip: TYPED,
   words: { present: "supply present", low: "supply low", missing: "supply missing" },
 });
 
@@ -20,6 +22,7 @@ export const LAMPS = variable({
   outcomes: ["healthy", "swapped", "oneDead", "twoAlike", "impossible", "severalDead", "allDead"],
   leak: { oneDead: 0.004, impossible: 0.006, swapped: 0.002 },
   leakReason: "a lamp misread, a step skipped",
+  slip: TYPED,
   words: {
     healthy: "all six states in order",
     swapped: "all six states in another order",
@@ -37,6 +40,7 @@ export const HALL_LEVELS = variable({
   outcomes: ["good", "weak"],
   leak: { weak: 0.02 },
   leakReason: "no pull-up at the open plug",
+  slip: TYPED,
   words: { good: "signal levels good", weak: "a signal weak" },
 });
 
@@ -46,6 +50,7 @@ export const HALL_STEPS = variable({
   outcomes: ["agrees", "departs"],
   leak: { departs: 0.06 },
   leakReason: "a turn counted short or long",
+  slip: TYPED,
   words: { agrees: "steps of a turn fit the poles", departs: "steps of a turn do not fit the poles" },
 });
 
@@ -55,6 +60,7 @@ export const HALL_OFF = variable({
   outcomes: ["alike", "oneDiffers"],
   leak: { oneDiffers: 0.03 },
   leakReason: "a probe on the wrong pin",
+  slip: TYPED,
   words: { alike: "three signals compare alike", oneDiffers: "one signal compares differently" },
 });
 

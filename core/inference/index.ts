@@ -3,13 +3,15 @@ export * from "./types.ts";
 export { faultSets, membersOf, MOST_FAULTS, type FaultSets } from "./sets.ts";
 export { effectsOn, outcomesOf, OUTCOME_FLOOR } from "./effects.ts";
 export { classesOf } from "./classes.ts";
-export { CONFLICT_DECIBANS, infer, massBeyond, MOST_DECIBANS, type Inference } from "./infer.ts";
+export { infer, massBeyond, MOST_DECIBANS, type Inference } from "./infer.ts";
 export {
-  actionShares,
-  entropyOf,
-  LEAST_GAIN,
-  rankSteps,
-  whatWouldTurn,
-  type RankedStep,
-  type Turn,
-} from "./nextStep.ts";
+  askedOf,
+  bitsOf,
+  cureOutlook,
+  curesOf,
+  leadingTypes,
+  NO_CURE,
+  type CureOutlook,
+  type Types,
+} from "./actions.ts";
+export { entropyOf, LEAST_GAIN, rankSteps, whatWouldTurn, type RankedStep, type Turn } from "./nextStep.ts";

@@ -4,22 +4,21 @@ import type { Circumstances, Decibans, Evidence, Model, Variable } from "./types
 
 /** Weights beyond this say no more to a person. */
 export const MOST_DECIBANS: Decibans = 30;
-/** Above this the best set explains the evidence so badly that it is called conflicting: 1 in 300. */
-export const CONFLICT_DECIBANS: Decibans = 25;
 
 export interface Inference {
   readonly sets: FaultSets;
   /** P(set | evidence), in the order of the sets. */
   readonly posterior: Float64Array;
+  /** P(fault) before any evidence, in the order of the model. */
+  readonly priorMarginals: Float64Array;
   /** P(fault | evidence), in the order of the model. They need not add up to one. */
   readonly marginals: Float64Array;
   /** weights[finding][fault]: change of the fault's log odds when the finding is left out, capped. */
   readonly weights: readonly Float64Array[];
   /** Prior probability that more than three faults are present: what the enumeration leaves out. */
   readonly beyond: number;
-  /** How badly the best set explains the evidence, decibans against its own best case. */
-  readonly strain: Decibans;
-  readonly conflict: boolean;
+  /** Chance that each piece of evidence was a slip, given all of it, in the order of the evidence. */
+  readonly slips: readonly number[];
 }
 
 /**
@@ -49,19 +48,51 @@ function logPriors(model: Model, { priors, complaint }: Circumstances, sets: Fau
   const none = priors.reduce((sum, p) => sum + Math.log(1 - p), 0);
   const odds = new Float64Array(NONE + 1);
   const causes = new Uint8Array(NONE + 1);
+  const silent = new Float64Array(NONE + 1).fill(1);
   priors.forEach((p, i) => (odds[i] = Math.log(p) - Math.log(1 - p)));
-  model.faults.forEach(({ causesComplaint }, i) => (causes[i] = Number(causesComplaint)));
-  const without = complaint ? Math.log(complaint.withoutCause) : 0;
+  model.faults.forEach(({ explains }, i) => {
+    // A fault that hardly explains a complaint is no cause of it, and does not make another one rare.
+    causes[i] = Number(explains >= 0.5);
+    silent[i] = 1 - explains;
+  });
+  const without = complaint?.withoutCause ?? 1;
   const further = complaint ? Math.log(complaint.furtherCause) : 0;
+  const companion = complaint ? Math.log(complaint.companionCause) - further : 0;
+  const tied = tiesOf(model);
   const { members } = sets;
   for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
     const a = members[at]!;
     const b = members[at + 1]!;
     const c = members[at + 2]!;
     const count = causes[a]! + causes[b]! + causes[c]!;
-    logs[s] = none + odds[a]! + odds[b]! + odds[c]! + (count === 0 ? without : (count - 1) * further);
+    const explained = 1 - silent[a]! * silent[b]! * silent[c]!;
+    let log = none + odds[a]! + odds[b]! + odds[c]!;
+    if (complaint) log += Math.log(without + (1 - without) * explained);
+    if (count > 1) {
+      log += (count - 1) * further;
+      const ties = tied[a * WIDE + b]! + tied[b * WIDE + c]! + tied[a * WIDE + c]!;
+      log += Math.min(ties, count - 1) * companion;
+    }
+    logs[s] = log;
   }
   return logs;
+}
+
+const WIDE = NONE + 1;
+const ties = new WeakMap<Model, Uint8Array>();
+
+/** 1 where one of two faults brings the other along, at both places of a square. */
+function tiesOf(model: Model): Uint8Array {
+  const found = ties.get(model);
+  if (found) return found;
+  const made = new Uint8Array(WIDE * WIDE);
+  const place = (id: string) => model.faults.findIndex((fault) => fault.id === id);
+  for (const [one, other] of model.companions) {
+    const [a, b] = [place(one), place(other)];
+    if (a >= 0 && b >= 0) made[a * WIDE + b] = made[b * WIDE + a] = 1;
+  }
+  ties.set(model, made);
+  return made;
 }
 
 /** P(fault) under weights of the sets that need not add up to one, each first multiplied by its class's factor. */
@@ -98,24 +129,48 @@ function variableOf(model: Model, id: string): Variable {
 }
 
 /** p(evidence | class), scaled so that the likeliest outcome counts 1: never below the floor of an outcome. */
-function chancesOf(model: Model, circumstances: Circumstances, { variable: id, likelihood }: Evidence) {
+function chancesOf(
+  model: Model,
+  circumstances: Circumstances,
+  { variable: id, likelihood, slip: own }: Evidence,
+) {
   const variable = variableOf(model, id);
+  const slip = own ?? variable.slip ?? 0;
   const classes = classesOf(model, variable, circumstances.settings);
   const unknown = Object.keys(likelihood).find((outcome) => !variable.outcomes.includes(outcome));
   if (unknown !== undefined) throw new RangeError(`infer: "${id}" has no outcome "${unknown}"`);
+  if (!(slip >= 0 && slip < 1)) throw new RangeError(`infer: slip must be 0 to below 1, got ${slip}`);
   const soft = variable.outcomes.map((outcome) => likelihood[outcome] ?? 0);
   const top = Math.max(...soft);
   if (!(top > 0 && Number.isFinite(top)))
     throw new RangeError(`infer: evidence of "${id}" must have a likelihood above 0, got ${top}`);
   const p = new Float64Array(classes.count);
-  const best = new Float64Array(classes.count);
   for (let c = 0, at = 0; c < classes.count; c += 1)
-    for (let k = 0; k < soft.length; k += 1, at += 1) {
-      const chance = classes.chances[at]!;
-      p[c]! += (chance * soft[k]!) / top;
-      if (chance > best[c]!) best[c] = chance;
-    }
-  return { of: classes.of, p, best };
+    for (let k = 0; k < soft.length; k += 1, at += 1) p[c]! += (classes.chances[at]! * soft[k]!) / top;
+  return { of: classes.of, p, slip };
+}
+
+/**
+ * A piece of evidence may be a slip, and then says nothing: P'(e | S) = (1 − s)·P(e | S) + s·P(e), with P(e) over all
+ * sets as they stood before any evidence. It bounds what one finding can do.
+ * @returns P' by class, and what a slip adds to each
+ */
+function withSlip({ of, p, slip }: ReturnType<typeof chancesOf>, priors: Float64Array) {
+  if (slip === 0) return { of, p, adds: 0 };
+  let anyway = 0;
+  for (let s = 0; s < of.length; s += 1) anyway += priors[s]! * p[of[s]!]!;
+  const adds = slip * anyway;
+  return { of, p: p.map((chance) => (1 - slip) * chance + adds), adds };
+}
+
+/** Logarithms as probabilities that add up to one, in place. */
+function normalise(logs: Float64Array): Float64Array {
+  let top = -Infinity;
+  for (const log of logs) if (log > top) top = log;
+  let total = 0;
+  for (let s = 0; s < logs.length; s += 1) total += logs[s] = Math.exp(logs[s]! - top);
+  for (let s = 0; s < logs.length; s += 1) logs[s]! /= total;
+  return logs;
 }
 
 /**
@@ -133,36 +188,32 @@ export function infer(model: Model, circumstances: Circumstances, evidence: read
   if (twice) throw new RangeError(`infer: two findings of variable "${twice}"; merge them first`);
 
   const sets = faultSets(model.faults.length);
-  const chances = evidence.map((one) => chancesOf(model, circumstances, one));
   const logs = logPriors(model, circumstances, sets);
+  const priors = normalise(logs.slice());
+  const chances = evidence.map((one) => withSlip(chancesOf(model, circumstances, one), priors));
   for (const { of, p } of chances) {
     const logOf = p.map(Math.log);
     for (let s = 0; s < sets.size; s += 1) logs[s]! += logOf[of[s]!]!;
   }
-  let best = 0;
-  for (let s = 1; s < sets.size; s += 1) if (logs[s]! > logs[best]!) best = s;
-  const top = logs[best]!;
   // No factor lies below an outcome's floor, so that nothing underflows here that leaving one out would need.
-  const posterior = logs;
-  let total = 0;
-  for (let s = 0; s < sets.size; s += 1) total += posterior[s] = Math.exp(logs[s]! - top);
-  for (let s = 0; s < sets.size; s += 1) posterior[s]! /= total;
+  const posterior = normalise(logs);
   const marginals = marginalsUnder(sets, posterior, null);
   const weights = chances.map(({ of, p }) => {
     const without = marginalsUnder(sets, posterior, { of, factors: p.map((chance) => 1 / chance) });
     return marginals.map((p, i) => capped(logOdds(p) - logOdds(without[i]!)));
   });
-  const strain = chances.reduce(
-    (sum, { of, p, best: most }) => sum + 10 * Math.log10(most[of[best]!]! / Math.max(p[of[best]!]!, 1e-9)),
-    0,
-  );
+  const slips = chances.map(({ of, p, adds }) => {
+    let sum = 0;
+    if (adds > 0) for (let s = 0; s < sets.size; s += 1) sum += (posterior[s]! * adds) / p[of[s]!]!;
+    return sum;
+  });
   return {
     sets,
     posterior,
+    priorMarginals: marginalsUnder(sets, priors, null),
     marginals,
     weights,
+    slips,
     beyond: massBeyond(circumstances.priors),
-    strain,
-    conflict: strain > CONFLICT_DECIBANS,
   };
 }

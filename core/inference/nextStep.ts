@@ -1,6 +1,6 @@
+import { leadingTypes, type Types } from "./actions.ts";
 import { classesOf, jointClasses, type Classes } from "./classes.ts";
 import type { Inference } from "./infer.ts";
-import { MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 import type { Actions, Candidate, Circumstances, Model, Variable } from "./types.ts";
 
 /** A candidate whose whole promise is below this many bits is not worth proposing. Judgement. */
@@ -12,25 +12,16 @@ const LEAST_OUTCOME = 0.003;
 /** Mass below which an expectation has nothing to average. */
 const LEAST_MASS = 1e-300;
 
-/** The action that each set asks for; worked out once for each model's actions. */
-const asked = new WeakMap<Actions, Uint8Array>();
+/** Askings kept apart when steps are played through; the rest counts as one. */
+const MOST_TYPES = 20;
 
-function askedBy(actions: Actions, sets: FaultSets): Uint8Array {
-  const found = asked.get(actions);
-  if (found?.length === sets.size) return found;
-  const made = new Uint8Array(sets.size).fill(actions.none);
-  // No fault is as light as none.
-  const ranks = new Uint8Array(NONE + 1).fill(NONE);
-  ranks.set(actions.ranks);
-  const { members } = sets;
-  for (let s = 1, at = MOST_FAULTS; s < sets.size; s += 1, at += MOST_FAULTS) {
-    let rank = ranks[members[at]!]!;
-    if (ranks[members[at + 1]!]! < rank) rank = ranks[members[at + 1]!]!;
-    if (ranks[members[at + 2]!]! < rank) rank = ranks[members[at + 2]!]!;
-    made[s] = actions.ofRank[rank]!;
-  }
-  asked.set(actions, made);
-  return made;
+const typed = new WeakMap<Inference, Types>();
+
+/** What sets ask for, the likeliest askings apart; worked out once for each inference. */
+function typesOf(actions: Actions, inference: Inference): Types {
+  const found = typed.get(inference) ?? leadingTypes(actions, inference, MOST_TYPES);
+  typed.set(inference, found);
+  return found;
 }
 
 /**
@@ -53,14 +44,6 @@ function massEntropy(shares: Float64Array, from: number, count: number): number 
     if (share > 0) sum -= share * Math.log2(share / mass);
   }
   return sum;
-}
-
-/** P(action | evidence): the sets' probabilities added up by what they ask for. */
-export function actionShares(actions: Actions, { sets, posterior }: Inference): Float64Array {
-  const by = askedBy(actions, sets);
-  const shares = new Float64Array(actions.count);
-  for (let s = 0; s < sets.size; s += 1) shares[by[s]!]! += posterior[s]!;
-  return shares;
 }
 
 /** Mass by class and action: count · actions numbers. */
@@ -203,22 +186,23 @@ export function rankSteps(
   inference: Inference,
   candidates: readonly Candidate[],
 ): RankedStep[] {
-  const { sets, posterior } = inference;
-  const by = askedBy(actions, sets);
-  const before = massEntropy(actionShares(actions, inference), 0, actions.count);
+  const { posterior } = inference;
+  const { of: by, shares, masks } = typesOf(actions, inference);
+  const count = masks.length;
+  const before = massEntropy(Float64Array.from(shares), 0, count);
   return candidates
     .flatMap((candidate): RankedStep[] => {
       const ranked = playable(model, circumstances, candidate)
         .map((one) => {
-          const mass = massOf(one.classes, by, actions.count, inference);
-          const after = entropyOfGroups(sharesAfter(mass, one, actions.count), actions.count);
+          const mass = massOf(one.classes, by, count, inference);
+          const after = entropyOfGroups(sharesAfter(mass, one, count), count);
           return { one, gain: before - after };
         })
         .sort((a, b) => b.gain - a.gain);
       const [first, second] = ranked.slice(0, JOINT_VARIABLES);
       if (!first) return [];
       const gain = second
-        ? before - entropyAfterBoth(first.one, second.one, by, actions.count, posterior)
+        ? before - entropyAfterBoth(first.one, second.one, by, count, posterior)
         : first.gain;
       return [
         {
@@ -238,7 +222,7 @@ export interface Turn {
   readonly variable: string;
   readonly words: string;
   readonly probability: number;
-  /** The action that would then lead. */
+  /** Bits of the cures that would then lead. */
   readonly to: number;
 }
 
@@ -250,21 +234,28 @@ export function whatWouldTurn(
   inference: Inference,
   candidates: readonly Candidate[],
 ): Turn[] {
-  const by = askedBy(actions, inference.sets);
-  const leadingOf = (shares: Float64Array) => shares.indexOf(Math.max(...shares));
-  const leading = leadingOf(actionShares(actions, inference));
+  const { of: by, shares: standing, masks } = typesOf(actions, inference);
+  const count = masks.length;
+  const leadingOf = (shares: ArrayLike<number>) =>
+    Array.from(shares).indexOf(Math.max(...Array.from(shares)));
+  const leading = leadingOf(standing);
   return candidates
     .flatMap((candidate) => playable(model, circumstances, { ...candidate, merged: {} }))
     .flatMap((one) => {
-      const mass = massOf(one.classes, by, actions.count, inference);
-      const all = sharesAfter(mass, one, actions.count);
+      const mass = massOf(one.classes, by, count, inference);
+      const all = sharesAfter(mass, one, count);
       return one.variable.outcomes.flatMap((outcome, k): Turn[] => {
-        const shares = all.subarray(k * actions.count, (k + 1) * actions.count);
+        const shares = all.subarray(k * count, (k + 1) * count);
         const probability = shares.reduce((sum, p) => sum + p, 0);
         const to = leadingOf(shares);
         if (probability < LEAST_OUTCOME || to === leading) return [];
         return [
-          { variable: one.variable.id, words: one.variable.words[outcome] ?? outcome, probability, to },
+          {
+            variable: one.variable.id,
+            words: one.variable.words[outcome] ?? outcome,
+            probability,
+            to: masks[to]!,
+          },
         ];
       });
     })

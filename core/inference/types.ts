@@ -9,6 +9,8 @@ export interface Variable<Id extends string = string, Outcome extends string = s
   /** Outcomes that appear with no fault at all: false alarms. The rest is the first outcome. */
   readonly leak: Readonly<Partial<Record<Outcome, number>>>;
   readonly leakReason: string;
+  /** Chance that a finding of it says nothing: misread, mistyped, misfelt. */
+  readonly slip?: number;
   /** What the outcome means, in a short clause: "three pairs equal". */
   readonly words: Readonly<Record<Outcome, string>>;
 }
@@ -23,6 +25,7 @@ export function variable<const Id extends string, const Outcome extends string>(
   readonly outcomes: readonly Outcome[];
   readonly leak: Readonly<Partial<Record<NoInfer<Outcome>, number>>>;
   readonly leakReason: string;
+  readonly slip?: number;
   readonly words: Readonly<Record<NoInfer<Outcome>, string>>;
 }): Variable<Id, Outcome> {
   return given;
@@ -32,12 +35,15 @@ export function variable<const Id extends string, const Outcome extends string>(
 export interface Evidence {
   readonly variable: string;
   readonly likelihood: Readonly<Partial<Record<string, number>>>;
+  /** Chance that it says nothing at all, 0 to below 1; its variable's where it is not given. */
+  readonly slip?: number;
 }
 
-/** What the engine needs to know of a fault: its name, and whether it explains that somebody complained. */
+/** What the engine needs to know of a fault: its name, and how well it explains that somebody complained. */
 export interface EngineFault {
   readonly id: string;
-  readonly causesComplaint: boolean;
+  /** Chance that it leads to a complaint by itself, 0 to 1. */
+  readonly explains: number;
 }
 
 /** What a fault, when present, makes a variable show. Mass not named goes to the variable's first outcome. */
@@ -63,6 +69,8 @@ export interface Model {
   readonly variables: readonly Variable[];
   readonly rows: readonly LikelihoodRow[];
   readonly masks: readonly Mask[];
+  /** Faults of which one brings the other along, by their names. */
+  readonly companions: readonly (readonly [string, string])[];
 }
 
 /** Named circumstances that may hold, and the share of belief in them; shares of all settings add up to one. */
@@ -80,20 +88,26 @@ export interface Circumstances {
   readonly complaint: {
     /** Factor on the odds that nothing explains the complaint. */
     readonly withoutCause: number;
-    /** Factor on the odds for each further cause beside the first. */
+    /** Factor on the odds for each further cause beside the first that nothing ties to it. */
     readonly furtherCause: number;
+    /** The same for one that a cause already there brings along. */
+    readonly companionCause: number;
   } | null;
 }
 
-/** What sets of faults ask for: the weightiest of what their members do. */
+/**
+ * What faults are cured by. Cures are numbered; a set of cures is a number with their bits set, so at most 30 of them.
+ */
 export interface Actions {
-  readonly count: number;
-  /** How heavy what each fault asks for weighs, 0 the heaviest, in the model's order. */
-  readonly ranks: readonly number[];
-  /** The action of each rank, 0 to count − 1. */
-  readonly ofRank: readonly number[];
-  /** The action of the empty set. */
-  readonly none: number;
+  readonly cures: number;
+  /** Bits of the cures that cure each fault by themselves, in the model's order; 0 where nothing known does. */
+  readonly curedBy: readonly number[];
+  /** The cure each fault would be given alone, in the model's order; −1 where nothing known cures it. */
+  readonly usual: readonly number[];
+  /** One cure that makes others needless: a new motor cures what is inside the old one. */
+  readonly covering: { readonly cure: number; readonly covers: number } | null;
+  /** Bits of cures that are asked for only where nothing else is: papers to correct, a set-up to mend. */
+  readonly aside: number;
 }
 
 /** Something that could be found out next. */

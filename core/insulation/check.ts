@@ -1,10 +1,12 @@
 import {
   certain,
   chosen,
-  openStep,
+  madeSteps,
+  openSteps,
   plainState,
   skipReason,
   type CheckDefinition,
+  type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
 import { quantityText, RESISTANCE, type Celsius, type Ohms } from "../quantity/index.ts";
@@ -100,6 +102,16 @@ function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
   return certain("insulation", INSULATION, bad ? "bad" : poor ? "poor" : "good", text, bad || poor);
 }
 
+const STEPS: readonly DeclaredStep[] = [
+  {
+    name: "tester",
+    title: "Insulation tester, leads to frame",
+    slots: ["unplugged", "testVolts", "temperature", "oneMinute"],
+    minutes: MINUTES,
+    variables: [INSULATION],
+  },
+];
+
 /** A tester's volts on the insulation, corrected to 40 °C: what a meter's few volts cannot say. */
 export const insulationCheck: CheckDefinition = {
   id: "insulation",
@@ -131,7 +143,8 @@ export const insulationCheck: CheckDefinition = {
           : oneMinute === "open"
             ? "above range"
             : quantityText(oneMinute, RESISTANCE),
-      open: finding ? null : openStep(MINUTES, [INSULATION.id]),
+      steps: openSteps(finding ? [finding] : [], STEPS),
+      made: madeSteps(finding ? [finding] : [], STEPS),
     };
   },
 };

@@ -1,3 +1,4 @@
+import { TYPED } from "../check/index.ts";
 import { variable } from "../inference/index.ts";
 
 /**
@@ -11,6 +12,7 @@ export const INSULATION = variable({
   outcomes: ["good", "poor", "bad"],
   leak: { poor: 0.05, bad: 0.01 },
   leakReason: "damp, dust, fingerprints on the terminals",
+  slip: TYPED,
   words: { good: "insulation good", poor: "insulation poor", bad: "insulation bad" },
 });
 

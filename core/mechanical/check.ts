@@ -2,10 +2,11 @@ import {
   certain,
   chosen,
   plainState,
-  openStep,
+  madeSteps,
+  openSteps,
   skipReason,
-  unknownOf,
   type CheckDefinition,
+  type DeclaredStep,
   type ChoiceOf,
   type Finding,
 } from "../check/index.ts";
@@ -24,6 +25,7 @@ import {
   PLAY,
   SHORT_DRAG,
   TURN,
+  WATER_SEEN,
   WIRES_SEEN,
 } from "./variables.ts";
 
@@ -86,9 +88,18 @@ const PARTS = [
   }),
   part({
     variable: DAMP,
-    marks: [{ code: "rust", outcome: "rust", words: "Water or rust" }],
-    absent: { outcome: "none", words: "Dry, no rust" },
+    marks: [{ code: "rust", outcome: "rust", words: "Rust outside" }],
+    absent: { outcome: "none", words: "No rust outside" },
     outside: true,
+  }),
+  part({
+    variable: WATER_SEEN,
+    marks: [
+      { code: "rustInside", outcome: "rust", words: "Rust or a tide mark inside" },
+      { code: "water", outcome: "standing", words: "Water standing inside" },
+    ],
+    absent: { outcome: "dry", words: "Dry inside" },
+    outside: false,
   }),
   part({
     variable: MAGNETS_SEEN,
@@ -205,6 +216,54 @@ function findingsOf(sitting: Sitting, epoch: number): Finding[] {
   ].filter((finding) => finding !== null);
 }
 
+const LOOK: DeclaredStep = {
+  name: "look",
+  title: "Look, turn, rock",
+  slots: ["turn", "axialPlay", "sight", "seen"],
+  minutes: MINUTES,
+  variables: [TURN, PLAY, DAMP, WIRES_SEEN],
+};
+const UNPLUG: DeclaredStep = {
+  name: "unplug",
+  title: "Unplug its electronics and turn it again",
+  slots: ["turnUnplugged"],
+  minutes: 1,
+  variables: [TURN],
+};
+const OPEN: DeclaredStep = {
+  name: "open",
+  title: "Open it and look inside",
+  slots: ["sight", "seen"],
+  minutes: 12,
+  variables: [LAMINATIONS_SEEN, MAGNETS_SEEN, DEBRIS_SEEN, WATER_SEEN, BURNT],
+};
+const DRAG: DeclaredStep = {
+  name: "drag",
+  title: "Bridge each pair of leads and turn",
+  slots: ["shortDrag"],
+  minutes: 2,
+  variables: [SHORT_DRAG],
+};
+const COAST: DeclaredStep = {
+  name: "coast",
+  title: "Coast-down against a sister",
+  slots: ["coastDown", "coastDown.sister"],
+  minutes: 4,
+  variables: [COAST_DOWN],
+};
+
+function stepsOf(sitting: Sitting, epoch: number, findings: readonly Finding[]) {
+  const opened = of(sitting, "sight", epoch) === "opened";
+  const looked = of(sitting, "turn", epoch) !== undefined;
+  const doubted = of(sitting, "turn", epoch) === "stiff" && of(sitting, "turnUnplugged", epoch) === undefined;
+  return [
+    ...openSteps(findings, [LOOK]),
+    ...(doubted ? openSteps([], [UNPLUG]) : []),
+    ...(opened || !looked ? [] : openSteps(findings, [OPEN])),
+    ...(looked ? openSteps(findings, [DRAG, COAST]) : []),
+  ];
+}
+
 /** Look, turn, listen, rock. */
 export const mechanicalCheck: CheckDefinition = {
   id: "mechanical",
@@ -235,7 +294,8 @@ export const mechanicalCheck: CheckDefinition = {
         : findings.length > 0
           ? "begun"
           : (skipReason(sitting, "mechanical", epoch) ?? ""),
-      open: openStep(MINUTES, unknownOf(findings, [TURN, PLAY, DAMP, WIRES_SEEN])),
+      steps: stepsOf(sitting, epoch, findings),
+      made: madeSteps(findings, [LOOK, OPEN, DRAG]),
     };
   },
 };

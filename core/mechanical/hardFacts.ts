@@ -1,4 +1,4 @@
-import type { Sitting } from "../record/index.ts";
+import { standing, type Sitting } from "../record/index.ts";
 import { marksSeen } from "./check.ts";
 
 /** A fact that ends the matter: it condemns the motor or its rotor, or leaves it unusable as it stands. */
@@ -7,9 +7,16 @@ export interface HardFact {
   readonly sentence: string;
 }
 
-/** Marks that end the matter: torn laminations condemn the motor, broken magnets the rotor. Common practice. */
+/** Whether a photo was taken: what ends a motor is shown, and not remembered. */
+function photographed({ readings }: Sitting, epoch: number): boolean {
+  return standing(readings).some(
+    ({ check, epoch: when, value }) => check === "mechanical" && when === epoch && value.kind === "photo",
+  );
+}
+
+/** Marks that end the matter, seen and photographed: torn laminations condemn the motor, broken magnets the rotor. Common practice. */
 export function hardFactOf(sitting: Sitting, epoch: number): HardFact | null {
-  const seen = marksSeen(sitting, epoch) ?? [];
+  const seen = photographed(sitting, epoch) ? (marksSeen(sitting, epoch) ?? []) : [];
   if (seen.includes("torn")) return { ends: "motor", sentence: "Torn laminations condemn the motor." };
   if (seen.includes("chipped"))
     return {

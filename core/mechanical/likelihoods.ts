@@ -9,6 +9,7 @@ import {
   PLAY,
   SHORT_DRAG,
   TURN,
+  WATER_SEEN,
   WIRES_SEEN,
 } from "./variables.ts";
 
@@ -20,7 +21,7 @@ export const MECHANICAL_ROWS = [
   row(
     TURN,
     "bearing",
-    { grinding: 0.6, tightSpot: 0.12, stiff: 0.08, locked: 0.03 },
+    { grinding: 0.6, tightSpot: 0.12, stiff: 0.05, locked: 0.08 },
     "a box of marbles; stiff with old grease or rust",
   ),
   row(
@@ -54,14 +55,24 @@ export const MECHANICAL_ROWS = [
     { stiff: 0.15, tightSpot: 0.1 },
     "shorted loops drag, noticeably only when large",
   ),
+  row(
+    TURN,
+    "waterInside",
+    { grinding: 0.35, tightSpot: 0.12, scraping: 0.08, stiff: 0.08, locked: 0.05 },
+    "inside rust grinds like a bearing",
+  ),
+  row(PLAY, "waterInside", { slight: 0.15 }, "rust takes the races first"),
   row(PLAY, "bearing", { slight: 0.35, clear: 0.35 }, "worn races let the shaft rock"),
   row(BURNT, "frameFault", { dark: 0.3, smell: 0.2 }, "liners fail with heat"),
   row(BURNT, "turnsShorted", { dark: 0.5, smell: 0.2 }, "shorted turns burn"),
   row(BURNT, "starJointOpen", { dark: 0.15, smell: 0.25 }, "the joint cooks, the windings often stay bright"),
   row(BURNT, "limbOpen", { dark: 0.45, smell: 0.2 }, "wires rarely part without heat"),
   row(BURNT, "magnetsWeak", { dark: 0.25, smell: 0.15 }, "what weakened them was heat"),
-  row(DAMP, "bearing", { rust: 0.35 }, "rust starts at the outer bearing"),
-  row(DAMP, "debris", { rust: 0.4 }, "half of the dirt is rust"),
+  row(DAMP, "bearing", { rust: 0.3 }, "rust starts at the outer bearing"),
+  row(DAMP, "debris", { rust: 0.2 }, "some of the dirt is rust"),
+  row(DAMP, "waterInside", { rust: 0.6 }, "what gets in wets the flange and bolts too"),
+  row(WATER_SEEN, "waterInside", { rust: 0.75, standing: 0.2 }, "plain to see once open"),
+  row(WATER_SEEN, "bearing", { rust: 0.02 }, "a rusted bearing stains its seat"),
   row(MAGNETS_SEEN, "magnets", { chipped: 0.9, scratched: 0.07 }, "seen once the motor is open"),
   row(MAGNETS_SEEN, "laminations", { scratched: 0.6, chipped: 0.15 }, "torn sheets score the magnets"),
   row(MAGNETS_SEEN, "debris", { scratched: 0.3 }, "chips score what they rub on"),

@@ -7,7 +7,9 @@ const PLAY = { none: "None", slight: "Slight", clear: "Clear" } as const;
 export const MARK_CHOICES = {
   smell: "Burnt smell",
   dark: "Dark windings",
-  rust: "Water or rust",
+  rust: "Rust outside",
+  rustInside: "Rust inside",
+  water: "Water standing",
   scratched: "Scratched magnets",
   chipped: "Broken or loose magnet",
   torn: "Torn laminations",

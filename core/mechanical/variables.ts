@@ -1,3 +1,4 @@
+import { FELT, SEEN, TYPED } from "../check/index.ts";
 import { variable } from "../inference/index.ts";
 
 /**
@@ -11,6 +12,7 @@ export const TURN = variable({
   outcomes: ["even", "tightSpot", "grinding", "scraping", "stiffPluggedOnly", "stiff", "locked"],
   leak: { tightSpot: 0.03, grinding: 0.01, scraping: 0.005, stiff: 0.005 },
   leakReason: "strong cogging is sometimes felt as a tight spot",
+  slip: FELT,
   words: {
     even: "turns evenly",
     tightSpot: "one tight spot",
@@ -28,6 +30,7 @@ export const PLAY = variable({
   outcomes: ["none", "slight", "clear"],
   leak: { slight: 0.12, clear: 0.01 },
   leakReason: "wave washers give a little axial play in sound motors",
+  slip: FELT,
   words: { none: "no play", slight: "slight play", clear: "clear play" },
 });
 
@@ -37,16 +40,28 @@ export const BURNT = variable({
   outcomes: ["none", "smell", "dark"],
   leak: { smell: 0.04, dark: 0.02 },
   leakReason: "varnish darkens with honest age",
+  slip: SEEN,
   words: { none: "windings bright", smell: "burnt smell", dark: "windings dark or burnt" },
 });
 
 export const DAMP = variable({
   id: "damp",
-  title: "Water and rust",
+  title: "Rust outside",
   outcomes: ["none", "rust"],
-  leak: { rust: 0.08 },
+  leak: { rust: 0.12 },
   leakReason: "surface rust without harm",
-  words: { none: "dry and clean", rust: "water or rust" },
+  slip: SEEN,
+  words: { none: "no rust outside", rust: "rust outside" },
+});
+
+export const WATER_SEEN = variable({
+  id: "waterSeen",
+  title: "Water inside",
+  outcomes: ["dry", "rust", "standing"],
+  leak: { rust: 0.015, standing: 0.001 },
+  leakReason: "a trace from long ago",
+  slip: SEEN,
+  words: { dry: "dry inside", rust: "rust or a tide mark inside", standing: "water standing inside" },
 });
 
 export const MAGNETS_SEEN = variable({
@@ -55,6 +70,7 @@ export const MAGNETS_SEEN = variable({
   outcomes: ["sound", "scratched", "chipped"],
   leak: { scratched: 0.03, chipped: 0.001 },
   leakReason: "light marks from an earlier opening",
+  slip: SEEN,
   words: {
     sound: "magnets whole",
     scratched: "magnets scratched",
@@ -68,6 +84,7 @@ export const LAMINATIONS_SEEN = variable({
   outcomes: ["sound", "torn"],
   leak: { torn: 0.0002 },
   leakReason: "hardly mistaken for anything else",
+  slip: SEEN,
   words: { sound: "laminations whole", torn: "laminations torn" },
 });
 
@@ -77,6 +94,7 @@ export const DEBRIS_SEEN = variable({
   outcomes: ["clean", "chips"],
   leak: { chips: 0.04 },
   leakReason: "a few filings on a magnet are common and harmless",
+  slip: SEEN,
   words: { clean: "gap clean", chips: "chips or dirt in the gap" },
 });
 
@@ -86,6 +104,7 @@ export const WIRES_SEEN = variable({
   outcomes: ["sound", "taped", "broken"],
   leak: { taped: 0.06, broken: 0.003 },
   leakReason: "tape from an earlier, sound repair",
+  slip: SEEN,
   words: { sound: "wires whole", taped: "wires taped or chafed", broken: "a wire visibly broken" },
 });
 
@@ -95,6 +114,7 @@ export const SHORT_DRAG = variable({
   outcomes: ["equal", "oneDiffers", "noneDrags", "dragsUnbridged"],
   leak: { oneDiffers: 0.04, noneDrags: 0.02 },
   leakReason: "a weak motor drags little, a hand judges roughly",
+  slip: FELT,
   words: {
     equal: "three equal drags",
     oneDiffers: "one pair drags differently",
@@ -109,6 +129,7 @@ export const COAST_DOWN = variable({
   outcomes: ["agrees", "short"],
   leak: { short: 0.05 },
   leakReason: "bearings and grease differ",
+  slip: TYPED,
   words: { agrees: "coasts as long as its sister", short: "coasts down too soon" },
 });
 
@@ -117,6 +138,7 @@ export const MECHANICAL_VARIABLES = [
   PLAY,
   BURNT,
   DAMP,
+  WATER_SEEN,
   MAGNETS_SEEN,
   LAMINATIONS_SEEN,
   DEBRIS_SEEN,

@@ -136,6 +136,8 @@ export interface FamilyFacts {
   readonly resolverPossible: boolean;
   /** Whether it carries its own electronics, so that it cannot run on another controller. */
   readonly ownElectronics: boolean;
+  /** Whether somebody opens and resolders it; a potted one is replaced as it is. */
+  readonly openable: boolean;
   /** Whether its supply is hazardous: above 60 V DC or 30 V AC at full charge. */
   readonly hazardousSupply: boolean;
   /** Moved by what falls, cuts or crushes: what a failure in use mostly means, proposed at take-in. */
@@ -163,6 +165,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: false,
+    openable: true,
     hazardousSupply: false,
     usualConsequence: "aircraft",
   },
@@ -181,6 +184,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: false,
+    openable: true,
     hazardousSupply: false,
     usualConsequence: "vehicle",
   },
@@ -199,6 +203,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: true,
     resolverPossible: true,
     ownElectronics: false,
+    openable: true,
     hazardousSupply: true,
     usualConsequence: "vehicle",
   },
@@ -217,6 +222,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: true,
+    openable: false,
     hazardousSupply: true,
     usualConsequence: "property",
   },
@@ -235,6 +241,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: true,
+    openable: false,
     hazardousSupply: true,
     usualConsequence: "property",
   },
@@ -253,6 +260,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: true,
+    openable: false,
     hazardousSupply: true,
     usualConsequence: "property",
   },

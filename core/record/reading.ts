@@ -8,6 +8,7 @@ export const CHECK_IDS = [
   "winding",
   "backemf",
   "hall",
+  "feed",
   "run",
   "setup",
 ] as const;

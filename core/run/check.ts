@@ -1,11 +1,12 @@
 import {
   certain,
   chosen,
-  openStep,
+  madeSteps,
+  openSteps,
   plainState,
   skipReason,
-  unknownOf,
   type CheckDefinition,
+  type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
 import {
@@ -30,6 +31,7 @@ import { RUN_SLOTS } from "./slots.ts";
 import { CONNECTOR_DROP, DIODES, NO_LOAD_CURRENT, RUN_GOOD, RUN_VARIABLES, SWAP } from "./variables.ts";
 
 const MINUTES = 8;
+const JUNCTIONS = PHASES.flatMap((phase) => RAILS.map((rail) => `${phase}.${rail}`));
 
 function junctionsOf(job: Sitting, epoch: number): Junction[] {
   return PHASES.flatMap((phase) =>
@@ -113,6 +115,30 @@ function runFindings(job: Sitting, epoch: number): Finding[] {
   ].filter((finding) => finding !== null);
 }
 
+const STEPS: readonly DeclaredStep[] = [
+  {
+    name: "runGood",
+    title: "This motor on a known-good controller",
+    slots: ["runGood"],
+    minutes: MINUTES,
+    variables: [RUN_GOOD],
+  },
+  {
+    name: "swap",
+    title: "A known-good motor on this controller",
+    slots: ["swap"],
+    minutes: MINUTES,
+    variables: [SWAP],
+  },
+  {
+    name: "diodes",
+    title: "Six junctions of the controller",
+    slots: JUNCTIONS,
+    minutes: 4,
+    variables: [DIODES],
+  },
+];
+
 /** Run on electronics known to be good, and the electronics themselves: is it the motor at all? */
 export const runCheck: CheckDefinition = {
   id: "run",
@@ -145,7 +171,8 @@ export const runCheck: CheckDefinition = {
           : departing > 0
             ? `${departing} of ${findings.length} depart`
             : `${findings.length} agree`,
-      open: openStep(MINUTES, unknownOf(findings, [RUN_GOOD, DIODES, SWAP])),
+      steps: openSteps(findings, STEPS),
+      made: madeSteps(findings, STEPS),
     };
   },
 };

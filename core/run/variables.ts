@@ -1,3 +1,4 @@
+import { FELT, TYPED } from "../check/index.ts";
 import { variable } from "../inference/index.ts";
 
 /**
@@ -11,6 +12,7 @@ export const RUN_GOOD = variable({
   outcomes: ["runs", "rough", "dead"],
   leak: { rough: 0.04, dead: 0.01 },
   leakReason: "settings that do not suit it",
+  slip: FELT,
   words: {
     runs: "runs well on a good controller",
     rough: "runs roughly on a good controller",
@@ -24,6 +26,7 @@ export const NO_LOAD_CURRENT = variable({
   outcomes: ["agrees", "high"],
   leak: { high: 0.05 },
   leakReason: "cold grease, another voltage",
+  slip: TYPED,
   words: { agrees: "no-load current usual", high: "no-load current high" },
 });
 
@@ -33,6 +36,7 @@ export const DIODES = variable({
   outcomes: ["alike", "odd", "shorted"],
   leak: { odd: 0.03, shorted: 0.003 },
   leakReason: "capacitors still charging",
+  slip: TYPED,
   words: { alike: "six junctions alike", odd: "one junction odd", shorted: "a switch shorted" },
 });
 
@@ -42,6 +46,7 @@ export const SWAP = variable({
   outcomes: ["runsWithGood", "stillFails"],
   leak: { stillFails: 0.02 },
   leakReason: "a fault that comes and goes",
+  slip: FELT,
   words: { runsWithGood: "a good motor runs there", stillFails: "a good motor fails there too" },
 });
 
@@ -51,6 +56,7 @@ export const CONNECTOR_DROP = variable({
   outcomes: ["low", "high"],
   leak: { high: 0.03 },
   leakReason: "probes on the wire and not on the pin",
+  slip: TYPED,
   words: { low: "connector drops little", high: "connector drops too much" },
 });
 

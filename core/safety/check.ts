@@ -62,7 +62,8 @@ export const safetyCheck: CheckDefinition = {
       findings: [],
       state: madeSafeAt(sitting, epoch) ? "agrees" : begun ? "inProgress" : "toDo",
       note: done > 0 && done < cautions.length ? `${done}/${cautions.length}` : "",
-      open: null,
+      steps: [],
+      made: [],
     };
   },
 };

@@ -1,9 +1,8 @@
 import {
   certain,
-  openStep,
+  openSteps,
   plainState,
   skipReason,
-  unknownOf,
   type CheckDefinition,
   type Finding,
 } from "../check/index.ts";
@@ -141,7 +140,6 @@ export const setupCheck: CheckDefinition = {
   optional: () => true,
   answer: (sitting, epoch) => {
     const findings = setupFindings(sitting, epoch);
-    const wanted = [METER_KNOWN, ...(firstPairOf(sitting, epoch) ? [END_REPEAT] : [])];
     return {
       findings,
       state: plainState(sitting, "setup", epoch, findings),
@@ -151,7 +149,27 @@ export const setupCheck: CheckDefinition = {
           : findings.some(({ departs }) => departs)
             ? "in doubt"
             : "holds",
-      open: openStep(MINUTES, unknownOf(findings, wanted)),
+      made: [],
+      steps: openSteps(findings, [
+        {
+          name: "known",
+          title: "The meter on something known",
+          slots: ["known", "knownRead"],
+          minutes: MINUTES,
+          variables: [METER_KNOWN],
+        },
+        ...(firstPairOf(sitting, epoch)
+          ? [
+              {
+                name: "again",
+                title: "The first pair once more",
+                slots: ["again"],
+                minutes: 1,
+                variables: [END_REPEAT],
+              },
+            ]
+          : []),
+      ]),
     };
   },
 };

@@ -1,15 +1,19 @@
 import {
   certain,
+  chosen,
   lowerFirst,
   remembered,
   skipReason,
   type CheckAnswer,
+  madeSteps,
+  openSteps,
   type CheckDefinition,
   type CheckState,
+  type DeclaredStep,
   type Finding,
   type Kept,
 } from "../check/index.ts";
-import { canMeasure, percentText, type Instrument } from "../quantity/index.ts";
+import { canMeasure, percentText, shareText, type Instrument } from "../quantity/index.ts";
 import {
   balanceLimitOf,
   FAMILY_FACTS,
@@ -23,7 +27,7 @@ import {
   type Motor,
   type Pair,
 } from "../record/index.ts";
-import { windingAt, type ScalePrior } from "../pattern/index.ts";
+import { windingAt, type PairBalance, type ScalePrior } from "../pattern/index.ts";
 import type { PairSitting } from "./beforeAfter.ts";
 import { canDecide } from "./canDecide.ts";
 import { PAIR_OUTCOMES, LOCATED, type PairOutcome } from "./faultTable.ts";
@@ -35,7 +39,7 @@ import { recognisePattern, type PatternFit } from "./recognisePattern.ts";
 import { WINDING_SLOTS } from "./slots.ts";
 import { rivalsOf, tellApart } from "./tellApart.ts";
 import { relativeSlope, resistanceAt } from "./temperature.ts";
-import { PAIRS_AT_REST, STEADY, TIPS, WINDING_VARIABLES } from "./variables.ts";
+import { INWARD, PAIRS_AT_REST, STEADY, TIPS, WINDING_VARIABLES } from "./variables.ts";
 
 /** Winding temperature where nobody read it, and how far off that may be. */
 const ROOM_TEMPERATURE = 20;
@@ -46,6 +50,8 @@ const READ_DOUBT = 2;
 const HALF_WIDTH_SIGMAS = 2;
 /** The limit is taken as what 95 % of sound motors of the family stay within. */
 const LIMIT_SIGMAS = 2;
+/** Sound windings differ by no more than this, one standard deviation, whatever limit a shop sets. Judgement. */
+const MOST_NATURAL = 0.015;
 /** More rival rows than this say only that the meter is too coarse. */
 const MOST_RIVALS = 2;
 /** Another row is said beside the best one while it is at least a tenth as likely. */
@@ -189,7 +195,7 @@ function fitPairs(job: Sitting, epoch: number): PatternFit[] {
   const fits = recognisePattern({
     measured,
     prior: healthyPairPrior(job.motor, celsius, doubt),
-    naturalSpread: balanceLimitOf(job) / LIMIT_SIGMAS,
+    naturalSpread: Math.min(MOST_NATURAL, balanceLimitOf(job) / LIMIT_SIGMAS),
   });
   const other =
     job.motor.connection === "star" ? /Delta$/u : job.motor.connection === "delta" ? /Star$/u : /^$/u;
@@ -255,6 +261,16 @@ function pairsFinding(job: Sitting, epoch: number): Finding | null {
   const also = rivals
     .map((rival) => `, or ${lowerFirst(PLAIN[rival.outcome](rival.phase, pairName(windingAt(rival.phase))))}`)
     .join("");
+  const judged = honest(fits, imbalance);
+  if (judged)
+    return {
+      check: "winding",
+      variable: PAIRS_AT_REST.id,
+      likelihood,
+      sentence: judged.sentence,
+      departs: judged.departs,
+      place: null,
+    };
   return {
     check: "winding",
     variable: PAIRS_AT_REST.id,
@@ -264,6 +280,41 @@ function pairsFinding(job: Sitting, epoch: number): Finding | null {
     departs: best.outcome !== "balanced",
     place: LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
   };
+}
+
+/**
+ * What is said instead of the best-fitting row where that row would claim too much: a meter that cannot tell names no
+ * fault, and pairs that differ are never called equal.
+ */
+function honest(
+  fits: readonly PatternFit[],
+  balance: PairBalance | null,
+): { sentence: string; departs: boolean } | null {
+  const best = fits[0]!;
+  const even = fits.find(({ outcome }) => outcome === "balanced");
+  const asGood = even !== undefined && best.logLikelihood - even.logLikelihood < ALSO_FITS;
+  if (!balance || !(FINE_OUTCOMES.includes(best.outcome) || asGood)) return null;
+  const { value, expanded } = balance.deviations[balance.worst];
+  const figure = `${percentText(value)} ± ${shareText(expanded)}, ${pairName(balance.worst)}, where ${shareText(balance.limit)} is asked`;
+  if (balance.judgement === "cannotTell")
+    return { sentence: `This meter cannot tell whether the pairs are equal: ${figure}`, departs: false };
+  if (balance.judgement === "departs" && best.outcome === "balanced")
+    return {
+      sentence: `Pairs differ, and no single fault fits them better than none: ${figure}`,
+      departs: true,
+    };
+  return null;
+}
+
+function inwardFinding(job: Sitting, epoch: number): Finding[] {
+  const read = chosen(job, "winding", WINDING_SLOTS, "inward", epoch);
+  if (!read) return [];
+  const words = {
+    alike: "Alike at the windings' own ends: the fault lies in leads or plug",
+    differ: "Still unlike at the windings' own ends: the fault lies further in",
+    allOpen: "Still all open at the windings' own ends: the joint behind them",
+  };
+  return [certain("winding", INWARD, read, words[read], read !== "alike")];
 }
 
 function tipsFinding(measured: MeasuredPairs): Finding[] {
@@ -293,7 +344,12 @@ function windingFindings(job: Sitting, epoch: number): Finding[] {
   const measured = measuredOf(job, epoch);
   if (!measured) return [];
   const pairs = pairsFinding(job, epoch);
-  return [...(pairs ? [pairs] : []), ...tipsFinding(measured), ...steadyFinding(measured)];
+  return [
+    ...(pairs ? [pairs] : []),
+    ...tipsFinding(measured),
+    ...steadyFinding(measured),
+    ...inwardFinding(job, epoch),
+  ];
 }
 
 /**
@@ -328,19 +384,70 @@ function noteOf(job: Sitting, epoch: number): string {
   return best ? SHORT_NOTES[best.outcome] : "read again";
 }
 
-function openOf(job: Sitting, epoch: number): CheckAnswer["open"] {
+const PAIRS_STEP: DeclaredStep = {
+  name: "pairs",
+  title: "Three pairs",
+  slots: ["tips", ...PAIRS],
+  minutes: MINUTES,
+  variables: [PAIRS_AT_REST],
+};
+const INWARD_STEP: DeclaredStep = {
+  name: "inward",
+  title: "The pairs at the windings' own ends",
+  slots: ["inward"],
+  minutes: 10,
+  variables: [INWARD],
+};
+
+/** Where this meter cannot tell, one of the shop's that can. */
+const FINER_METER_STEP: DeclaredStep = {
+  name: "finerMeter",
+  title: "A finer meter, four-wire: three pairs again",
+  slots: ["tips", ...PAIRS],
+  minutes: MINUTES + 1,
+  variables: [PAIRS_AT_REST],
+};
+
+/** Whether the pairs were left undecided, and another instrument at hand would decide them. */
+function finerMeter(job: Sitting, epoch: number): boolean {
+  const used = windingInstrument(job, epoch);
   const measured = measuredOf(job, epoch);
-  if (measured && PAIRS.every((pair) => measured.pairs[pair])) return null;
+  const balance = measured ? imbalanceOf(measured, balanceLimitOf(job)) : null;
+  if (!used || balance?.judgement === "agrees" || balance?.judgement === "departs") return false;
+  const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
+  const decides = (meter: Instrument) => canDecide(expected, balanceLimitOf(job), meter).answer !== "no";
+  return !decides(used) && job.instruments.some((meter) => canMeasure(meter, "ohms") && decides(meter));
+}
+
+function stepsOf(job: Sitting, epoch: number, findings: readonly Finding[]): CheckAnswer["steps"] {
+  const measured = measuredOf(job, epoch);
+  const departs = findings.some(({ variable, departs }) => variable === PAIRS_AT_REST.id && departs);
+  if (measured && PAIRS.every((pair) => measured.pairs[pair]))
+    return [
+      ...(departs && FAMILY_FACTS[job.motor.family].openable ? openSteps(findings, [INWARD_STEP]) : []),
+      ...(finerMeter(job, epoch) ? openSteps([], [FINER_METER_STEP]) : []),
+    ];
   const meter =
     windingInstrument(job, epoch) ?? job.instruments.find((candidate) => canMeasure(candidate, "ohms"));
   const expected = job.motor.expected?.ohms ?? FAMILY_FACTS[job.motor.family].typicalOhms;
   const blunt = meter ? canDecide(expected, balanceLimitOf(job), meter).answer === "no" : false;
-  return {
-    minutes: MINUTES,
-    variables: [PAIRS_AT_REST.id],
-    merged: blunt ? { [PAIRS_AT_REST.id]: FINE_OUTCOMES } : {},
-  };
+  return [
+    {
+      ...PAIRS_STEP,
+      variables: [PAIRS_AT_REST.id],
+      merged: blunt ? { [PAIRS_AT_REST.id]: FINE_OUTCOMES } : {},
+    },
+  ];
 }
+
+/** The same with what cannot share the fault of the set-up. */
+const OTHER_METER_STEP: DeclaredStep = {
+  name: "otherMeter",
+  title: "Other leads or another meter: three pairs again",
+  slots: ["tips", ...PAIRS],
+  minutes: MINUTES + 1,
+  variables: [PAIRS_AT_REST],
+};
 
 /** Three pairs, lead to lead, rotor still. */
 export const windingCheck: CheckDefinition = {
@@ -367,7 +474,8 @@ export const windingCheck: CheckDefinition = {
       findings,
       state: stateOf(sitting, epoch, pairs),
       note: noteOf(sitting, epoch),
-      open: openOf(sitting, epoch),
+      steps: stepsOf(sitting, epoch, findings),
+      made: madeSteps(findings, [OTHER_METER_STEP, INWARD_STEP]),
     };
   },
 };

@@ -40,9 +40,12 @@ function delta(windingAB: Ratio): ByPair<Ratio> {
 }
 
 /** Shares of a limb's turns that may be shorted; below 3 % no resistance reading shows it. */
-const SHORTED_TURNS = logSpaced(0.03, 1, 24);
-/** Extra ohms of a joint or lead, as a share of the limb it stands in, up to a joint almost open. */
-const EXTRA_OHMS = logSpaced(0.05, 30, 32);
+const SHORTED_TURNS = logSpaced(0.03, 1, 60);
+/**
+ * Extra ohms of a joint or lead, as a share of the limb it stands in, up to a joint almost open. As fine as the natural
+ * spread of sound pairs: a coarser grid misses what a good meter reads, and another row then fits better by luck.
+ */
+const EXTRA_OHMS = logSpaced(0.05, 30, 160);
 
 /**
  * Pair readings at rest as ratios to a healthy pair, by circuit arithmetic on a star of limbs ½ and a

@@ -1,5 +1,5 @@
 import { mask, row } from "../catalogue/index.ts";
-import { PAIRS_AT_REST, STEADY, TIPS } from "./variables.ts";
+import { INWARD, PAIRS_AT_REST, STEADY, TIPS } from "./variables.ts";
 
 /**
  * What each fault, when present, makes this check show, with its reason. Judgement from common practice and circuit
@@ -82,6 +82,11 @@ export const WINDING_ROWS = [
     "with the tips proved, contact, range and a misread temperature are left",
     { tips: "proven" },
   ),
+  row(INWARD, "starJointOpen", { allOpen: 0.93, differ: 0.05 }, "nothing joins the limbs there either"),
+  row(INWARD, "limbOpen", { differ: 0.97 }, "the limb is open from its own ends"),
+  row(INWARD, "turnsShorted", { differ: 0.72 }, "the turns are missing there too; few hide below any limit"),
+  row(INWARD, "pathOpen", { differ: 0.6 }, "where the paths meet inside, the other one still carries alone"),
+  row(INWARD, "highJoint", { differ: 0.5 }, "half of the bad joints sit behind the lead"),
 ];
 
 export const WINDING_MASKS = [

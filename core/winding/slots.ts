@@ -1,4 +1,4 @@
-import { measuredSlot, type Plausible, type Slot } from "../check/index.ts";
+import { choiceSlot, measuredSlot, type Plausible, type Slot } from "../check/index.ts";
 import { CURRENT, RESISTANCE, TEMPERATURE, VOLTAGE } from "../quantity/index.ts";
 import { FAMILY_FACTS, pairName, PAIRS, type Pair } from "../record/index.ts";
 
@@ -61,5 +61,11 @@ export const WINDING_SLOTS = {
   AB: pairSlot("AB"),
   BC: pairSlot("BC"),
   CA: pairSlot("CA"),
+  /** Past lead and plug: what a reading there says that the same one at the plug did not. */
+  inward: choiceSlot("At the windings' own ends, past leads and plug, the pairs are", {
+    alike: "Alike",
+    differ: "Still unlike",
+    allOpen: "Still all open",
+  }),
   ...forcedSlots(),
 };

@@ -1,3 +1,4 @@
+import { TYPED } from "../check/index.ts";
 import { variable } from "../inference/index.ts";
 
 /**
@@ -11,6 +12,7 @@ export const TIPS = variable({
   outcomes: ["nearZero", "high", "open"],
   leak: { high: 0.01, open: 0.002 },
   leakReason: "sound leads read near zero",
+  slip: TYPED,
   words: { nearZero: "tips read near zero", high: "tips read high", open: "tips read open" },
 });
 
@@ -20,6 +22,7 @@ export const STEADY = variable({
   outcomes: ["steady", "drifting"],
   leak: { drifting: 0.03 },
   leakReason: "a rotor nudged once",
+  slip: TYPED,
   words: { steady: "repeats agree", drifting: "repeats drift" },
 });
 
@@ -44,6 +47,7 @@ export const PAIRS_AT_REST = variable({
   ],
   leak: { shifted: 0.01, jointSeries: 0.006, turnsStar: 0.003, turnsDelta: 0.003, erratic: 0.004 },
   leakReason: "a finger on a probe, a clip half on, a meter slip",
+  slip: TYPED,
   words: {
     balanced: "three pairs equal, as expected",
     shifted: "three pairs equal, far from expected",
@@ -62,4 +66,18 @@ export const PAIRS_AT_REST = variable({
   },
 });
 
-export const WINDING_VARIABLES = [TIPS, STEADY, PAIRS_AT_REST];
+export const INWARD = variable({
+  id: "inward",
+  title: "Pairs at the windings' own ends",
+  outcomes: ["alike", "differ", "allOpen"],
+  leak: { differ: 0.01, allOpen: 0.002 },
+  leakReason: "varnish under the probes",
+  slip: TYPED,
+  words: {
+    alike: "alike at the windings' own ends",
+    differ: "still unlike at the windings' own ends",
+    allOpen: "still open at the windings' own ends",
+  },
+});
+
+export const WINDING_VARIABLES = [TIPS, STEADY, PAIRS_AT_REST, INWARD];

@@ -1,0 +1,144 @@
+import {
+  CURE_IDS,
+  cureFactsOf,
+  factsOf,
+  curesIn,
+  dispositionOf,
+  PRECEDENCE,
+  type CureId,
+  type Location,
+} from "../catalogue/index.ts";
+import { askedOf, cureOutlook, leadingTypes, NO_CURE, type Inference } from "../inference/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import type { Consequence, Disposition, Motor } from "../record/index.ts";
+import type { MotorModel } from "./model.ts";
+
+/** Something that could be done, with what speaks for it. */
+export interface Action {
+  /** All of it together; nothing where the motor is sound. */
+  readonly cures: readonly CureId[];
+  readonly disposition: Disposition;
+  /** P(it is all that is needed). */
+  readonly probability: number;
+  /** P(the same, and nothing of it is needless). */
+  readonly exact: number;
+  /** What of its cost is needless on average. */
+  readonly waste: number;
+  readonly minutes: Minutes;
+  /** Parts and labour, in the shop's currency. */
+  readonly cost: number;
+  /** The same with what it costs on average where it is not the cure. */
+  readonly expectedCost: number;
+}
+
+/** What an hour at the bench costs. An example, to be replaced by the shop's own. */
+export const HOURLY_RATE = 54;
+/** What minutes at the bench cost. @example labour(60) // 54 */
+export const labour = (minutes: Minutes): number => (minutes / 60) * HOURLY_RATE;
+/** Finding out that it was not the cure, and starting anew. Bench judgement, minutes. */
+const REWORK: Minutes = 45;
+/** Share of wrong repairs that their proof does not show. Bench judgement. */
+const ESCAPES = 0.25;
+/** What a failure in use costs, by what it hurts. Examples: money cannot buy back what the last three can do. */
+export const COME_BACK: Readonly<Record<Consequence, number>> = {
+  nuisance: 60,
+  property: 200,
+  vehicle: 350,
+  person: 1500,
+  aircraft: 1500,
+};
+/** Largest chance that the action is wrong at which it is still decided on, by what a failure hurts. Judgement. */
+export const MOST_DOUBT: Readonly<Record<Consequence, number>> = {
+  nuisance: 0.1,
+  property: 0.1,
+  vehicle: 0.08,
+  person: 0.05,
+  aircraft: 0.06,
+};
+/** A finding raised a fault that is this many times as likely as before. Judgement. */
+const RAISED = 1.5;
+/** What is done is needless with less than the rest of this chance, whatever it covers. Judgement. */
+export const LEAST_EXACT = 0.6;
+/** Actions looked at: what the likeliest sets ask for. */
+const MOST_ACTIONS = 12;
+
+/** What is wrong on paper or with the test holds no repair up. */
+const ASIDE: readonly Location[] = ["data", "setup"];
+
+/** 1 for each fault of the model that the findings raised. */
+function raisedBy({ ids }: MotorModel, { marginals, priorMarginals }: Inference): Uint8Array {
+  return Uint8Array.from(marginals, (p, i) =>
+    Number(p >= RAISED * priorMarginals[i]! && !ASIDE.includes(factsOf(ids[i]!).location)),
+  );
+}
+
+const bit = (cure: CureId) => 1 << CURE_IDS.indexOf(cure);
+
+/**
+ * What could be done, best first: the likeliest askings and, where something inside is to be mended, a new motor in its
+ * place. The cheapest of those that are likely enough leads; where none is, the likeliest to be asked for.
+ */
+export function actionsFor(model: MotorModel, motor: Motor, inference: Inference): readonly Action[] {
+  const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
+  const raised = raisedBy(model, inference);
+  const asked = types.masks.slice(0, -1).filter((mask) => (mask & NO_CURE) === 0);
+  const inside = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
+    (mask, cure) => mask | bit(cure),
+    0,
+  );
+  const replaced = asked
+    .filter((mask) => (mask & inside) !== 0)
+    .map((mask) => (mask & ~inside) | bit("motor"));
+  const masks = [...new Set([...asked, ...replaced])];
+  const share = new Map(types.masks.map((mask, i) => [mask, types.shares[i]!]));
+  const enough = 1 - MOST_DOUBT[motor.consequence];
+  return masks
+    .map((mask) => {
+      const cures = curesIn(mask);
+      const { cured, exact, needless } = cureOutlook(model.actions, inference, mask, raised);
+      const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
+      const parts = cures.reduce((sum, cure) => sum + cureFactsOf(cure).parts[motor.family], 0);
+      const costOf = (cure: CureId) =>
+        cureFactsOf(cure).parts[motor.family] + labour(cureFactsOf(cure).minutes);
+      const cost = parts + labour(minutes);
+      const waste = [...needless].reduce((sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!), 0);
+      const wrong = labour(REWORK) + ESCAPES * COME_BACK[motor.consequence];
+      return {
+        mask,
+        action: {
+          cures,
+          disposition: dispositionOf(mask),
+          probability: cured,
+          exact,
+          waste,
+          minutes,
+          cost,
+          expectedCost: cost + (1 - cured) * wrong,
+        },
+      };
+    })
+    .sort((a, b) => {
+      const fits = ({ action }: typeof a) => action.probability >= enough && action.exact >= LEAST_EXACT;
+      const [likely, other] = [fits(a), fits(b)];
+      if (likely !== other) return likely ? -1 : 1;
+      if (likely) return a.action.expectedCost - b.action.expectedCost;
+      return (share.get(b.mask) ?? 0) - (share.get(a.mask) ?? 0);
+    })
+    .map(({ action }) => action);
+}
+
+export type ActionBeliefs = Readonly<Record<Disposition, number>>;
+
+/** P(disposition): the sets' probabilities by what they ask for, in one word. They add up to one. */
+export function dispositionBeliefs({ actions }: MotorModel, inference: Inference): ActionBeliefs {
+  const masks = askedOf(actions, inference.sets);
+  const known = new Map<number, Disposition>();
+  const sums = Object.fromEntries(PRECEDENCE.map((one) => [one, 0])) as Record<Disposition, number>;
+  for (let s = 0; s < masks.length; s += 1) {
+    const mask = masks[s]!;
+    let disposition = known.get(mask);
+    if (disposition === undefined) known.set(mask, (disposition = dispositionOf(mask)));
+    sums[disposition] += inference.posterior[s]!;
+  }
+  return sums;
+}

@@ -1,0 +1,16 @@
+import { chanceFrom } from "#bench/chance";
+import { play } from "#bench/study";
+import { spinOf, compareWithSister, constantOf } from "../core/backemf/index.ts";
+import { technicianFor } from "../bench/technician.ts";
+import { motorFrom } from "../bench/world.ts";
+import { TRUE_RMS, MILLIOHM } from "../tests/jobs.ts";
+const ch = chanceFrom(5);
+const m = motorFrom("hobby", "star", ch);
+console.log(m.ailments);
+const t = technicianFor(m, { instrument: MILLIOHM, voltmeter: TRUE_RMS, connectionKnown: true, expectedKnown: true, goodOnesAtHand: true, slips: 0 }, ch);
+t.take("backemf", []);
+console.log(t.take("backemf", ["sister.speedBefore", "sister.AB"]));
+const r = t.record();
+console.log(r.readings.map(x => `${x.slot}=${JSON.stringify(x.value)}`).join("\n"));
+const [a, b] = [spinOf(r, 0), spinOf(r, 0, "sister.")];
+console.log(a && Object.keys(a.pairs), b && Object.keys(b.pairs), a && compareWithSister(a, b));
