@@ -69,6 +69,8 @@ export interface Trial {
   readonly seed: number;
   readonly motor: SimulatedMotor;
   readonly outcome: Outcome;
+  /** What the leading action would have done, decided or not; null where there is none. */
+  readonly would: Outcome | null;
   /** What was said of the action that was decided on, or of the one that leads. */
   readonly said: number;
   readonly verdict: Verdict;
@@ -91,13 +93,13 @@ const WHOLE_LIST: readonly (readonly [NextCheck["check"], number])[] = [
   ["run", 20],
 ];
 
-function follow(technician: Technician): Omit<Trial, "seed" | "motor" | "outcome" | "said"> {
+function follow(technician: Technician): Omit<Trial, "seed" | "motor" | "outcome" | "would" | "said"> {
   const steps: string[] = [];
   const refused = new Set<string>();
   let minutes = 0;
   let verdict = assessJob(technician.record());
   const nameOf = ({ check, title }: NextCheck) => `${check}: ${title}`;
-  while (verdict.decided === null && steps.length < MOST_STEPS) {
+  while ((verdict.decided === null || verdict.cleared) && steps.length < MOST_STEPS) {
     const next = [verdict.next, ...verdict.proposals].find((one) => one && !refused.has(nameOf(one)));
     if (!next) break;
     const name = nameOf(next);
@@ -156,7 +158,11 @@ export function play(seed: number, families: readonly Family[], manner: Manner =
     motor,
     ...played,
     said: action?.probability ?? 0,
-    outcome: verdict.decided === null || !action ? "undecided" : outcomeOf(motor.ailments, action),
+    would: action ? outcomeOf(motor.ailments, action) : null,
+    outcome:
+      verdict.decided === null || verdict.cleared || !action
+        ? "undecided"
+        : outcomeOf(motor.ailments, action),
   };
 }
 

@@ -4,15 +4,17 @@ import { assessJob } from "#core/assess";
 import { MILLIOHM, TRUE_RMS } from "../tests/jobs.ts";
 import { chanceFrom } from "./chance.ts";
 import { choiceOfPlay, eyes, turnFelt } from "./hands.ts";
-import { recordOf } from "./technician.ts";
+import { technicianFor, WHOLE, type Sitting } from "./technician.ts";
 import { motorFrom, type SimulatedMotor } from "./world.ts";
 
 const SOUND: SimulatedMotor = {
   family: "hub",
-  ailments: ["elsewhere"],
+  ailments: ["battery"],
+  complaint: "cutsOut",
+  plate: 1,
   winding: { connection: "star", limb: { A: 0.08, B: 0.08, C: 0.08 }, faults: [] },
   frameOhms: Infinity,
-  wear: { bearing: 0, dirt: 0, magnet: 0, torn: 0 },
+  wear: { bearing: 0, dirt: 0, magnet: 0, torn: 0, water: 0 },
   burnt: 0,
   rust: 0,
   wireDamage: 0,
@@ -20,14 +22,22 @@ const SOUND: SimulatedMotor = {
   deadSignals: [],
   sensored: true,
 };
-const SITTING = {
+const SITTING: Sitting = {
   instrument: MILLIOHM,
+  finer: null,
   voltmeter: TRUE_RMS,
   connectionKnown: true,
   expectedKnown: true,
-  opened: true,
+  goodOnesAtHand: true,
   slips: 0,
 };
+/** Every check as a whole, and what feeds the motor. */
+function recordOf(motor: SimulatedMotor, sitting: Sitting, chance: ReturnType<typeof chanceFrom>) {
+  const technician = technicianFor(motor, sitting, chance);
+  for (const check of Object.keys(WHOLE) as (keyof typeof WHOLE)[]) technician.take(check, []);
+  technician.take("feed", ["rubbing", "pack.rest", "pack.load", "command", "settings"]);
+  return technician.record();
+}
 const often = <T>(what: (seed: number) => T, times = 200): T[] =>
   Array.from({ length: times }, (_, i) => what(i));
 const share = (hits: boolean[]) => hits.filter(Boolean).length / hits.length;
@@ -51,7 +61,7 @@ describe("hands", () => {
       ...SOUND,
       winding: { ...SOUND.winding, faults: [{ kind: "leadsShorted", leads: ["A", "B"] }] },
     };
-    const driven: SimulatedMotor = { ...SOUND, ailments: ["driver"] };
+    const driven: SimulatedMotor = { ...SOUND, ailments: ["shortedSwitch"] };
     const stiff = (motor: SimulatedMotor) => often((seed) => turnFelt(motor, chanceFrom(seed)));
     expect(
       share(
@@ -89,16 +99,36 @@ describe("a simulated record", () => {
     }
   });
 
-  it("of a sound motor leads to not the motor, of an open joint to resoldering", () => {
+  it("of a sound motor with a tired battery clears it, of an open joint leads to resoldering", () => {
     const sound = assessJob(recordOf(SOUND, SITTING, chanceFrom(5)));
-    const named = Object.entries(sound.remedies).toSorted(([, a], [, b]) => b - a)[0]![0];
-    expect(named).toBe("notMotor");
+    expect(sound).toMatchObject({ decided: "notMotor", action: { cures: ["battery"] } });
     const open = {
       ...SOUND,
       ailments: ["starJoint" as const],
       winding: { ...SOUND.winding, faults: [{ kind: "starJointOpen" as const }] },
     };
-    expect(assessJob(recordOf(open, SITTING, chanceFrom(5))).remedies.resolder).toBeGreaterThan(0.8);
+    expect(assessJob(recordOf(open, SITTING, chanceFrom(5)))).toMatchObject({
+      decided: "resolder",
+      action: { cures: ["starJoint"] },
+    });
+  });
+
+  it("has nothing of what is not at hand, and says that it was left out", () => {
+    const technician = technicianFor(SOUND, { ...SITTING, goodOnesAtHand: false }, chanceFrom(3));
+    expect(technician.take("run", ["runGood"])).toBe(false);
+    expect(technician.record().readings.map(({ value }) => value.kind)).toEqual(["skipped"]);
+    expect(technician.take("backemf", ["sister.speedBefore"])).toBe(false);
+  });
+
+  it("reads with other leads once it is asked for the pairs again", () => {
+    const technician = technicianFor(SOUND, SITTING, chanceFrom(4));
+    technician.take("winding", []);
+    technician.take("winding", ["tips", "AB", "BC", "CA"]);
+    const used = technician
+      .record()
+      .readings.filter(({ slot }) => slot === "CA")
+      .map(({ instrumentId }) => instrumentId);
+    expect(new Set(used).size).toBe(2);
   });
 
   it("is the same for the same seed", () => {

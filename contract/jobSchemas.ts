@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { CURE_IDS } from "#core/catalogue";
 import {
   COMPLAINTS,
   DISPOSITIONS,
@@ -35,6 +36,7 @@ export const intakeSchema = strict<Intake>({
 export const decisionSchema = strict<Decision>({
   id: id.required(),
   disposition: oneOf("decision", DISPOSITIONS).required(),
+  cures: Joi.array().items(oneOf("cure", CURE_IDS)).unique().max(CURE_IDS.length),
   reason,
   waitingFor: oneOf("thing to wait for", WAITING_FOR).required(),
   by: name.required(),

@@ -1,4 +1,3 @@
-import { benchCalibration } from "./bench/calibration.ts";
 import { benchJournal } from "./bench/journal.ts";
 import { benchStartAndSize } from "./bench/startAndSize.ts";
 import { benchVerdict } from "./bench/verdict.ts";
@@ -7,4 +6,3 @@ import { benchVerdict } from "./bench/verdict.ts";
 benchVerdict();
 await benchStartAndSize();
 await benchJournal();
-benchCalibration();

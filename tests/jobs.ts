@@ -110,6 +110,16 @@ export function frameOpen(epoch = 0): Reading[] {
   );
 }
 
+/** A photo of what was seen: what ends a motor is shown, and not remembered. */
+export function photographed(epoch = 0): Reading {
+  return reading({
+    check: "mechanical",
+    slot: "photo",
+    epoch,
+    value: { kind: "photo", photo: "a".repeat(64) },
+  });
+}
+
 /** A value with its quantity, as typed. */
 export function measured(
   check: Reading["check"],

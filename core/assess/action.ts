@@ -6,10 +6,11 @@ import {
   dispositionOf,
   PRECEDENCE,
   type CureId,
+  type FaultId,
   type Location,
 } from "../catalogue/index.ts";
 import { askedOf, cureOutlook, leadingTypes, NO_CURE, type Inference } from "../inference/index.ts";
-import type { Minutes } from "../quantity/index.ts";
+import { chanceText, type Minutes } from "../quantity/index.ts";
 import type { Consequence, Disposition, Motor } from "../record/index.ts";
 import type { MotorModel } from "./model.ts";
 
@@ -27,8 +28,12 @@ export interface Action {
   readonly minutes: Minutes;
   /** Parts and labour, in the shop's currency. */
   readonly cost: number;
-  /** The same with what it costs on average where it is not the cure. */
+  /** What it costs on top where it is not the cure: finding out, starting anew, a come-back now and then. */
+  readonly wrongCost: number;
+  /** Cost with what being wrong costs on average. */
   readonly expectedCost: number;
+  /** Why it is not offered, whatever it costs: a hazard would stay. Null where it is safe enough. */
+  readonly unsafe: string | null;
 }
 
 /** What an hour at the bench costs. An example, to be replaced by the shop's own. */
@@ -55,6 +60,16 @@ export const MOST_DOUBT: Readonly<Record<Consequence, number>> = {
   person: 0.05,
   aircraft: 0.06,
 };
+/** Faults that hurt somebody or break something dear when a motor goes back with them. Common practice. */
+const HAZARDS: readonly FaultId[] = ["frameFault", "magnets", "laminations", "leadsShorted"];
+/** Largest chance of such a fault at which an action that leaves it is still offered. Judgement. */
+export const MOST_HAZARD: Readonly<Record<Consequence, number>> = {
+  nuisance: 0.25,
+  property: 0.15,
+  vehicle: 0.1,
+  person: 0.05,
+  aircraft: 0.05,
+};
 /** A finding raised a fault that is this many times as likely as before. Judgement. */
 const RAISED = 1.5;
 /** What is done is needless with less than the rest of this chance, whatever it covers. Judgement. */
@@ -72,13 +87,45 @@ function raisedBy({ ids }: MotorModel, { marginals, priorMarginals }: Inference)
   );
 }
 
+/** The hazard that these cures would leave, where it is likelier than the machine's class allows. */
+function unsafeWith(
+  model: MotorModel,
+  { consequence }: Motor,
+  { marginals }: Inference,
+  mask: number,
+): string | null {
+  const left = HAZARDS.map((fault) => ({ fault, place: model.ids.indexOf(fault) }))
+    .filter(({ place }) => place >= 0 && (model.actions.curedBy[place]! & mask) === 0)
+    .map(({ fault, place }) => ({ fault, p: marginals[place]! }))
+    .find(({ p }) => p > MOST_HAZARD[consequence]);
+  return left ? `${factsOf(left.fault).name}, ${chanceText(left.p)} likely, would stay` : null;
+}
+
+/**
+ * The chance of being right below which a rival would be the cheaper one on average; null where it never is.
+ * @example breakEven({ cost: 50, wrongCost: 200 }, { expectedCost: 90 }) // 0.8
+ */
+export function breakEven(
+  { cost, wrongCost }: Pick<Action, "cost" | "wrongCost">,
+  rival: Pick<Action, "expectedCost">,
+): number | null {
+  if (!(wrongCost > 0)) throw new RangeError(`breakEven: wrongCost must be above 0, got ${wrongCost}`);
+  const share = 1 - (rival.expectedCost - cost) / wrongCost;
+  return share > 0 && share < 1 ? share : null;
+}
+
 const bit = (cure: CureId) => 1 << CURE_IDS.indexOf(cure);
 
 /**
  * What could be done, best first: the likeliest askings and, where something inside is to be mended, a new motor in its
  * place. The cheapest of those that are likely enough leads; where none is, the likeliest to be asked for.
  */
-export function actionsFor(model: MotorModel, motor: Motor, inference: Inference): readonly Action[] {
+export function actionsFor(
+  model: MotorModel,
+  motor: Motor,
+  inference: Inference,
+  complained: boolean,
+): readonly Action[] {
   const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
   const raised = raisedBy(model, inference);
   const asked = types.masks.slice(0, -1).filter((mask) => (mask & NO_CURE) === 0);
@@ -95,7 +142,7 @@ export function actionsFor(model: MotorModel, motor: Motor, inference: Inference
   return masks
     .map((mask) => {
       const cures = curesIn(mask);
-      const { cured, exact, needless } = cureOutlook(model.actions, inference, mask, raised);
+      const { cured, exact, needless } = cureOutlook(model.actions, inference, mask, raised, complained);
       const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
       const parts = cures.reduce((sum, cure) => sum + cureFactsOf(cure).parts[motor.family], 0);
       const costOf = (cure: CureId) =>
@@ -113,12 +160,15 @@ export function actionsFor(model: MotorModel, motor: Motor, inference: Inference
           waste,
           minutes,
           cost,
+          wrongCost: wrong,
           expectedCost: cost + (1 - cured) * wrong,
+          unsafe: unsafeWith(model, motor, inference, mask),
         },
       };
     })
     .sort((a, b) => {
-      const fits = ({ action }: typeof a) => action.probability >= enough && action.exact >= LEAST_EXACT;
+      const fits = ({ action }: typeof a) =>
+        action.unsafe === null && action.probability >= enough && action.exact >= LEAST_EXACT;
       const [likely, other] = [fits(a), fits(b)];
       if (likely !== other) return likely ? -1 : 1;
       if (likely) return a.action.expectedCost - b.action.expectedCost;

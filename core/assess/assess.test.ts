@@ -11,6 +11,7 @@ import {
   lookedAndTurned,
   MILLIOHM,
   pairs,
+  photographed,
   seen,
 } from "../../tests/jobs.ts";
 import { assessJob, type Verdict } from "./index.ts";
@@ -91,6 +92,7 @@ describe("trade cases (common practice)", () => {
         choice("mechanical", "turn", "scraping"),
         choice("mechanical", "sight", "opened"),
         seen(["torn"]),
+        photographed(),
       ]),
     );
     expect(verdict.decided).toBe("replaceMotor");

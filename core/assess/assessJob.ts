@@ -347,7 +347,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const circumstances = circumstancesOf(job, epoch, model);
   const inference = infer(model, circumstances, findings);
   const faults = faultBeliefs(model, inference, findings);
-  const likely = actionsFor(model, job.motor, inference);
+  const complained = epoch === 0 && job.complaint !== "routine";
+  const likely = actionsFor(model, job.motor, inference, complained);
   const joint = likely[0]?.disposition === "resolder" || likely[0]?.disposition === "repair";
   const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
   const [action = null, ...others] = hardFact ? endedBy(hardFact, likely) : likely;
@@ -358,7 +359,6 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   )?.[0];
   const proved = circumstances.settings.every(({ values }) => values["tips"] === "proven");
   const clears = action !== null && !worksOn(action);
-  const complained = epoch === 0 && job.complaint !== "routine";
   const fed = answers.get("feed");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
@@ -377,9 +377,13 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     hardFact !== null ||
     (action !== null &&
       action.probability >= 1 - doubt &&
+      action.unsafe === null &&
       !open(holds) &&
       (action.exact >= 1 - doubt || (action.exact >= LEAST_EXACT && !worthAsking(action, proposed))));
-  const decided = settled && action ? action.disposition : null;
+  const remedies = dispositionBeliefs(model, inference);
+  // What is to be done may still be open when it is plain that the motor is not at fault.
+  const cleared = !settled && complained && runs && !open(holds) && remedies.notMotor >= 1 - doubt;
+  const decided = settled && action ? action.disposition : cleared ? "notMotor" : null;
   const proposals = decided && decided !== "notMotor" ? [] : proposed;
   const mend = proposed.find(({ check, title }) => check === "winding" && title.endsWith("again"));
   const first = holds.setupDoubt && mend ? mend : nextFirst(holds, action, doubt);
@@ -388,15 +392,16 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   return {
     rules: RULES_VERSION,
     epoch,
-    headline: headlineOf(decided, hardFact, action, faults, epoch),
-    reason: reasonOf(holds, hardFact, decided !== null, action, doubt),
+    headline: cleared ? DISPOSITION_LABELS.notMotor : headlineOf(decided, hardFact, action, faults, epoch),
+    reason: cleared ? CLEARED : reasonOf(holds, hardFact, decided !== null, action, doubt),
     decided,
     action,
     rivals: others.slice(0, MOST_RIVALS),
     doubtful: findings.flatMap(({ variable }, f) => (inference.slips[f]! > DOUBTFUL_FROM ? [variable] : [])),
     hardFact,
     faults,
-    remedies: dispositionBeliefs(model, inference),
+    remedies,
+    cleared,
     findings,
     sound: inference.posterior[0] ?? 0,
     beyondThree: inference.beyond,
@@ -428,6 +433,9 @@ function seenToFail(
       weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY),
   );
 }
+
+const CLEARED =
+  "It runs well on a controller known to be good, and its own checks agree: look at what feeds and commands it.";
 
 /** What comes before the reading that tells most: finishing what is begun, and the body before work on it. */
 function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {

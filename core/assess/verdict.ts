@@ -57,6 +57,17 @@ export interface PlanStep {
   readonly optional: boolean;
 }
 
+/** A verdict kept by earlier rules, with what those did not say left empty. */
+export function keptVerdict(kept: Verdict): Verdict {
+  const whole = (next: NextCheck): NextCheck => ({ ...{ title: "", slots: [] }, ...next });
+  return {
+    ...{ action: null, cleared: false, rivals: [], doubtful: [], proposals: [] },
+    ...kept,
+    next: kept.next && whole(kept.next),
+    runnerUp: kept.runnerUp && whole(kept.runnerUp),
+  };
+}
+
 export interface Verdict {
   readonly rules: string;
   readonly epoch: number;
@@ -73,6 +84,8 @@ export interface Verdict {
   readonly hardFact: HardFact | null;
   readonly faults: readonly FaultBelief[];
   readonly remedies: ActionBeliefs;
+  /** Plain that it is not the motor, and not yet what is. */
+  readonly cleared: boolean;
   readonly findings: readonly Finding[];
   /** Chance of no fault at all in the motor or around it. */
   readonly sound: number;

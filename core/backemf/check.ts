@@ -108,7 +108,9 @@ function spunFinding(job: Sitting, epoch: number): Finding | null {
     check: "backemf",
     variable: PAIRS_SPUN.id,
     likelihood,
-    sentence: `${PLAIN[best.outcome](best.phase, pairName(winding))}${also}${figure}`,
+    sentence: `${PLAIN[best.outcome](best.phase, pairName(winding))}${also}${figure}${
+      measured.refusal === "outsideBand" ? "; outside the meter's band, so compared with each other only" : ""
+    }`,
     ...(advice !== undefined && { advice }),
     departs: best.outcome !== "equal",
     place: SPUN_LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
@@ -150,7 +152,7 @@ function stateOf(job: Sitting, epoch: number, findings: readonly Finding[]): Che
   if (!begun) return skipReason(job, "backemf", epoch) === null ? "toDo" : "skipped";
   if (findings.some(({ departs }) => departs)) return "departs";
   if (read.length < PAIRS.length || !measured) return "inProgress";
-  if (measured.refusal !== null) return "cannotTell";
+  if (measured.refusal === "belowFloor") return "cannotTell";
   const balance = spinBalanceOf(measured, spinLimitOf(job));
   if (balance?.judgement === "agrees" && blindToOpenDelta(job, epoch)) return "cannotTell";
   return balance?.judgement ?? "cannotTell";

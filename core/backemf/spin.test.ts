@@ -168,10 +168,14 @@ describe("a sagging drill", () => {
 });
 
 describe("what the meter can judge", () => {
-  it("refuses outside its AC band and below twenty counts", () => {
+  it("withholds the constant outside its AC band, and refuses below twenty counts", () => {
     expect(spinOf(job(spun([10, 0.5, 0.5, 0.5, 10])), 0)!.refusal).toBe("outsideBand");
     expect(spinOf(job(spun([100, 0.001, 0.001, 0.001, 100])), 0)!.refusal).toBe("belowFloor");
-    expect(leading(spun([10, 0.5, 0.5, 0.5, 10]), "spun")).toBeUndefined();
+    // Common practice: the error of the band is the same for all three, so they still compare.
+    const outside = spun([10, 0.5, 0.5, 0.5, 10]);
+    expect(leading(outside, "spun")).toBe("equal");
+    expect(constantOf(job(outside), 0)).toBeNull();
+    expect(leading(spun([10, 0.5, 0.5, 0.02, 10]), "spun")).not.toBe("equal");
   });
   it("takes the residual of shorted leads away as √(V² − V0²)", () => {
     const rest = measured("backemf", "residual", "volts", 0.3, { instrumentId: PERFECT.id });

@@ -150,7 +150,9 @@ function fitSpun(job: Sitting, epoch: number): readonly SpunFit[] {
  */
 export function constantOf(job: Sitting, epoch: number): MeasuredConstant | null {
   const measured = spinOf(job, epoch);
-  if (!measured || spunFits(job, epoch)[0]?.outcome !== "equal") return null;
+  // Outside the band the error is common to the three pairs: they compare, their mean is no constant.
+  if (!measured || measured.refusal === "outsideBand") return null;
+  if (spunFits(job, epoch)[0]?.outcome !== "equal") return null;
   const convention = job.motor.speedConstant?.convention ?? job.limits?.kvConvention?.choice ?? "peak";
   return measuredConstant(measured, polePairsOf(job, epoch).polePairs, convention);
 }

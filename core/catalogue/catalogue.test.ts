@@ -1,23 +1,32 @@
 import { describe, expect, it } from "vitest";
-import { FAMILIES } from "../record/index.ts";
+import { FAMILIES, type Connection, type Family } from "../record/index.ts";
+import { NO_CURE } from "../inference/index.ts";
 import {
-  actionOf,
-  beliefsOf,
+  actionsOf,
   canHave,
+  COMPANION_ODDS,
+  COMPANIONS,
   COMPLAINT_ODDS,
+  CURE_IDS,
+  cureFactsOf,
+  curesFor,
+  curesIn,
+  curesText,
+  dispositionOf,
   FAULT_IDS,
   factsOf,
-  leadingAction,
   oddsFactors,
-  PRECEDENCE,
   priorsOf,
-  remediesOf,
   settingsOf,
   STAR_SHARE,
   timesOdds,
   UNCOMPLAINED_ODDS,
   uncomplainedFactors,
+  UNRELATED_ODDS,
+  type CureId,
 } from "./index.ts";
+
+const kind = (family: Family, connection: Connection, sensored = true) => ({ family, connection, sensored });
 
 describe("a fault", () => {
   it.each(FAULT_IDS)(
@@ -35,11 +44,13 @@ describe("a fault", () => {
   );
 
   it("can be had where its chance is above nothing, and a star joint never by a delta", () => {
-    expect(canHave("starJointOpen", "hub", "star")).toBe(true);
-    expect(canHave("starJointOpen", "hub", "unknown")).toBe(true);
-    expect(canHave("starJointOpen", "hub", "delta")).toBe(false);
-    expect(canHave("limbOpen", "hub", "delta")).toBe(true);
-    expect(canHave("hallSensor", "ecm", "star")).toBe(false);
+    expect(canHave("starJointOpen", kind("hub", "star"))).toBe(true);
+    expect(canHave("starJointOpen", kind("hub", "unknown"))).toBe(true);
+    expect(canHave("starJointOpen", kind("hub", "delta"))).toBe(false);
+    expect(canHave("limbOpen", kind("hub", "delta"))).toBe(true);
+    expect(canHave("hallSensor", kind("ecm", "star"))).toBe(false);
+    expect(canHave("hallSensor", kind("hub", "star"))).toBe(true);
+    expect(canHave("hallSensor", kind("hub", "star", false))).toBe(false);
   });
 });
 
@@ -48,6 +59,7 @@ describe("odds", () => {
     expect(timesOdds({ bearing: 2 }, { bearing: 3, debris: 2 }, {})).toEqual({ bearing: 6, debris: 2 });
     expect(oddsFactors("noisy", ["water"])).toEqual(
       timesOdds(COMPLAINT_ODDS.noisy, {
+        waterInside: 5,
         bearing: 2.5,
         debris: 2.5,
         frameFault: 2,
@@ -63,7 +75,7 @@ describe("odds", () => {
   it("without a complaint fall for every fault that could cause one, and for no other", () => {
     const factors = uncomplainedFactors();
     for (const id of FAULT_IDS)
-      expect(factors[id], id).toBe(factsOf(id).causesComplaint ? UNCOMPLAINED_ODDS : undefined);
+      expect(factors[id], id).toBe(factsOf(id).explains === 1 ? UNCOMPLAINED_ODDS : undefined);
     expect(factors).not.toHaveProperty("setup");
   });
 
@@ -90,33 +102,76 @@ describe("what may hold of connection and probes", () => {
   });
 });
 
-describe("what faults ask for", () => {
-  it.each([
-    [[], "notMotor"],
-    [["bearing"], "replacePart"],
-    [["bearing", "turnsShorted"], "replaceMotor"],
-    [["leadOpen", "starJointOpen"], "resolder"],
-    [["leadOpen"], "repair"],
-    [["outside"], "notMotor"],
-    [["wrongData"], "notMotor"],
-    [["setup"], "undecided"],
-    [["setup", "outside"], "notMotor"],
-    [["setup", "wrongPlate"], "undecided"],
-    [["setup", "bearing"], "replacePart"],
-    [["unseen", "outside"], "undecided"],
-  ] as const)("%j is %s", (faults, disposition) => {
-    expect(actionOf(faults)).toBe(disposition);
-    const actions = remediesOf(FAULT_IDS);
-    const ranks = faults.map((fault) => actions.ranks[FAULT_IDS.indexOf(fault)]!);
-    const action = ranks.length === 0 ? actions.none : actions.ofRank[Math.min(...ranks)]!;
-    expect(PRECEDENCE[action]).toBe(disposition);
+describe("what cures a fault", () => {
+  const maskOf = (...cures: CureId[]) =>
+    cures.reduce((mask, cure) => mask | (1 << CURE_IDS.indexOf(cure)), 0);
+
+  it.each(FAULT_IDS)("%s: the usual cure first, of the disposition the fault is listed with", (id) => {
+    const { cures, disposition } = factsOf(id);
+    expect(new Set(cures).size).toBe(cures.length);
+    if (cures.length === 0) expect(disposition).toBe("undecided");
+    else if (disposition !== null) expect(cureFactsOf(cures[0]!).disposition).toBe(disposition);
   });
 
-  it("leads by probability, the weightier of two alike", () => {
-    expect(leadingAction(beliefsOf([0.1, 0.6, 0.1, 0.1, 0, 0.1]))).toEqual({
-      disposition: "replacePart",
-      probability: 0.6,
-    });
-    expect(leadingAction(beliefsOf([0.4, 0, 0, 0, 0, 0.4])).disposition).toBe("replaceMotor");
+  it("inside a motor a new motor does too, and outside it never does", () => {
+    for (const id of FAULT_IDS) {
+      const inside = factsOf(id).cures.some((cure) => cureFactsOf(cure).onMotor);
+      expect(factsOf(id).cures.includes("motor"), id).toBe(inside);
+    }
+  });
+
+  it("is never an iron where nobody opens the motor: a potted one is replaced (common practice)", () => {
+    expect(curesFor("starJointOpen", "hub")).toEqual(["starJoint", "motor"]);
+    expect(curesFor("starJointOpen", "ecm")).toEqual(["motor"]);
+    expect(curesFor("highJoint", "miniSplit")).toEqual(["motor"]);
+    expect(curesFor("bearing", "ecm")).toEqual(["bearings", "motor"]);
+    expect(curesFor("outside", "ecm")).toEqual(["feed"]);
+  });
+
+  it("is counted by bits, and read back from them", () => {
+    const actions = actionsOf(["bearing", "battery", "unseen"], "hub");
+    expect(actions.usual.map((cure) => CURE_IDS[cure] ?? null)).toEqual(["bearings", "battery", null]);
+    expect(actions.curedBy).toEqual([maskOf("bearings", "motor"), maskOf("battery"), 0]);
+    expect(curesIn(maskOf("battery", "bearings"))).toEqual(["bearings", "battery"]);
+    const { covering, aside } = actions;
+    expect(covering && curesIn(covering.covers)).not.toContain("motor");
+    expect(covering && curesIn(covering.covers)).toContain("starJoint");
+    expect(covering && curesIn(covering.covers)).not.toContain("battery");
+    expect(curesIn(aside)).toEqual(["record", "setup"]);
+  });
+
+  it.each([
+    [[], "notMotor"],
+    [["bearings"], "replacePart"],
+    [["bearings", "dryAndSeal"], "replacePart"],
+    [["phaseWire", "starJoint"], "resolder"],
+    [["sensorWire", "battery"], "repair"],
+    [["controller"], "notMotor"],
+    [["setup"], "undecided"],
+    [["motor", "controller"], "replaceMotor"],
+  ] as const)("%j comes to %s", (cures, disposition) => {
+    expect(dispositionOf(maskOf(...cures))).toBe(disposition);
+  });
+
+  it("is undecided where something has no cure, and said in words with the weightier first", () => {
+    expect(dispositionOf(NO_CURE | maskOf("bearings"))).toBe("undecided");
+    expect(curesText(["dryAndSeal", "bearings"])).toBe("Replace the bearings; dry, clean and seal");
+    expect(curesText(["settings"])).toBe("Set the controller for this motor");
+  });
+});
+
+describe("faults that come together", () => {
+  it("are faults of the catalogue, two different ones, named once (common practice)", () => {
+    const names = COMPANIONS.map(([a, b]) => [a, b].sort().join(" "));
+    expect(new Set(names).size).toBe(names.length);
+    for (const [a, b] of COMPANIONS) {
+      expect(a).not.toBe(b);
+      expect(FAULT_IDS).toContain(a);
+      expect(FAULT_IDS).toContain(b);
+    }
+  });
+  it("are likelier than two that nothing ties, and no likelier than by themselves", () => {
+    expect(COMPANION_ODDS).toBeGreaterThan(UNRELATED_ODDS);
+    expect(COMPANION_ODDS).toBeLessThanOrEqual(1);
   });
 });

@@ -128,7 +128,7 @@ export const EVENT_ODDS: Readonly<Record<PastEvent, OddsFactors>> = {
   },
   crash: { magnets: 3, laminations: 4, bearing: 1.5, leadOpen: 2, debris: 1.5, hallWire: 1.5 },
   water: {
-    waterInside: 10,
+    waterInside: 5,
     bearing: 2.5,
     debris: 2.5,
     frameFault: 2,

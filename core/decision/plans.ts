@@ -78,6 +78,28 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     proof: ["safety", "frame", "winding"],
   },
   {
+    id: "dryAndSeal",
+    title: "Dry, clean and seal",
+    dispositions: ["repair"],
+    cures: ["waterInside"],
+    minutes: 60,
+    tools: ["circlip pliers", "brush", "warm air below 80 °C", "insulation tester or meter"],
+    consumables: ["contact cleaner", "corrosion inhibitor", "sealant or new cover seal"],
+    steps: [
+      "Open it; note shims and their order, and photograph where the water stood.",
+      "Dry it gently, hours and not minutes, until the readings to frame stand still.",
+      "Brush the rust off laminations and magnets; take every flake out of the gap.",
+      "Fit bearings only when the play says so.",
+      "Seal cover and cable exit, close, and turn by hand.",
+      "Read each lead to frame again: open.",
+    ],
+    cautions: [
+      "No flame, no oven: magnets and enamel suffer, and cleaner vapour burns.",
+      "The rotor snaps in: fingers out of the gap.",
+    ],
+    proof: ["safety", "mechanical", "frame"],
+  },
+  {
     id: "bearings",
     title: "Replace the bearings",
     dispositions: ["replacePart"],

@@ -120,7 +120,7 @@ export const feedCheck: CheckDefinition = {
   stage: "Under power",
   minutes: MINUTES,
   why: "Half of the motors brought in are sound: battery, throttle, settings or a brake is the cause.",
-  gated: false,
+  gated: true,
   live: true,
   keys: "readings",
   slots: FEED_SLOTS,

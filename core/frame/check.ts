@@ -2,6 +2,7 @@ import {
   certain,
   madeSteps,
   openSteps,
+  REPEATED,
   skipReason,
   type CheckDefinition,
   type DeclaredStep,
@@ -49,7 +50,18 @@ function frameFinding(leads: ReturnType<typeof leadReadings>): Finding | null {
   const sentence = lowest
     ? `Lead ${lowest.phase} reads ${quantityText(lowest.ohms, RESISTANCE)} to frame; open was expected`
     : `${leads.length === PHASES.length ? "All leads" : `Lead ${leads.map(({ phase }) => phase).join(", ")}`} open to frame`;
-  return certain("frame", FRAME, outcome, sentence, outcome !== "clear");
+  // One lead may be misread; several that say the same are not.
+  const agreeing = leads.filter(({ ohms }) => frameOutcome(ohms) === outcome).length;
+  return {
+    ...certain(
+      "frame",
+      FRAME,
+      outcome === "touching" && agreeing > 1 ? "solid" : outcome,
+      sentence,
+      outcome !== "clear",
+    ),
+    ...(agreeing > 1 && { slip: REPEATED }),
+  };
 }
 
 const STEPS: readonly DeclaredStep[] = [

@@ -87,7 +87,8 @@ export interface CureOutlook {
  * How likely a set of cures is to be all that is needed: the mass of the fault sets it cures.
  *
  * A further fault that no finding raised does not hold a repair up, since its proof would show it: beside at least one
- * fault that is cured it may stay. Doing nothing cures the empty set alone.
+ * fault that is cured it may stay. Where somebody complains, doing nothing cures the empty set alone; where nobody does,
+ * it is enough that no finding raised anything.
  * @param raised 1 for each fault of the model that some finding raised
  */
 export function cureOutlook(
@@ -95,6 +96,7 @@ export function cureOutlook(
   { sets, posterior }: Inference,
   mask: number,
   raised: Uint8Array,
+  complained = true,
 ): CureOutlook {
   const { members } = sets;
   const asked = askedOf(actions, sets);
@@ -118,7 +120,8 @@ export function cureOutlook(
     const uncured = left[a]! + left[b]! + left[c]!;
     if (uncured > 0) {
       const count = Number(a !== NONE) + Number(b !== NONE) + Number(c !== NONE);
-      if (uncured === count || holds[a]! + holds[b]! + holds[c]! > 0) continue;
+      if ((uncured === count && (complained || mask !== 0)) || holds[a]! + holds[b]! + holds[c]! > 0)
+        continue;
     }
     cured += share;
     if (spare === 0) exact += share;

@@ -2,7 +2,6 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   classesOf,
-  CONFLICT_DECIBANS,
   effectsOn,
   faultSets,
   infer,
@@ -18,7 +17,7 @@ import {
 } from "./index.ts";
 
 const ONE = [{ share: 1, values: {} }];
-const plainFault = (id: string) => ({ id, causesComplaint: true });
+const plainFault = (id: string) => ({ id, explains: 1 });
 
 /** The published fever network: causes that each fail to show with an inhibition probability. */
 const FEVER = variable({
@@ -38,6 +37,7 @@ const FEVER_MODEL: Model = {
     { fault: "malaria", variable: "fever", outcomes: { yes: 1 - 0.1 }, reason: "" },
   ],
   masks: [],
+  companions: [],
 };
 
 describe("noisy-OR (Russell & Norvig, Artificial Intelligence: A Modern Approach, the fever table)", () => {
@@ -98,8 +98,12 @@ const models = fc
         minLength: faults,
         maxLength: faults,
       }),
-      causes: fc.array(fc.boolean(), { minLength: faults, maxLength: faults }),
+      causes: fc.array(fc.constantFrom(0, 0.1, 1), { minLength: faults, maxLength: faults }),
       complained: fc.boolean(),
+      companions: fc.uniqueArray(fc.tuple(fc.nat(faults - 1), fc.nat(faults - 1)), {
+        maxLength: 3,
+        selector: ([a, b]) => (a < b ? `${a} ${b}` : `${b} ${a}`),
+      }),
       variables: fc.array(
         fc.record({
           outcomes: fc.integer({ min: 2, max: 4 }),
@@ -114,6 +118,7 @@ const models = fc
             { minLength: faults, maxLength: faults },
           ),
           hides: fc.option(fc.tuple(fc.nat(faults - 1), fc.nat(faults - 1))),
+          slip: fc.constantFrom(0, 0, 0.01, 0.2),
           likelihood: fc.array(fc.double({ min: 0.001, max: 1, noNaN: true }), {
             minLength: 4,
             maxLength: 4,
@@ -140,7 +145,7 @@ function built(drawn: Drawn): { model: Model; circumstances: Circumstances; evid
   });
   return {
     model: {
-      faults: drawn.priors.map((_, i) => ({ id: name(i), causesComplaint: drawn.causes[i]! })),
+      faults: drawn.priors.map((_, i) => ({ id: name(i), explains: drawn.causes[i]! })),
       variables,
       rows: drawn.variables.flatMap(({ effects, outcomes }, v) =>
         effects.flatMap((effect, i) =>
@@ -159,14 +164,16 @@ function built(drawn: Drawn): { model: Model; circumstances: Circumstances; evid
       masks: drawn.variables.flatMap(({ hides }, v) =>
         hides ? [{ variable: `v${v}`, by: name(hides[0]), hides: [name(hides[1])], reason: "" }] : [],
       ),
+      companions: drawn.companions.map(([a, b]) => [name(a), name(b)] as const),
     },
     circumstances: {
       settings: ONE,
       priors: drawn.priors,
-      complaint: drawn.complained ? { withoutCause: 0.05, furtherCause: 0.3 } : null,
+      complaint: drawn.complained ? { withoutCause: 0.05, furtherCause: 0.1, companionCause: 0.6 } : null,
     },
-    evidence: drawn.variables.map(({ outcomes, likelihood }, v) => ({
+    evidence: drawn.variables.map(({ outcomes, likelihood, slip }, v) => ({
       variable: `v${v}`,
+      slip,
       likelihood: Object.fromEntries(likelihood.slice(0, outcomes).map((p, k) => [`o${k}`, p])),
     })),
   };
@@ -180,45 +187,58 @@ function byHand({ model, circumstances, evidence }: ReturnType<typeof built>) {
     const set = Array.from({ length: n }, (_, i) => i).filter((i) => (bits >> i) & 1);
     if (set.length <= 3) sets.push(set);
   }
-  const weightOf = (set: number[]) => {
+  const priorOf = (set: number[]) => {
     const { priors, complaint } = circumstances;
-    let weight = priors.reduce((all, p, i) => all * (set.includes(i) ? p : 1 - p), 1);
-    const causes = set.filter((i) => model.faults[i]!.causesComplaint).length;
-    if (complaint) weight *= causes === 0 ? complaint.withoutCause : complaint.furtherCause ** (causes - 1);
-    for (const { variable: id, likelihood } of evidence) {
-      const { outcomes, leak } = model.variables.find((one) => one.id === id)!;
-      const hidden = new Set(
-        model.masks
-          .filter((mask) => mask.variable === id && set.some((i) => model.faults[i]!.id === mask.by))
-          .flatMap(({ hides }) => hides),
-      );
-      const draws = [
-        leak,
-        ...set
-          .map((i) => model.faults[i]!.id)
-          .filter((fault) => !hidden.has(fault))
-          .flatMap((fault) =>
-            model.rows.filter((row) => row.fault === fault && row.variable === id).map((row) => row.outcomes),
-          ),
-      ];
-      let shown: number[] = outcomes.map((_, k) => (k === 0 ? 1 : 0));
-      for (const draw of draws) {
-        const rest = 1 - Object.values(draw).reduce<number>((sum, p) => sum + (p ?? 0), 0);
-        const own = outcomes.map((outcome, k) => (draw[outcome] ?? 0) + (k === 0 ? rest : 0));
-        const next = outcomes.map(() => 0);
-        shown.forEach((p, a) => own.forEach((q, b) => (next[Math.max(a, b)]! += p * q)));
-        shown = next;
-      }
-      const floored = shown.map((p) => Math.max(OUTCOME_FLOOR, p));
-      const total = floored.reduce((sum, p) => sum + p, 0);
-      weight *= outcomes.reduce(
-        (sum, outcome, k) => sum + (likelihood[outcome] ?? 0) * (floored[k]! / total),
-        0,
-      );
-    }
-    return weight;
+    const prior = priors.reduce((all, p, i) => all * (set.includes(i) ? p : 1 - p), 1);
+    if (!complaint) return prior;
+    const unexplained = set.reduce((none, i) => none * (1 - model.faults[i]!.explains), 1);
+    const explained = complaint.withoutCause + (1 - complaint.withoutCause) * (1 - unexplained);
+    const causes = set.filter((i) => model.faults[i]!.explains >= 0.5).length;
+    const has = (id: string) => set.some((i) => model.faults[i]!.id === id);
+    const ties = model.companions.filter(([a, b]) => a !== b && has(a) && has(b)).length;
+    if (causes < 2) return prior * explained;
+    const tied = Math.min(ties, causes - 1);
+    return (
+      prior * explained * complaint.companionCause ** tied * complaint.furtherCause ** (causes - 1 - tied)
+    );
   };
-  const weights = sets.map(weightOf);
+  const chanceOf = (set: number[], { variable: id, likelihood }: Evidence) => {
+    const { outcomes, leak } = model.variables.find((one) => one.id === id)!;
+    const hidden = new Set(
+      model.masks
+        .filter((mask) => mask.variable === id && set.some((i) => model.faults[i]!.id === mask.by))
+        .flatMap(({ hides }) => hides),
+    );
+    const draws = [
+      leak,
+      ...set
+        .map((i) => model.faults[i]!.id)
+        .filter((fault) => !hidden.has(fault))
+        .flatMap((fault) =>
+          model.rows.filter((row) => row.fault === fault && row.variable === id).map((row) => row.outcomes),
+        ),
+    ];
+    let shown: number[] = outcomes.map((_, k) => (k === 0 ? 1 : 0));
+    for (const draw of draws) {
+      const rest = 1 - Object.values(draw).reduce<number>((sum, p) => sum + (p ?? 0), 0);
+      const own = outcomes.map((outcome, k) => (draw[outcome] ?? 0) + (k === 0 ? rest : 0));
+      const next = outcomes.map(() => 0);
+      shown.forEach((p, a) => own.forEach((q, b) => (next[Math.max(a, b)]! += p * q)));
+      shown = next;
+    }
+    const floored = shown.map((p) => Math.max(OUTCOME_FLOOR, p));
+    const total = floored.reduce((sum, p) => sum + p, 0);
+    return outcomes.reduce((sum, outcome, k) => sum + (likelihood[outcome] ?? 0) * (floored[k]! / total), 0);
+  };
+  const priors = sets.map(priorOf);
+  const allPriors = priors.reduce((sum, p) => sum + p, 0);
+  const weights = [...priors];
+  for (const one of evidence) {
+    const chances = sets.map((set) => chanceOf(set, one));
+    const anyway = chances.reduce((sum, chance, s) => sum + (priors[s]! / allPriors) * chance, 0);
+    const slip = one.slip ?? 0;
+    chances.forEach((chance, s) => (weights[s]! *= (1 - slip) * chance + slip * anyway));
+  }
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return model.faults.map(
     (_, i) => sets.reduce((sum, set, s) => sum + (set.includes(i) ? weights[s]! : 0), 0) / total,
@@ -313,10 +333,16 @@ describe("inference over classes of sets", () => {
 });
 
 describe("the prior of a set", () => {
-  const at = (complaint: Circumstances["complaint"], causes: readonly boolean[] = [true, true, true]) => {
+  const COMPLAINED = { withoutCause: 0.05, furtherCause: 0.3, companionCause: 0.6 };
+  const at = (
+    complaint: Circumstances["complaint"],
+    causes: readonly number[] = [1, 1, 1],
+    companions: Model["companions"] = [],
+  ) => {
     const model = {
       ...FEVER_MODEL,
-      faults: FEVER_MODEL.faults.map((fault, i) => ({ ...fault, causesComplaint: causes[i]! })),
+      faults: FEVER_MODEL.faults.map((fault, i) => ({ ...fault, explains: causes[i]! })),
+      companions,
     };
     return infer(model, { settings: ONE, priors: [0.1, 0.2, 0.3], complaint }, []);
   };
@@ -328,16 +354,34 @@ describe("the prior of a set", () => {
   });
 
   it("makes no cause improbable and a second one rarer once somebody complained", () => {
-    const { posterior } = at({ withoutCause: 0.05, furtherCause: 0.3 });
+    const { posterior } = at(COMPLAINED);
     const weights = [0.504 * 0.05, 0.056, 0.126, 0.216, 0.014 * 0.3, 0.024 * 0.3, 0.054 * 0.3, 0.006 * 0.09];
     const total = weights.reduce((sum, one) => sum + one, 0);
     weights.forEach((weight, s) => expect(posterior[s]).toBeCloseTo(weight / total, 12));
   });
 
   it("counts only what can cause a complaint", () => {
-    const { posterior } = at({ withoutCause: 0.05, furtherCause: 0.3 }, [false, true, true]);
+    const { posterior } = at(COMPLAINED, [0, 1, 1]);
     // The first fault alone explains nothing: as improbable as no fault at all.
     expect(posterior[1]! / posterior[0]!).toBeCloseTo(0.1 / 0.9, 12);
+  });
+
+  it("counts what leads to a complaint now and then by as much, and not as a cause beside another", () => {
+    const { posterior } = at(COMPLAINED, [0.2, 1, 1]);
+    // Explained with 0.2, else by nothing: 0.05 + 0.95·0.2 = 0.24 against 0.05.
+    expect(posterior[1]! / posterior[0]!).toBeCloseTo((0.1 / 0.9) * (0.24 / 0.05), 12);
+    // Beside the second fault it is neither rarer nor commoner than its own odds.
+    expect(posterior[4]! / posterior[2]!).toBeCloseTo(0.1 / 0.9, 12);
+  });
+
+  it("gives back part of the odds where one fault brings the other along", () => {
+    const tied = at(COMPLAINED, [1, 1, 1], [["cold", "flu"]]).posterior;
+    const apart = at(COMPLAINED).posterior;
+    // cold and flu: 0.6 where they belong together, 0.3 where they do not; against the flu alone.
+    expect(tied[4]! / tied[2]!).toBeCloseTo((0.1 / 0.9) * 0.6, 12);
+    expect(apart[4]! / apart[2]!).toBeCloseTo((0.1 / 0.9) * 0.3, 12);
+    // All three: one tie of two.
+    expect(tied[7]! / tied[2]!).toBeCloseTo((0.1 / 0.9) * (0.3 / 0.7) * 0.6 * 0.3, 12);
   });
 
   it("reports the mass beyond three: four even chances leave one in sixteen", () => {
@@ -349,22 +393,63 @@ describe("the prior of a set", () => {
   });
 });
 
-describe("findings that nothing explains", () => {
-  const given = (yes: number) =>
-    infer(FEVER_MODEL, { settings: ONE, priors: [1e-9, 1e-9, 1e-9], complaint: null }, [
-      { variable: "fever", likelihood: { yes, no: 1 - yes } },
+describe("a finding that may be a slip", () => {
+  const priors = [0.1, 0.2, 0.3];
+  const given = (slip: number, yes = 1) =>
+    infer(FEVER_MODEL, { settings: ONE, priors, complaint: null }, [
+      { variable: "fever", likelihood: { yes, no: 1 - yes }, slip },
     ]);
+  /** P(fever) of a set by hand, from the published inhibitions. */
+  const fever = (members: readonly number[]) =>
+    1 - members.reduce((none, i) => none * [0.6, 0.2, 0.1][i]!, 1);
+  const sets = faultSets(3);
+  const all = Array.from({ length: sets.size }, (_, s) => membersOf(sets, s));
+  const prior = (members: readonly number[]) =>
+    priors.reduce((product, p, i) => product * (members.includes(i) ? p : 1 - p), 1);
 
-  it("are called conflicting where the best set falls 25 decibans short of its own best case", () => {
-    const { strain, conflict } = given(1);
-    expect(strain).toBeCloseTo(10 * Math.log10(1 / OUTCOME_FLOOR), 1);
-    expect(strain).toBeGreaterThan(CONFLICT_DECIBANS);
-    expect(conflict).toBe(true);
+  it("mixes what it says with what would be read anyway: (1 − s)·P(e | S) + s·P(e)", () => {
+    const anyway = all.reduce((sum, members) => sum + prior(members) * fever(members), 0);
+    const weights = all.map((members) => prior(members) * (0.9 * fever(members) + 0.1 * anyway));
+    const total = weights.reduce((sum, one) => sum + one, 0);
+    const { posterior } = given(0.1);
+    weights.forEach((weight, s) => expect(posterior[s]).toBeCloseTo(weight / total, 3));
   });
 
-  it("are not where it explains them", () => {
-    expect(given(0.5)).toMatchObject({ conflict: false });
-    expect(given(0).strain).toBeCloseTo(0, 9);
+  it("is the more likely one the worse it fits", () => {
+    const anyway = all.reduce((sum, members) => sum + prior(members) * fever(members), 0);
+    // P(slip | e) = s·P(e) over all there is, when it is the only evidence: s itself.
+    expect(given(0.1).slips[0]).toBeCloseTo(0.1, 3);
+    const sure = infer(FEVER_MODEL, { settings: ONE, priors: [1e-9, 1e-9, 1e-9], complaint: null }, [
+      { variable: "fever", likelihood: { yes: 1, no: 0 }, slip: 0.1 },
+    ]);
+    expect(sure.slips[0]).toBeCloseTo(0.1, 2);
+    expect(anyway).toBeGreaterThan(0);
+  });
+
+  it("is known for one by a second finding that it contradicts", () => {
+    const twin = { ...FEVER, id: "again" } as unknown as typeof FEVER;
+    const model: Model = {
+      ...FEVER_MODEL,
+      variables: [FEVER, twin],
+      rows: [...FEVER_MODEL.rows, ...FEVER_MODEL.rows.map((row) => ({ ...row, variable: "again" }))],
+    };
+    const { slips, marginals } = infer(
+      model,
+      { settings: ONE, priors: [0.001, 0.001, 0.3], complaint: null },
+      [
+        { variable: "fever", likelihood: { no: 1 }, slip: 0.05 },
+        { variable: "again", likelihood: { yes: 1 } },
+      ],
+    );
+    expect(slips[0]).toBeGreaterThan(0.2);
+    expect(slips[1]).toBe(0);
+    expect(marginals[2]).toBeGreaterThan(0.9);
+  });
+
+  it("never moves a fault by more than its slips allow", () => {
+    const { marginals } = given(0.1, 0);
+    // No fever, and the slip bounds how far that clears malaria: P' of it over P' of none is above s·P(e).
+    expect(marginals[2]).toBeGreaterThan(0.1 * 0.3 * 0.2);
   });
 });
 

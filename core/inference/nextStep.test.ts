@@ -1,7 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
-  actionShares,
+  curesOf,
+  cureOutlook,
+  leadingTypes,
+  NO_CURE,
   entropyOf,
   infer,
   LEAST_GAIN,
@@ -30,8 +33,8 @@ const VAGUE = yesNo("vague");
 const TWIN = yesNo("twin");
 const MODEL: Model = {
   faults: [
-    { id: "a", causesComplaint: true },
-    { id: "b", causesComplaint: true },
+    { id: "a", explains: 1 },
+    { id: "b", explains: 1 },
   ],
   variables: [SURE, BLIND, VAGUE, TWIN],
   rows: [
@@ -40,10 +43,21 @@ const MODEL: Model = {
     { fault: "b", variable: "twin", outcomes: { yes: 1 }, reason: "" },
   ],
   masks: [],
+  companions: [],
 };
 const EVEN: Circumstances = { settings: [{ share: 1, values: {} }], priors: [0.5, 1e-9], complaint: null };
-/** Fault a asks for the first action, b for the second, nothing for the third. */
-const ACTIONS: Actions = { count: 3, ranks: [0, 1], ofRank: [0, 1], none: 2 };
+/** Fault a is cured by the first cure, b by the second, and the first is a new machine that makes the second needless. */
+const ACTIONS: Actions = {
+  cures: 2,
+  curedBy: [0b01, 0b11],
+  usual: [0, 1],
+  covering: { cure: 0, covers: 0b10 },
+  aside: 0,
+};
+const sharesOf = (actions: Actions, inference: ReturnType<typeof infer>) => {
+  const { masks, shares } = leadingTypes(actions, inference, 10);
+  return new Map(masks.map((mask, i) => [mask, shares[i]!]));
+};
 const candidate = (id: string, variables: readonly string[], minutes = 1, merged = {}): Candidate => ({
   id,
   minutes,
@@ -91,7 +105,7 @@ describe("what a reading promises", () => {
     const circumstances = { ...EVEN, priors: [0.5, 0.5] };
     const inference = infer(MODEL, circumstances, []);
     // Both faults together ask for the first action, so that a, b, both and none are three answers.
-    const before = entropyOf(Array.from(actionShares(ACTIONS, inference)));
+    const before = entropyOf([...sharesOf(ACTIONS, inference).values()]);
     expect(before).toBeCloseTo(1.5, 9);
     const [both] = rankSteps(MODEL, circumstances, ACTIONS, inference, [candidate("both", ["sure", "twin"])]);
     expect(both!.gain).toBeCloseTo(1.5, 2);
@@ -107,7 +121,7 @@ describe("what a reading promises", () => {
         (p, q) => {
           const circumstances = { ...EVEN, priors: [p, q] };
           const inference = infer(MODEL, circumstances, []);
-          const before = entropyOf(Array.from(actionShares(ACTIONS, inference)));
+          const before = entropyOf([...sharesOf(ACTIONS, inference).values()]);
           const all = [
             candidate("x", ["sure", "vague"]),
             candidate("y", ["twin"]),
@@ -133,9 +147,9 @@ describe("what would turn the answer", () => {
 
   it("names each outcome after which another action leads, likeliest first, with its words", () => {
     expect(turns.map(({ words, to }) => [words, to])).toEqual([
-      ["sure present", 0],
-      ["vague present", 0],
-      ["twin present", 1],
+      ["sure present", 0b01],
+      ["vague present", 0b01],
+      ["twin present", 0b10],
     ]);
     expect(turns[0]!.probability).toBeCloseTo(0.3, 3);
     expect(turns[1]!.probability).toBeCloseTo(0.15, 3);
@@ -146,20 +160,84 @@ describe("what would turn the answer", () => {
   });
 });
 
-describe("shares of the actions", () => {
-  it("add up to one, the heaviest of a set's members deciding", () => {
-    const inference = infer(MODEL, { ...EVEN, priors: [0.5, 0.5] }, []);
-    expect(Array.from(actionShares(ACTIONS, inference))).toEqual(
-      [0.5, 0.25, 0.25].map((p) => expect.closeTo(p, 12)),
+describe("what sets of faults ask for", () => {
+  const half = infer(MODEL, { ...EVEN, priors: [0.5, 0.5] }, []);
+
+  it("are their members' usual cures, and a new machine makes the others needless", () => {
+    // Neither: nothing; a alone and a with b: the first; b alone: the second.
+    expect(sharesOf(ACTIONS, half)).toEqual(
+      new Map([
+        [0b01, expect.closeTo(0.5, 12) as number],
+        [0, expect.closeTo(0.25, 12) as number],
+        [0b10, expect.closeTo(0.25, 12) as number],
+        [-1, expect.closeTo(0, 12) as number],
+      ]),
     );
   });
 
-  it("give ranks that several faults share one action", () => {
-    const lighter: Actions = { count: 2, ranks: [1, 2], ofRank: [0, 0, 1], none: 1 };
-    const inference = infer(MODEL, { ...EVEN, priors: [0.5, 0.5] }, []);
-    expect(Array.from(actionShares(lighter, inference))).toEqual(
-      [0.5, 0.5].map((p) => expect.closeTo(p, 12)),
-    );
+  it("are both cures where none covers the other, and what lies aside only where nothing else is asked", () => {
+    const both = { ...ACTIONS, covering: null };
+    expect(sharesOf(both, half).get(0b11)).toBeCloseTo(0.25, 12);
+    const aside = { ...both, aside: 0b10 };
+    expect(sharesOf(aside, half).get(0b01)).toBeCloseTo(0.5, 12);
+    expect(sharesOf(aside, half).get(0b10)).toBeCloseTo(0.25, 12);
+  });
+
+  it("are nothing known where a member has no cure", () => {
+    const uncured = { ...ACTIONS, usual: [0, -1], curedBy: [1, 0], covering: null };
+    const masks = [...sharesOf(uncured, half).keys()];
+    expect(masks).toContain(NO_CURE);
+    expect(curesOf(NO_CURE)).toBeNull();
+    expect(curesOf(-1)).toBeNull();
+    expect(curesOf(0b101)).toEqual([0, 2]);
+  });
+
+  it("keep the likeliest apart and the rest together", () => {
+    const { masks, shares, of } = leadingTypes(ACTIONS, half, 1);
+    expect(masks).toEqual([0b01, -1]);
+    expect(shares.map((share) => share.toFixed(3))).toEqual(["0.500", "0.500"]);
+    expect(Array.from(of)).toEqual([1, 0, 1, 0]);
+  });
+});
+
+describe("how likely a set of cures is all that is needed", () => {
+  const apart: Actions = { ...ACTIONS, curedBy: [0b01, 0b10], covering: null };
+  const half = infer(MODEL, { ...EVEN, priors: [0.5, 0.5] }, []);
+  const outlook = (mask: number, raised: readonly number[], actions = apart) =>
+    cureOutlook(actions, half, mask, Uint8Array.from(raised));
+
+  it("is the mass of the fault sets it cures, nothing wrong included", () => {
+    // Of none, a, b, both, each a quarter.
+    expect(outlook(0b01, [1, 1]).cured).toBeCloseTo(0.5, 12);
+    expect(outlook(0b11, [1, 1]).cured).toBeCloseTo(1, 12);
+    expect(outlook(0, [1, 1]).cured).toBeCloseTo(0.25, 12);
+  });
+
+  it("lets a further fault stay that no finding raised, but never without curing one", () => {
+    expect(outlook(0b01, [1, 0]).cured).toBeCloseTo(0.75, 12);
+    // b alone is not cured by the first, raised or not.
+    expect(outlook(0b01, [0, 0]).cured).toBeCloseTo(0.75, 12);
+    expect(outlook(0, [0, 0]).cured).toBeCloseTo(0.25, 12);
+    // Nobody complains: what nothing points at may stay, what was raised may not.
+    const quiet = (raised: readonly number[]) =>
+      cureOutlook(apart, half, 0, Uint8Array.from(raised), false).cured;
+    expect(quiet([0, 0])).toBeCloseTo(1, 12);
+    expect(quiet([1, 0])).toBeCloseTo(0.5, 12);
+  });
+
+  it("says how much of it is exact, and what of it would be needless", () => {
+    const { exact, needless } = outlook(0b11, [1, 1]);
+    expect(exact).toBeCloseTo(0.25, 12);
+    expect(needless.get(0)).toBeCloseTo(0.5, 12);
+    expect(needless.get(1)).toBeCloseTo(0.5, 12);
+    expect(outlook(0b01, [1, 1]).exact).toBeCloseTo(0.25, 12);
+  });
+
+  it("counts a cure that does for several", () => {
+    // The new machine cures b as well; for a and none of them it is what is asked, for b alone it is needless.
+    const { cured, exact } = outlook(0b01, [1, 1], ACTIONS);
+    expect(cured).toBeCloseTo(1, 12);
+    expect(exact).toBeCloseTo(0.5, 12);
   });
 });
 

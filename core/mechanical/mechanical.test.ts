@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
-import { choice, HUB, job, lookedAndTurned, measured, reading, seen, skipped } from "../../tests/jobs.ts";
+import {
+  choice,
+  HUB,
+  job,
+  lookedAndTurned,
+  photographed,
+  measured,
+  reading,
+  seen,
+  skipped,
+} from "../../tests/jobs.ts";
 import { frameCheck, frameOutcome } from "../frame/index.ts";
 import { hardFactOf, MECHANICAL_SLOTS, mechanicalCheck, TURN } from "./index.ts";
 
@@ -112,10 +122,15 @@ describe("what was seen", () => {
   });
 
   it("ends the matter with torn laminations or a broken magnet, the laminations first (common practice)", () => {
-    expect(hardFactOf(job([seen(["torn", "chipped"])]), 0)).toMatchObject({ ends: "motor" });
-    expect(hardFactOf(job([seen(["chipped"])]), 0)).toMatchObject({ ends: "rotor" });
-    expect(hardFactOf(job([seen(["scratched", "rust"])]), 0)).toBeNull();
+    expect(hardFactOf(job([seen(["torn", "chipped"]), photographed()]), 0)).toMatchObject({ ends: "motor" });
+    expect(hardFactOf(job([seen(["chipped"]), photographed()]), 0)).toMatchObject({ ends: "rotor" });
+    expect(hardFactOf(job([seen(["scratched", "rust"]), photographed()]), 0)).toBeNull();
     expect(hardFactOf(job([]), 0)).toBeNull();
+  });
+
+  it("ends nothing until it was photographed: a first look is mistaken now and then", () => {
+    expect(hardFactOf(job([seen(["torn"])]), 0)).toBeNull();
+    expect(hardFactOf(job([seen(["torn"]), photographed(1)]), 0)).toBeNull();
   });
 });
 
@@ -140,13 +155,23 @@ describe("the check as a whole", () => {
   });
 
   it("offers only what is not known yet", () => {
-    expect(mechanicalCheck.answer(job([]), 0).open?.variables).toEqual(["turn", "play", "damp", "wiresSeen"]);
-    expect(mechanicalCheck.answer(job([choice("mechanical", "turn", "even")]), 0).open?.variables).toEqual([
-      "play",
-      "damp",
-      "wiresSeen",
-    ]);
-    expect(mechanicalCheck.answer(job(lookedAndTurned()), 0).open).toBeNull();
+    const steps = (...readings: Parameters<typeof job>[0]) =>
+      Object.fromEntries(
+        mechanicalCheck.answer(job(readings), 0).steps.map(({ name, variables }) => [name, variables]),
+      );
+    expect(steps()).toEqual({ look: ["turn", "play", "damp", "wiresSeen"] });
+    expect(steps(choice("mechanical", "turn", "even"))["look"]).toEqual(["play", "damp", "wiresSeen"]);
+    expect(steps(...lookedAndTurned())).toEqual({
+      open: ["laminationsSeen", "magnetsSeen", "debrisSeen", "waterSeen", "burnt"],
+      drag: ["shortDrag"],
+      coast: ["coastDown"],
+    });
+    expect(steps(choice("mechanical", "turn", "stiff"))["unplug"]).toEqual(["turn"]);
+    expect(
+      steps(choice("mechanical", "turn", "stiff"), choice("mechanical", "turnUnplugged", "free")),
+    ).not.toHaveProperty("unplug");
+    const opened = [...lookedAndTurned(), choice("mechanical", "sight", "opened")];
+    expect(steps(...opened)).not.toHaveProperty("open");
   });
 
   it("counts a choice once, by the last one made", () => {
@@ -187,7 +212,8 @@ describe("leads to frame", () => {
     expect(frameCheck.answer(all, 0).state).toBe("agrees");
     expect(frameCheck.answer(all, 0).note).toBe("open");
     expect(frameCheck.answer(all, 0).findings[0]?.sentence).toBe("All leads open to frame");
-    expect(frameCheck.answer(all, 0).open).toBeNull();
+    expect(frameCheck.answer(all, 0).steps).toEqual([]);
+    expect(frameCheck.answer(all, 0).made.map(({ name }) => name)).toEqual(["leads"]);
   });
 
   it("are not applicable where the plug carries electronics", () => {

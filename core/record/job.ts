@@ -76,6 +76,8 @@ export type WaitingFor = (typeof WAITING_FOR)[number];
 export interface Decision {
   readonly id: string;
   readonly disposition: Disposition;
+  /** All that is to be done, by the names of the cures; absent where only the disposition was chosen. */
+  readonly cures?: readonly string[];
   readonly reason: string;
   readonly waitingFor: WaitingFor;
   readonly by: string;

@@ -1,7 +1,7 @@
 import { answerIn, assessJob, CHECKS, type Verdict } from "../assess/index.ts";
 import { balanceOfSpin, constantOf, spinOf } from "../backemf/index.ts";
 import { factsOf } from "../catalogue/index.ts";
-import { skipReason } from "../check/index.ts";
+import { lowerFirst, skipReason } from "../check/index.ts";
 import { nextSuspects, proofOf, type Proof } from "../decision/index.ts";
 import {
   chanceText,
@@ -173,6 +173,13 @@ function lookNextAt(job: JobRecord, verdict: Verdict): string {
   return suspects.length > 0 ? `Look next at: ${suspects.join("; ")}.` : "";
 }
 
+/** The likeliest fault that the action which leads is for. */
+function causeOf({ action, faults }: Verdict): Verdict["faults"][number] | null {
+  return (
+    faults.find(({ fault }) => factsOf(fault).cures.some((cure) => action?.cures.includes(cure))) ?? null
+  );
+}
+
 function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWords: string } {
   const chosen = job.decisions.at(-1)?.disposition;
   if (!verdict.decided && (chosen === undefined || chosen === "undecided"))
@@ -181,11 +188,15 @@ function answerOf(verdict: Verdict, job: JobRecord): { answer: string; plainWord
     const fault = verdict.hardFact.ends === "motor" ? "laminations" : "magnets";
     return { answer: verdict.hardFact.sentence, plainWords: factsOf(fault).plainWords };
   }
-  if ((verdict.decided ?? chosen) === "notMotor")
+  if ((verdict.decided ?? chosen) === "notMotor") {
+    const cause = verdict.decided ? causeOf(verdict) : null;
     return {
-      answer: "The motor is not at fault",
-      plainWords: [factsOf("outside").plainWords, lookNextAt(job, verdict)].filter(Boolean).join(" "),
+      answer: cause ? `The motor is not at fault: ${lowerFirst(cause.name)}` : "The motor is not at fault",
+      plainWords: [factsOf(cause?.fault ?? "outside").plainWords, lookNextAt(job, verdict)]
+        .filter(Boolean)
+        .join(" "),
     };
+  }
   const leading = verdict.faults.find(({ fault }) => fault !== "outside" && fault !== "unseen");
   const share = leading ? `, ${chanceText(leading.probability)} likely` : "";
   return {

@@ -12,6 +12,7 @@ import {
   lookedAndTurned,
   MILLIOHM,
   pairs,
+  photographed,
   REPAIR,
   seen,
   skipped,
@@ -100,9 +101,10 @@ describe("the report", () => {
   });
 
   it("puts a hard fact before any probability", () => {
-    expect(buildReport(job([choice("mechanical", "sight", "opened"), seen(["torn"])]), HEAD).answer).toBe(
-      "Torn laminations condemn the motor.",
-    );
+    expect(
+      buildReport(job([choice("mechanical", "sight", "opened"), seen(["torn"]), photographed()]), HEAD)
+        .answer,
+    ).toBe("Torn laminations condemn the motor.");
   });
 
   it("says open with the range it is above, and an assumed temperature as assumed", () => {

@@ -64,6 +64,6 @@ describe("made safe", () => {
 
   it("finds nothing about the motor and offers nothing to find", () => {
     expect(safetyCheck.answer(job(madeSafe("hub")), 0).findings).toEqual([]);
-    expect(safetyCheck.answer(job([]), 0).open).toBeNull();
+    expect(safetyCheck.answer(job([]), 0).steps).toEqual([]);
   });
 });

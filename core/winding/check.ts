@@ -298,6 +298,8 @@ function honest(
   const figure = `${percentText(value)} ± ${shareText(expanded)}, ${pairName(balance.worst)}, where ${shareText(balance.limit)} is asked`;
   if (balance.judgement === "cannotTell")
     return { sentence: `This meter cannot tell whether the pairs are equal: ${figure}`, departs: false };
+  if (balance.judgement === "agrees" && best.outcome !== "balanced")
+    return { sentence: `Pairs equal within the limit: largest deviation ${figure}`, departs: false };
   if (balance.judgement === "departs" && best.outcome === "balanced")
     return {
       sentence: `Pairs differ, and no single fault fits them better than none: ${figure}`,

@@ -1,6 +1,6 @@
 import { spawnSync } from "node:child_process";
 import { fileURLToPath } from "node:url";
-import { assessJob, modelFor, type MotorModel } from "#core/assess";
+import { assessJob, kindOf, modelFor, type MotorModel } from "#core/assess";
 import { infer, rankSteps, type Circumstances, type Evidence, type Model } from "#core/inference";
 import type { JobRecord } from "#core/record";
 import { demoRecords } from "./demoRecords.ts";
@@ -35,20 +35,26 @@ function coldTime(record: JobRecord): number {
 }
 
 /** Every fault twice under two names, with the same rows: what a catalogue of double the size would cost. */
-function doubled({ faults, variables, rows, masks, actions }: MotorModel) {
+function doubled({ faults, variables, rows, masks, companions, actions }: MotorModel) {
   const twin = (id: string) => `${id} again`;
   const model: Model = {
     faults: [...faults, ...faults.map((fault) => ({ ...fault, id: twin(fault.id) }))],
     variables,
     rows: [...rows, ...rows.map((row) => ({ ...row, fault: twin(row.fault) }))],
+    companions,
     masks: [...masks, ...masks.map((mask) => ({ ...mask, by: twin(mask.by), hides: mask.hides.map(twin) }))],
   };
-  return { model, actions: { ...actions, ranks: [...actions.ranks, ...actions.ranks] } };
+  const twice = {
+    ...actions,
+    curedBy: [...actions.curedBy, ...actions.curedBy],
+    usual: [...actions.usual, ...actions.usual],
+  };
+  return { model, actions: twice };
 }
 
 /** Weighing alone, with the catalogue as it is and with twice the faults. */
 function benchSize(record: JobRecord): void {
-  const usual = modelFor(record.motor.family, record.motor.connection);
+  const usual = modelFor(kindOf(record.motor));
   const { findings, plan } = assessJob(record);
   const evidence: readonly Evidence[] = findings;
   const known = new Set(findings.map(({ variable }) => variable));
@@ -66,7 +72,7 @@ function benchSize(record: JobRecord): void {
     const circumstances: Circumstances = {
       settings: [{ share: 1, values: { connection: "star", tips: "proven" } }],
       priors: model.faults.map(() => 0.02),
-      complaint: { withoutCause: 0.05, furtherCause: 0.3 },
+      complaint: { withoutCause: 0.05, furtherCause: 0.1, companionCause: 0.6 },
     };
     const times = Array.from({ length: RUNS }, () => {
       const start = performance.now();

@@ -1,6 +1,7 @@
 import type { ComponentType } from "react";
 import type { CheckId } from "#core/record";
 import { Backemf } from "./backemf/Backemf.tsx";
+import { Feed } from "./feed/Feed.tsx";
 import { Frame } from "./frame/Frame.tsx";
 import { Hall } from "./hall/Hall.tsx";
 import { Insulation } from "./insulation/Insulation.tsx";
@@ -19,6 +20,7 @@ export const CHECK_SCREENS: Readonly<Record<CheckId, ComponentType>> = {
   winding: Winding,
   backemf: Backemf,
   hall: Hall,
+  feed: Feed,
   run: Run,
   setup: Setup,
 };

@@ -2,7 +2,7 @@ import { lazy, useEffect, useMemo, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
-import { CHECKS, checkOf } from "#core/assess";
+import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import { CONNECTION_LABELS, FAMILY_FACTS, type CheckId } from "#core/record";
 import { madeSafeAt } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
@@ -206,7 +206,10 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
 
 function JudgedJob({ view, step }: { readonly view: JobView; readonly step: string | undefined }) {
   const parts = useJobParts(view);
-  const verdict = useVerdict(parts.record, parts.closed ? (parts.closing?.verdict ?? null) : null);
+  const verdict = useVerdict(
+    parts.record,
+    parts.closed && parts.closing ? keptVerdict(parts.closing.verdict) : null,
+  );
   const open = useMemo(() => (verdict ? { ...parts, verdict } : null), [parts, verdict]);
   const [first, setFirst] = useState<JobStep | null>(null);
   if (!open) return <Sentence>Weighing what is known.</Sentence>;

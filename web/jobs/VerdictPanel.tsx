@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
-import type { Verdict } from "#core/assess";
-import { CHECKS } from "#core/assess";
+import { CHECKS, type NextCheck, type Verdict } from "#core/assess";
+import { lowerFirst } from "#core/check";
+import type { CheckId } from "#core/record";
 import { chanceText } from "#core/quantity";
 
 const LEAST_SHOWN = 0.05;
@@ -16,6 +17,13 @@ function enough(verdict: Verdict): string {
   return "No check here would tell more. Repeat what looks odd, or decide as it stands.";
 }
 
+const titleOf = (check: CheckId) => CHECKS.find(({ id }) => id === check)?.title ?? "";
+
+/** What a step would tell; a check that only comes first says why it is made at all. */
+function whyNext({ because, gain }: NextCheck, why: string): string {
+  return gain > 0 && because !== "" ? `It tells most about ${because}.` : why;
+}
+
 /** The standing verdict with its reasons; what it shows, the core found. */
 export function VerdictPanel({
   verdict,
@@ -26,6 +34,9 @@ export function VerdictPanel({
   readonly children: ReactNode;
 }) {
   const next = CHECKS.find(({ id }) => id === verdict.next?.check);
+  const doubtful = verdict.findings
+    .filter(({ variable }) => verdict.doubtful.includes(variable))
+    .map(({ sentence }) => sentence);
   return (
     <aside aria-label="Standing verdict" aria-live="polite" className="p-5">
       <p className="text-sm font-semibold text-ink-2">Standing verdict</p>
@@ -74,24 +85,29 @@ export function VerdictPanel({
         <p className="text-sm font-semibold text-ink-2">Next</p>
         {next && verdict.next ? (
           <>
-            <p className="font-semibold">{next.title}</p>
+            <p className="font-semibold">{verdict.next.title || next.title}</p>
             <p className="text-sm">
               {verdict.next.halfDone
                 ? "Begun; finish it first."
-                : `${next.minutes} min. ${next.why} It tells most about ${verdict.next.because}.`}
+                : `${next.title}, ${verdict.next.minutes} min. ${whyNext(verdict.next, next.why)}`}
             </p>
           </>
         ) : (
           <p className="text-sm">{enough(verdict)}</p>
         )}
-        {verdict.runnerUp && verdict.runnerUp.check !== verdict.next?.check && (
+        {verdict.runnerUp && (
           <p className="mt-1 text-sm text-ink-2">
-            Or: {CHECKS.find(({ id }) => id === verdict.runnerUp?.check)?.title.toLowerCase()},{" "}
+            Or: {lowerFirst(verdict.runnerUp.title || titleOf(verdict.runnerUp.check))},{" "}
             {verdict.runnerUp.minutes} min.
           </p>
         )}
         <div className="mt-3">{children}</div>
       </div>
+      {doubtful.length > 0 && (
+        <p className="mt-4 border-l-4 border-amber pl-3 text-sm">
+          <strong>Does not fit the rest, read it again:</strong> {doubtful.join(". ")}.
+        </p>
+      )}
       {verdict.wouldChange.length > 0 && (
         <p className="mt-4 text-sm text-ink-2">
           What would change it: {verdict.wouldChange.map(({ words }) => words).join("; ")}.

@@ -70,6 +70,7 @@ describe("the plan", () => {
       ["winding", "agrees", "equal"],
       ["backemf", "toDo", "5 min"],
       ["hall", "toDo", "5 min"],
+      ["feed", "toDo", "10 min"],
       ["run", "toDo", "8 min"],
       ["setup", "toDo", "2 min"],
       ["decide", "toDo", ""],

@@ -1,13 +1,16 @@
 import { useId, useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import { nextSuspects, plansFor } from "#core/decision";
-import { chanceText } from "#core/quantity";
-import { DECIDED_FROM } from "#core/assess";
+import { chanceText, shareText } from "#core/quantity";
+import { breakEven, labour, type Action } from "#core/assess";
+import { curesText, type CureId, type FaultId } from "#core/catalogue";
+import { lowerFirst } from "#core/check";
 import {
   CONSEQUENCE_LABELS,
   DISPOSITION_LABELS,
   DISPOSITIONS,
   WAITING_FOR,
+  type Decision,
   type Disposition,
   type WaitingFor,
 } from "#core/record";
@@ -25,30 +28,97 @@ const WAITING_WORDS: Readonly<Record<WaitingFor, string>> = {
   answer: "An answer from the owner",
 };
 
+/** One thing that could be done: an action worked out from the evidence, or a disposition by itself. */
+interface Option {
+  readonly key: string;
+  readonly name: string;
+  readonly disposition: Disposition;
+  readonly action: Action | null;
+  readonly plan: string;
+}
+
+const keyOf = (cures: readonly string[] | undefined, disposition: Disposition) =>
+  cures && cures.length > 0 ? [...cures].sort().join("+") : disposition;
+
+function optionsOf(
+  actions: readonly Action[],
+  faults: readonly FaultId[],
+  school: Parameters<typeof plansFor>[2],
+): Option[] {
+  const planned = (disposition: Disposition) =>
+    disposition === "undecided" ? undefined : plansFor(disposition, faults, school)[0];
+  const worked = actions.map((action): Option => {
+    const { cures, disposition } = action;
+    return {
+      key: keyOf(cures, disposition),
+      name: cures.length > 0 ? curesText(cures) : "Nothing: the motor is sound",
+      disposition,
+      action,
+      plan: planned(disposition)?.title ?? DISPOSITION_IN_PLAIN_WORDS[disposition],
+    };
+  });
+  const others = DISPOSITIONS.filter((one) => !worked.some(({ disposition }) => disposition === one)).map(
+    (disposition): Option => ({
+      key: disposition,
+      name: DISPOSITION_LABELS[disposition],
+      disposition,
+      action: null,
+      plan: planned(disposition)?.title ?? DISPOSITION_IN_PLAIN_WORDS[disposition],
+    }),
+  );
+  return [...worked, ...others];
+}
+
+const money = (amount: number) => String(Math.round(amount));
+
+/** How long the leading action stays the cheapest. */
+function cheapestUntil(action: Action | null, rivals: readonly Action[]): string {
+  const rival = rivals
+    .filter(({ unsafe }) => unsafe === null)
+    .toSorted((a, b) => a.expectedCost - b.expectedCost)[0];
+  const share = action && rival ? breakEven(action, rival) : null;
+  if (!rival || share === null) return "";
+  const name = rival.cures.length > 0 ? curesText(rival.cures) : "leaving it alone";
+  return ` It stays the cheapest while it is more than ${shareText(share)} likely; below that, ${lowerFirst(name)} costs less.`;
+}
+
+const COLUMNS = "grid-cols-[2rem_1.6fr_5rem_5rem_6rem_6rem_1.6fr]";
+
 /** What a person chooses, with the reason; what the evidence says stands beside it. */
 export default function Decide() {
   const { id, record, verdict, closed, add } = useOpenJob();
   const navigate = useNavigate();
   const last = record.decisions.at(-1);
-  const leading = DISPOSITIONS.reduce((best, one) =>
-    verdict.remedies[one] > verdict.remedies[best] ? one : best,
-  );
-  const [chosen, setChosen] = useState<Disposition>(last?.disposition ?? verdict.decided ?? leading);
+  const actions = verdict.action ? [verdict.action, ...verdict.rivals] : verdict.rivals;
+  const faults = verdict.faults.map(({ fault }) => fault);
+  const options = optionsOf(actions, faults, record.limits?.deadHall?.choice);
+  const proposed = last
+    ? keyOf(last.cures, last.disposition)
+    : verdict.decided && verdict.action
+      ? keyOf(verdict.action.cures, verdict.decided)
+      : null;
+  const [key, setKey] = useState(proposed);
+  const chosen = options.find((one) => one.key === key) ?? null;
   const [waiting, setWaiting] = useState<WaitingFor>(last?.waitingFor ?? "nothing");
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState("");
   const group = useId();
-  const faults = verdict.faults.map(({ fault }) => fault);
   const suspects = nextSuspects(record, verdict);
   const evidence = verdict.findings
     .filter(({ departs }) => departs)
     .map(({ sentence }) => sentence)
     .join(". ");
+  const agrees =
+    verdict.decided !== null &&
+    verdict.action !== null &&
+    key === keyOf(verdict.action.cures, verdict.decided);
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
+    if (!chosen) return setProblem("Choose what is to be done first.");
     const fields = {
-      disposition: chosen,
+      disposition: chosen.disposition,
+      ...(chosen.action && { cures: chosen.action.cures }),
       reason: reason.trim(),
       waitingFor: waiting,
       at: new Date().toISOString(),
@@ -57,7 +127,7 @@ export default function Decide() {
     if (error) return setProblem(error.message);
     const outcome = await add("decision", fields);
     if (outcome.kind === "refused") return setProblem(outcome.sentence);
-    await navigate(`/jobs/${id}/${chosen === "undecided" ? "decide" : "repair"}`);
+    await navigate(`/jobs/${id}/${chosen.disposition === "undecided" ? "decide" : "repair"}`);
     setReason("");
     setProblem("");
   };
@@ -65,8 +135,8 @@ export default function Decide() {
   return (
     <section aria-labelledby="decide-title" className="max-w-5xl">
       <h2 id="decide-title" className="text-xl font-bold">
-        {verdict.decided
-          ? `${verdict.headline}: ${chanceText(verdict.remedies[verdict.decided])}`
+        {verdict.decided && verdict.action
+          ? `${verdict.headline}: ${chanceText(verdict.action.probability)}`
           : verdict.headline}
       </h2>
       <p className="mb-2 line-clamp-2 text-[0.95rem] leading-snug text-ink-2">
@@ -80,57 +150,66 @@ export default function Decide() {
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-3">
         <fieldset disabled={closed}>
           <legend className="sr-only">What you could do</legend>
-          <div className="grid grid-cols-[2rem_1.2fr_6rem_7rem_2fr] items-center gap-x-3 px-4 pb-1 text-sm text-ink-2 max-md:hidden">
+          <div className={`grid ${COLUMNS} items-center gap-x-3 px-4 pb-1 text-sm text-ink-2 max-md:hidden`}>
             <span />
             <span>What you could do</span>
             <span>Fits by</span>
-            <span>Work</span>
-            <span>Mind</span>
+            <span>Parts</span>
+            <span>Labour</span>
+            <span>Likely cost</span>
+            <span>Plan</span>
           </div>
           <div className="overflow-hidden rounded-xl border border-line bg-sheet">
-            {DISPOSITIONS.map((disposition) => {
-              const plan =
-                disposition === "undecided"
-                  ? undefined
-                  : plansFor(disposition, faults, record.limits?.deadHall?.choice)[0];
-              return (
-                <label
-                  key={disposition}
-                  className="grid min-h-11 cursor-pointer grid-cols-[2rem_1.2fr_6rem_7rem_2fr] items-center gap-x-3 border-t border-line px-4 py-1 first:border-0 has-checked:bg-green-soft max-md:grid-cols-[2rem_1fr_4rem]"
-                >
-                  <input
-                    type="radio"
-                    name={group}
-                    value={disposition}
-                    checked={chosen === disposition}
-                    onChange={() => setChosen(disposition)}
-                    className="size-5 accent-[var(--green)]"
-                  />
-                  <span className="font-semibold">{DISPOSITION_LABELS[disposition]}</span>
-                  <span className="text-xl font-semibold">{chanceText(verdict.remedies[disposition])}</span>
-                  <span className="max-md:hidden">{plan ? `${plan.minutes} min` : "none"}</span>
-                  <span className="text-sm text-ink-2 max-md:hidden">
-                    {plan?.title ?? DISPOSITION_IN_PLAIN_WORDS[disposition]}
+            {options.map(({ key: own, name, action, plan }) => (
+              <label
+                key={own}
+                className={`grid min-h-11 cursor-pointer ${COLUMNS} items-center gap-x-3 border-t border-line px-4 py-1 first:border-0 has-checked:bg-green-soft max-md:grid-cols-[2rem_1fr_4rem]`}
+              >
+                <input
+                  type="radio"
+                  name={group}
+                  value={own}
+                  checked={key === own}
+                  onChange={() => setKey(own)}
+                  className="size-5 accent-[var(--green)]"
+                />
+                <span className="leading-tight font-semibold">{name}</span>
+                {action ? (
+                  <>
+                    <span className="font-semibold">{chanceText(action.probability)}</span>
+                    <span className="max-md:hidden">{money(action.cost - labour(action.minutes))}</span>
+                    <span className="max-md:hidden">
+                      {money(labour(action.minutes))}{" "}
+                      <span className="text-sm text-ink-2">{action.minutes} min</span>
+                    </span>
+                    <span className="text-xl font-semibold max-md:hidden">{money(action.expectedCost)}</span>
+                  </>
+                ) : (
+                  <span className="col-span-4 text-sm text-ink-2 max-md:col-span-1">
+                    not asked for by the findings
                   </span>
-                </label>
-              );
-            })}
+                )}
+                <span className={`text-sm max-md:hidden ${action?.unsafe ? "text-red" : "text-ink-2"}`}>
+                  {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan}
+                </span>
+              </label>
+            ))}
           </div>
+          <p className="mt-1 px-4 text-sm text-ink-2 max-md:hidden">
+            Likely cost is parts, labour and what being wrong costs on average. Prices are examples.
+          </p>
         </fieldset>
-        <Judged state={verdict.decided ? (verdict.decided === chosen ? "agrees" : "departs") : "cannotTell"}>
+        <Judged state={agrees ? "agrees" : verdict.decided && key !== null ? "departs" : "cannotTell"}>
           {verdict.decided ? (
             <>
-              <strong>
-                {verdict.decided === chosen
-                  ? "The evidence agrees."
-                  : `The evidence says otherwise: ${DISPOSITION_LABELS[verdict.decided].toLowerCase()}.`}
-              </strong>{" "}
+              <strong>{agrees ? "The evidence agrees." : `The evidence says: ${verdict.headline}.`}</strong>{" "}
               {verdict.reason}
+              {cheapestUntil(verdict.action, verdict.rivals)}
             </>
           ) : (
             <>
               <strong>Not decided by the evidence.</strong> {verdict.reason} You may still choose, with your
-              reason; below {DECIDED_FROM * 100} % it would be wrong more than once in ten.
+              reason.
             </>
           )}
         </Judged>
@@ -162,7 +241,7 @@ export default function Decide() {
                 <Button onClick={() => setReason(`${evidence}.`)}>Take the findings as the reason</Button>
               )}
               <Button type="submit" look="main">
-                Decide: {DISPOSITION_LABELS[chosen].toLowerCase()}
+                {chosen ? `Decide: ${lowerFirst(chosen.name)}` : "Decide"}
               </Button>
             </div>
           </>
@@ -177,12 +256,16 @@ export default function Decide() {
           {record.decisions.map((decision) => (
             <li key={decision.id}>
               {new Date(decision.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })},{" "}
-              {decision.by}: <strong className="text-ink">{DISPOSITION_LABELS[decision.disposition]}</strong>.{" "}
-              {decision.reason}
+              {decision.by}: <strong className="text-ink">{decidedText(decision)}</strong>. {decision.reason}
             </li>
           ))}
         </ul>
       )}
     </section>
   );
+}
+
+/** What was decided, in words. */
+function decidedText({ disposition, cures }: Decision): string {
+  return cures && cures.length > 0 ? curesText(cures as readonly CureId[]) : DISPOSITION_LABELS[disposition];
 }

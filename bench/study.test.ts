@@ -1,0 +1,83 @@
+import { describe, expect, it } from "vitest";
+import { FAULT_IDS } from "#core/catalogue";
+import { chanceFrom } from "./chance.ts";
+import { outcomeOf, play, tally } from "./study.ts";
+import { AILMENTS, motorFrom } from "./world.ts";
+
+describe("what an action does", () => {
+  it.each([
+    [["bearing"], ["bearings"], "right"],
+    [["bearing"], ["motor"], "wasteful"],
+    [["turns"], ["motor"], "right"],
+    [["sensorWire", "sensor"], ["sensorWire", "hallSensor"], "right"],
+    [["sensorWire", "sensor"], ["sensorWire"], "wasteful"],
+    [["sensorWire"], ["sensorWire", "hallSensor"], "wasteful"],
+    [["bearing"], ["battery"], "harmful"],
+    [["battery"], ["bearings"], "wasteful"],
+    [["battery", "frame"], ["battery"], "harmful"],
+    [["magnet"], ["rotor"], "right"],
+    [["laminations", "magnet"], ["motor"], "right"],
+    [["wrongPlate"], ["record"], "right"],
+    [["starJoint"], [], "harmful"],
+  ] as const)("to %j: %j is %s", (ailments, cures, outcome) => {
+    expect(outcomeOf(ailments, { cures })).toBe(outcome);
+  });
+});
+
+describe("the simulated world", () => {
+  it("is the same for the same seed and another for another", () => {
+    const draw = (seed: number) => motorFrom("hub", "star", chanceFrom(seed));
+    expect(draw(3)).toEqual(draw(3));
+    expect(draw(3)).not.toEqual(draw(4));
+  });
+
+  it("has no star joint in a delta, no sensor's fault without sensors, and names none of the program's faults", () => {
+    const deltas = Array.from({ length: 300 }, (_, i) => motorFrom("hub", "delta", chanceFrom(i)));
+    expect(deltas.some(({ ailments }) => ailments.includes("starJoint"))).toBe(false);
+    for (const { ailments, sensored } of deltas)
+      if (!sensored) expect(ailments.some((one) => one.startsWith("sensor"))).toBe(false);
+    expect(deltas.some(({ sensored }) => !sensored)).toBe(true);
+    expect(new Set(deltas.flatMap(({ ailments }) => ailments)).size).toBeGreaterThan(15);
+    expect(AILMENTS.length).toBeLessThan(FAULT_IDS.length + 5);
+  });
+});
+
+describe("motors never seen, worked on by the program's own next step", () => {
+  // Wide bounds: a hundred motors move each share by some percent from seed to seed.
+  const trials = Array.from({ length: 110 }, (_, i) => play(70_000 + i, ["hobby", "hub", "traction"])).filter(
+    ({ motor }) => !motor.ailments.includes("hidden"),
+  );
+  const all = tally(trials);
+
+  it("are mostly decided rightly, and hardly ever harmfully", () => {
+    expect(all.right).toBeGreaterThan(0.65);
+    expect(all.wasteful).toBeLessThan(0.09);
+    expect(all.harmful).toBeLessThan(0.035);
+  });
+
+  it("come true nearly as often as is said", () => {
+    expect(all.saidMean).toBeGreaterThan(0.9);
+    expect(all.saidTrue).toBeGreaterThan(0.85);
+  });
+
+  it("take no step for ever: what was read twice is not asked again", () => {
+    for (const { steps } of trials) {
+      const times = new Map<string, number>();
+      for (const step of steps) times.set(step, (times.get(step) ?? 0) + 1);
+      expect(Math.max(...times.values())).toBeLessThanOrEqual(2);
+    }
+  });
+
+  it("take fewer minutes than the whole list of checks, and are decided at least as often", () => {
+    const listed = tally(
+      trials.slice(0, 40).map(({ seed }) => play(seed, ["hobby", "hub", "traction"], "wholeList")),
+    );
+    expect(all.minutes).toBeLessThan((2 / 3) * listed.minutes);
+  });
+
+  it("is the same trial for the same seed", () => {
+    const [once, again] = [play(70_003, ["hub"]), play(70_003, ["hub"])];
+    expect(again.steps).toEqual(once.steps);
+    expect(again.verdict.action).toEqual(once.verdict.action);
+  });
+});
