@@ -117,6 +117,9 @@ function faultBeliefs(model: MotorModel, inference: Inference, findings: readonl
   return model.ids
     .map((fault, i): FaultBelief => {
       const { name, placed } = factsOf(fault);
+      const touched = new Set(
+        model.rows.filter((row) => row.fault === fault).map(({ variable }) => variable),
+      );
       const pointing = placed
         ? findings.find(
             ({ variable, place }) =>
@@ -127,6 +130,7 @@ function faultBeliefs(model: MotorModel, inference: Inference, findings: readonl
         variable,
         sentence,
         weight: inference.weights[f]![i]!,
+        clears: !touched.has(variable),
       }));
       weights.sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight) || (a.variable < b.variable ? -1 : 1));
       return {

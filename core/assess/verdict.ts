@@ -10,6 +10,8 @@ export interface WeightedFinding {
   readonly sentence: string;
   /** Change of the fault's log odds when this finding is left out, capped at ±30. Positive speaks for it. */
   readonly weight: Decibans;
+  /** It says nothing of the fault itself and only makes others less likely. */
+  readonly clears: boolean;
 }
 
 export interface FaultBelief {

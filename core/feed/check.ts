@@ -116,7 +116,7 @@ const MINUTES = STEPS.reduce((sum, { minutes }) => sum + minutes, 0);
 /** Half of the motors brought in are sound: what feeds, commands and holds this one. */
 export const feedCheck: CheckDefinition = {
   id: "feed",
-  title: "Battery and command",
+  title: "What feeds it",
   stage: "Under power",
   minutes: MINUTES,
   why: "Half of the motors brought in are sound: battery, throttle, settings or a brake is the cause.",

@@ -72,6 +72,8 @@ export function measureForced(readings: ForcedReadings): MeasuredPairs {
     ? combine([
         accuracyOf(rangeAmong(dcVolts, first.volts)).commonGain,
         accuracyOf(rangeAmong(dcAmperes, first.amperes)).commonGain,
+        // Most of the ammeter's digits are one offset of its own: a share of the current, the same for each pair.
+        scale(accuracyOf(rangeAmong(dcAmperes, first.amperes)).commonOffset, 1 / usual),
       ])
     : NO_UNCERTAINTY;
   const pairs: Partial<Record<Pair, MeasuredPair>> = {};
@@ -91,7 +93,7 @@ export function measureForced(readings: ForcedReadings): MeasuredPairs {
       pairs[pair] = { state: "contradictory", count: own.length };
       continue;
     }
-    const ohms = own.map(({ volts, amperes }) => Math.max(0, volts - zero) / amperes);
+    const ohms = own.map(({ volts, amperes }) => (volts - zero) / amperes);
     const [at] = own;
     const volts = rangeAmong(dcVolts, at!.volts);
     const amperes = rangeAmong(dcAmperes, at!.amperes);

@@ -66,7 +66,7 @@ export function VerdictPanel({
                     ({ weight }) => fault.probability >= LEAST_EXPLAINED && Math.abs(weight) >= LEAST_WEIGHT,
                   )
                   .slice(0, WEIGHTS_SHOWN)
-                  .map(({ variable, sentence, weight }) => (
+                  .map(({ variable, sentence, weight, clears }) => (
                     <li key={variable} className="flex gap-2">
                       <span
                         className={`w-12 shrink-0 text-right font-semibold ${weight > 0 ? "text-copper" : "text-green"}`}
@@ -74,7 +74,7 @@ export function VerdictPanel({
                         {weight > 0 ? "+" : "−"}
                         {Math.abs(weight).toFixed(1)}
                       </span>
-                      {sentence}
+                      {clears && weight > 0 ? `Rules out others: ${lowerFirst(sentence)}` : sentence}
                     </li>
                   ))}
               </ul>

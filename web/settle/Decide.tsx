@@ -46,7 +46,9 @@ function optionsOf(
   school: Parameters<typeof plansFor>[2],
 ): Option[] {
   const planned = (disposition: Disposition) =>
-    disposition === "undecided" ? undefined : plansFor(disposition, faults, school)[0];
+    disposition === "undecided" || disposition === "notMotor"
+      ? undefined
+      : plansFor(disposition, faults, school)[0];
   const worked = actions.map((action): Option => {
     const { cures, disposition } = action;
     return {
@@ -92,6 +94,8 @@ export default function Decide() {
   const actions = verdict.action ? [verdict.action, ...verdict.rivals] : verdict.rivals;
   const faults = verdict.faults.map(({ fault }) => fault);
   const options = optionsOf(actions, faults, record.limits?.deadHall?.choice);
+  const worked = options.filter(({ action }) => action !== null);
+  const otherwise = options.filter(({ action }) => action === null);
   const proposed = last
     ? keyOf(last.cures, last.disposition)
     : verdict.decided && verdict.action
@@ -160,7 +164,7 @@ export default function Decide() {
             <span>Plan</span>
           </div>
           <div className="overflow-hidden rounded-xl border border-line bg-sheet">
-            {options.map(({ key: own, name, action, plan }) => (
+            {worked.map(({ key: own, name, action, plan }) => (
               <label
                 key={own}
                 className={`grid min-h-11 cursor-pointer ${COLUMNS} items-center gap-x-3 border-t border-line px-4 py-1 first:border-0 has-checked:bg-green-soft max-md:grid-cols-[2rem_1fr_4rem]`}
@@ -174,7 +178,7 @@ export default function Decide() {
                   className="size-5 accent-[var(--green)]"
                 />
                 <span className="leading-tight font-semibold">{name}</span>
-                {action ? (
+                {action && (
                   <>
                     <span className="font-semibold">{chanceText(action.probability)}</span>
                     <span className="max-md:hidden">{money(action.cost - labour(action.minutes))}</span>
@@ -184,16 +188,31 @@ export default function Decide() {
                     </span>
                     <span className="text-xl font-semibold max-md:hidden">{money(action.expectedCost)}</span>
                   </>
-                ) : (
-                  <span className="col-span-4 text-sm text-ink-2 max-md:col-span-1">
-                    not asked for by the findings
-                  </span>
                 )}
                 <span className={`text-sm max-md:hidden ${action?.unsafe ? "text-red" : "text-ink-2"}`}>
                   {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan}
                 </span>
               </label>
             ))}
+            <div className="flex flex-wrap items-center gap-x-6 border-t border-line px-4">
+              <span className="text-sm text-ink-2">Or otherwise</span>
+              {otherwise.map(({ key: own, name }) => (
+                <label
+                  key={own}
+                  className="flex min-h-11 cursor-pointer items-center gap-2 rounded px-2 has-checked:bg-green-soft"
+                >
+                  <input
+                    type="radio"
+                    name={group}
+                    value={own}
+                    checked={key === own}
+                    onChange={() => setKey(own)}
+                    className="size-5 accent-[var(--green)]"
+                  />
+                  {name}
+                </label>
+              ))}
+            </div>
           </div>
           <p className="mt-1 px-4 text-sm text-ink-2 max-md:hidden">
             Likely cost is parts, labour and what being wrong costs on average. Prices are examples.

@@ -25,7 +25,7 @@ export function Feed() {
   return (
     <section aria-labelledby="check-title">
       <h2 id="check-title" className="text-xl font-bold">
-        Battery and command
+        What feeds it
       </h2>
       <p className="mb-3 max-w-3xl text-ink-2">
         Before the motor is opened: does anything rub on it, does the battery hold while the throttle is
