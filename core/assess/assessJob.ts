@@ -51,6 +51,8 @@ export const MOST_SETUP_DOUBT = 0.5;
 const DOUBTFUL_FROM = 0.5;
 /** From this chance of a slip on reading it again is among the steps. Judgement. */
 const AGAIN_FROM = 0.04;
+/** More on top of what leads is shown from this chance on that just it is needed. Judgement. */
+const LEAST_APART = 0.03;
 /** What was read this often is not proposed again. */
 const MOST_TIMES = 2;
 /** A finding speaks plainly for a fault from this weight on: four times the odds. Judgement. */
@@ -400,7 +402,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     reason: cleared ? CLEARED : reasonOf(holds, hardFact, decided !== null, action, doubt),
     decided,
     action,
-    rivals: others.slice(0, MOST_RIVALS),
+    rivals: others.filter((one) => action === null || differs(one, action)).slice(0, MOST_RIVALS),
     doubtful: findings.flatMap(({ variable }, f) => (inference.slips[f]! > DOUBTFUL_FROM ? [variable] : [])),
     hardFact,
     faults,
@@ -437,6 +439,10 @@ function seenToFail(
       weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY),
   );
 }
+
+/** Whether another action is one, and not the leading one with more on top for caution. */
+const differs = ({ cures, exact }: Action, leading: Action) =>
+  exact >= LEAST_APART || !leading.cures.every((cure) => cures.includes(cure));
 
 const CLEARED =
   "It runs well on a controller known to be good, and its own checks agree: look at what feeds and commands it.";

@@ -275,7 +275,11 @@ test("a changed limit wants its reason, judges an open job anew, and is taken ba
   await expect(page.getByLabel("Alternating voltage, range 1, % of reading")).toHaveValue("1");
   await page.getByLabel("Alternating voltage, range 1, one count").fill("0");
   await page.getByRole("button", { name: "Keep it" }).click();
-  await expect(page.getByRole("alert")).toContainText("Alternating voltage, range 1");
+  await expect(page.getByRole("alert")).toContainText("Give a value above zero.");
+  await expect(page.getByLabel("Alternating voltage, range 1, one count")).toHaveAttribute(
+    "aria-invalid",
+    "true",
+  );
   await noSeriousProblem(page);
   await page.getByRole("link", { name: "Units and limits" }).click();
   const limit = page.getByLabel("Hub motor, balance, limit in percent");
