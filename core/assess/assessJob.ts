@@ -1,9 +1,7 @@
 import {
   COMPANION_ODDS,
   COMPLAINT_WITHOUT_CAUSE,
-  cureFactsOf,
   curesIn,
-  curesText,
   factsOf,
   oddsFactors,
   priorsOf,
@@ -13,52 +11,28 @@ import {
   UNRELATED_ODDS,
   type CureId,
 } from "../catalogue/index.ts";
-import {
-  findingOf,
-  lowerFirst,
-  REPEATED,
-  type CheckAnswer,
-  type CheckDefinition,
-  type Finding,
-} from "../check/index.ts";
-import {
-  infer,
-  rankSteps,
-  whatWouldTurn,
-  type Candidate,
-  type Circumstances,
-  type Inference,
-} from "../inference/index.ts";
+import { findingOf, type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
+import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
-import { chanceText } from "../quantity/index.ts";
-import {
-  DISPOSITION_LABELS,
-  epochOf,
-  type CheckId,
-  type Disposition,
-  type JobRecord,
-} from "../record/index.ts";
+import { DISPOSITION_LABELS, epochOf, type CheckId, type JobRecord } from "../record/index.ts";
 import { RUN_GOOD } from "../run/index.ts";
 import { allOpenProved, measuredOf, PAIRS_AT_REST } from "../winding/index.ts";
 import { actionsFor, dispositionBeliefs, labour, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
+import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "./registry.ts";
+import { nextFirst, ranked, steadied, stepsIn } from "./steps.ts";
+import { CLEARED, headlineOf, reasonOf } from "./words.ts";
 import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
 
 /** From this chance of a faulty set-up on nothing is done to the motor. */
 export const MOST_SETUP_DOUBT = 0.5;
 /** A finding more likely a slip than this is said not to fit. */
 const DOUBTFUL_FROM = 0.5;
-/** From this chance of a slip on reading it again is among the steps. Judgement. */
-const AGAIN_FROM = 0.04;
 /** More on top of what leads is shown from this chance on that just it is needed. Judgement. */
 const LEAST_APART = 0.03;
-/** What was read this often is not proposed again. */
-const MOST_TIMES = 2;
 /** A finding speaks plainly for a fault from this weight on: four times the odds. Judgement. */
 const PLAINLY = 6;
-/** The step that mends a doubtful set-up. */
-const OTHER_METER = "otherMeter";
 const MOST_CHANGES = 3;
 const MOST_RIVALS = 3;
 
@@ -146,147 +120,6 @@ function faultBeliefs(model: MotorModel, inference: Inference, findings: readonl
     .sort((a, b) => b.probability - a.probability);
 }
 
-/** Choices made of a slot in an epoch, corrected ones included, in the order they were made. */
-function choicesOf({ readings }: JobRecord, check: CheckId, slot: string, epoch: number): string[] {
-  return readings.flatMap(({ check: where, slot: at, epoch: when, value }) =>
-    where === check && at === slot && when === epoch
-      ? value.kind === "choice"
-        ? [value.choice]
-        : value.kind === "choices"
-          ? [value.choices.join(" ")]
-          : []
-      : [],
-  );
-}
-
-/** How often a step was made in an epoch, by its first slot. */
-function timesMade({ readings }: JobRecord, check: CheckId, slots: readonly string[], epoch: number): number {
-  return readings.filter(
-    ({ check: where, slot, epoch: when, value }) =>
-      where === check && slot === slots[0] && when === epoch && value.kind !== "undone",
-  ).length;
-}
-
-/** What was felt or seen twice alike is hardly a slip any more. */
-function steadied(
-  job: JobRecord,
-  epoch: number,
-  findings: readonly Finding[],
-  answers: ReadonlyMap<CheckId, CheckAnswer>,
-): readonly Finding[] {
-  const twice = new Set(
-    [...answers].flatMap(([check, { made }]) =>
-      made.flatMap(({ slots, variables }) => {
-        const said = choicesOf(job, check, slots[0] ?? "", epoch);
-        return said.length > 1 && said.at(-1) === said.at(-2) ? variables : [];
-      }),
-    ),
-  );
-  return twice.size === 0
-    ? findings
-    : findings.map((finding) => (twice.has(finding.variable) ? { ...finding, slip: REPEATED } : finding));
-}
-
-/** A step of a check, as the engine's candidate. */
-interface Step extends Candidate {
-  readonly check: CheckId;
-  readonly title: string;
-  readonly slots: readonly string[];
-}
-
-/**
- * What could still be read: the open steps of every check that was not skipped, and once more what was read already and
- * may well have been a slip.
- */
-function stepsIn(
-  job: JobRecord,
-  epoch: number,
-  answers: ReadonlyMap<CheckId, CheckAnswer>,
-  slips: ReadonlyMap<string, number>,
-  setupDoubt: boolean,
-): Step[] {
-  return [...answers].flatMap(([check, { state, steps, made }]) => {
-    if (state === "skipped") return [];
-    const again = made.filter(
-      ({ name, slots, variables }) =>
-        timesMade(job, check, slots, epoch) < MOST_TIMES &&
-        (variables.some((variable) => (slips.get(variable) ?? 0) > AGAIN_FROM) ||
-          (setupDoubt && name === OTHER_METER)),
-    );
-    return [
-      ...steps.map((step) => ({ ...step, id: `${check}.${step.name}`, check })),
-      ...again.map((step) => ({
-        ...step,
-        id: `${check}.${step.name}.again`,
-        title: /again$/u.test(step.title) ? step.title : `Read again: ${lowerFirst(step.title)}`,
-        check,
-      })),
-    ];
-  });
-}
-
-/** Everything that keeps a verdict open, in the order it is said; the first one that holds is the reason. */
-interface Holds {
-  /** All pairs read open, and nobody proved the probes. */
-  readonly unproved: boolean;
-  readonly halfDone: CheckDefinition | undefined;
-  readonly setupDoubt: boolean;
-  /** Checks of the motor's body that are not made yet, before it is opened or cleared. */
-  readonly unread: readonly CheckDefinition[];
-  /** It would clear the motor, and nothing outside was seen to fail. */
-  readonly uncleared: boolean;
-}
-
-const open = ({ unproved, halfDone, setupDoubt, unread, uncleared }: Holds) =>
-  unproved || halfDone !== undefined || setupDoubt || unread.length > 0 || uncleared;
-
-const worksOn = (action: Action) => action.cures.some((cure) => cureFactsOf(cure).onMotor);
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-
-function reasonOf(
-  holds: Holds,
-  hardFact: HardFact | null,
-  decided: boolean,
-  action: Action | null,
-  doubt: number,
-): string {
-  if (hardFact) return hardFact.sentence;
-  if (holds.unproved)
-    return "All pairs open proves nothing until the probe tips were touched together and read near zero.";
-  if (holds.halfDone) return `${holds.halfDone.title}: half done. Finish it before deciding.`;
-  if (holds.setupDoubt) return "The test set-up is the likely cause: mend it and read again what it touched.";
-  if (!action) return "What fits best is something that these checks cannot see.";
-  const what = action.cures.length > 0 ? curesText(action.cures) : DISPOSITION_LABELS.notMotor;
-  if (decided) return `${what}: ${chanceText(action.probability)} that it is all that is needed.`;
-  if (action.probability >= 1 - doubt && holds.unread.length > 0)
-    return `${what} fits, and ${holds.unread.map(({ title }) => title.toLowerCase()).join(", ")} comes first.`;
-  if (holds.uncleared && action.probability >= 1 - doubt)
-    return "Nothing points at the motor so far, and nothing outside it was seen to fail.";
-  return `${what} leads with ${chanceText(action.probability)}; ${percent(1 - doubt)} is asked.`;
-}
-
-function headlineOf(
-  decided: Disposition | null,
-  hardFact: HardFact | null,
-  action: Action | null,
-  faults: readonly FaultBelief[],
-  epoch: number,
-): string {
-  if (hardFact && decided && hardFact !== ALL_OPEN) return DISPOSITION_LABELS[decided];
-  if (!decided || !action) return "Not decided yet";
-  if (action.cures.length === 0) return epoch > 0 ? "Sound after repair" : "Nothing wrong found";
-  const named = action.cures.map((cure) => causeOf(cure, faults)).filter((name) => name !== null);
-  return named.length > 0
-    ? named.map((name, i) => (i === 0 ? name : name.charAt(0).toLowerCase() + name.slice(1))).join(", ")
-    : DISPOSITION_LABELS[decided];
-}
-
-/** The likeliest fault that a cure is for. */
-function causeOf(cure: CureId, faults: readonly FaultBelief[]): string | null {
-  return faults.find(({ fault }) => factsOf(fault).cures[0] === cure)?.name ?? null;
-}
-
 function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Verdict["plan"] {
   return CHECKS.map(({ id, title, stage, minutes, notApplicable, optional }) => {
     const answer = answers.get(id);
@@ -302,32 +135,6 @@ function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Ver
     };
   });
 }
-
-function ranked(
-  model: MotorModel,
-  circumstances: Circumstances,
-  inference: Inference,
-  steps: readonly Step[],
-): NextCheck[] {
-  return rankSteps(model, circumstances, model.actions, inference, steps).map(
-    ({ id, minutes, gain, telling }) => {
-      const { check, title, slots } = steps.find((step) => step.id === id)!;
-      const because = model.variables.find((variable) => variable.id === telling)?.title.toLowerCase() ?? "";
-      return { check, title, slots, minutes, gain, because };
-    },
-  );
-}
-
-/** A check to be made whatever it would tell: half done, or asked for first. */
-const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean): NextCheck => ({
-  check: id,
-  title,
-  slots: [],
-  minutes,
-  gain: 0,
-  because: title.toLowerCase(),
-  ...(halfDone && { halfDone }),
-});
 
 /** Of the body of a motor: read before it is opened for repair, ordered for or cleared. */
 const BODY: readonly CheckId[] = ["mechanical", "frame", "winding"];
@@ -443,13 +250,3 @@ function seenToFail(
 /** Whether another action is one, and not the leading one with more on top for caution. */
 const differs = ({ cures, exact }: Action, leading: Action) =>
   exact >= LEAST_APART || !leading.cures.every((cure) => cures.includes(cure));
-
-const CLEARED =
-  "It runs well on a controller known to be good, and its own checks agree: look at what feeds and commands it.";
-
-/** What comes before the reading that tells most: finishing what is begun, and the body before work on it. */
-function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {
-  if (holds.halfDone) return whole(holds.halfDone, true);
-  const sure = action !== null && action.probability >= 1 - doubt;
-  return sure && holds.unread[0] ? whole(holds.unread[0], false) : null;
-}

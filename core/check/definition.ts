@@ -162,3 +162,15 @@ export function plainState(
   const begun = sitting.readings.some((reading) => reading.check === check && reading.epoch === epoch);
   return begun ? "inProgress" : "toDo";
 }
+
+/** How many findings depart, or agree, of a check made of several; the reason where it was skipped. */
+export function countedNote(
+  sitting: Pick<Sitting, "readings">,
+  check: CheckId,
+  epoch: number,
+  findings: readonly Finding[],
+): string {
+  const departing = findings.filter(({ departs }) => departs).length;
+  if (findings.length === 0) return skipReason(sitting, check, epoch) ?? "";
+  return departing > 0 ? `${departing} of ${findings.length} depart` : `${findings.length} agree`;
+}

@@ -1,10 +1,10 @@
 import {
   certain,
   chosen,
+  countedNote,
   madeSteps,
   openSteps,
   plainState,
-  skipReason,
   type CheckDefinition,
   type DeclaredStep,
   type Finding,
@@ -135,16 +135,10 @@ export const feedCheck: CheckDefinition = {
   optional: () => true,
   answer: (sitting, epoch) => {
     const findings = feedFindings(sitting, epoch);
-    const departing = findings.filter(({ departs }) => departs).length;
     return {
       findings,
       state: plainState(sitting, "feed", epoch, findings),
-      note:
-        findings.length === 0
-          ? (skipReason(sitting, "feed", epoch) ?? "")
-          : departing > 0
-            ? `${departing} of ${findings.length} depart`
-            : `${findings.length} agree`,
+      note: countedNote(sitting, "feed", epoch, findings),
       steps: openSteps(findings, STEPS),
       made: madeSteps(findings, STEPS),
     };

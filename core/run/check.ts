@@ -1,10 +1,10 @@
 import {
   certain,
   chosen,
+  countedNote,
   madeSteps,
   openSteps,
   plainState,
-  skipReason,
   type CheckDefinition,
   type DeclaredStep,
   type Finding,
@@ -161,16 +161,10 @@ export const runCheck: CheckDefinition = {
   optional: () => true,
   answer: (sitting, epoch) => {
     const findings = runFindings(sitting, epoch);
-    const departing = findings.filter(({ departs }) => departs).length;
     return {
       findings,
       state: plainState(sitting, "run", epoch, findings),
-      note:
-        findings.length === 0
-          ? (skipReason(sitting, "run", epoch) ?? "")
-          : departing > 0
-            ? `${departing} of ${findings.length} depart`
-            : `${findings.length} agree`,
+      note: countedNote(sitting, "run", epoch, findings),
       steps: openSteps(findings, STEPS),
       made: madeSteps(findings, STEPS),
     };

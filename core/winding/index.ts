@@ -10,6 +10,8 @@ export * from "./recognisePattern.ts";
 export * from "./tellApart.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
+export * from "./pairRecord.ts";
+export { fittingRows } from "./pairWords.ts";
 export * from "./check.ts";
 export * from "./beforeAfter.ts";
 export * from "./againstExpected.ts";

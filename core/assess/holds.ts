@@ -1,0 +1,20 @@
+import { cureFactsOf } from "../catalogue/index.ts";
+import type { CheckDefinition } from "../check/index.ts";
+import type { Action } from "./action.ts";
+
+/** Everything that keeps a verdict open, in the order it is said; the first one that holds is the reason. */
+export interface Holds {
+  /** All pairs read open, and nobody proved the probes. */
+  readonly unproved: boolean;
+  readonly halfDone: CheckDefinition | undefined;
+  readonly setupDoubt: boolean;
+  /** Checks of the motor's body that are not made yet, before it is opened or cleared. */
+  readonly unread: readonly CheckDefinition[];
+  /** It would clear the motor, and nothing outside was seen to fail. */
+  readonly uncleared: boolean;
+}
+
+export const open = ({ unproved, halfDone, setupDoubt, unread, uncleared }: Holds) =>
+  unproved || halfDone !== undefined || setupDoubt || unread.length > 0 || uncleared;
+
+export const worksOn = (action: Action) => action.cures.some((cure) => cureFactsOf(cure).onMotor);

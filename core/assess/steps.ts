@@ -1,0 +1,132 @@
+import {
+  lowerFirst,
+  REPEATED,
+  type CheckAnswer,
+  type CheckDefinition,
+  type Finding,
+} from "../check/index.ts";
+import { rankSteps, type Candidate, type Circumstances, type Inference } from "../inference/index.ts";
+import type { CheckId, JobRecord } from "../record/index.ts";
+import type { Action } from "./action.ts";
+import type { Holds } from "./holds.ts";
+import type { MotorModel } from "./model.ts";
+import type { NextCheck } from "./verdict.ts";
+
+/** From this chance of a slip on reading it again is among the steps. Judgement. */
+const AGAIN_FROM = 0.04;
+/** What was read this often is not proposed again. */
+const MOST_TIMES = 2;
+/** The step that mends a doubtful set-up. */
+const OTHER_METER = "otherMeter";
+
+/** Choices made of a slot in an epoch, corrected ones included, in the order they were made. */
+function choicesOf({ readings }: JobRecord, check: CheckId, slot: string, epoch: number): string[] {
+  return readings.flatMap(({ check: where, slot: at, epoch: when, value }) =>
+    where === check && at === slot && when === epoch
+      ? value.kind === "choice"
+        ? [value.choice]
+        : value.kind === "choices"
+          ? [value.choices.join(" ")]
+          : []
+      : [],
+  );
+}
+
+/** How often a step was made in an epoch, by its first slot. */
+function timesMade({ readings }: JobRecord, check: CheckId, slots: readonly string[], epoch: number): number {
+  return readings.filter(
+    ({ check: where, slot, epoch: when, value }) =>
+      where === check && slot === slots[0] && when === epoch && value.kind !== "undone",
+  ).length;
+}
+
+/** What was felt or seen twice alike is hardly a slip any more. */
+export function steadied(
+  job: JobRecord,
+  epoch: number,
+  findings: readonly Finding[],
+  answers: ReadonlyMap<CheckId, CheckAnswer>,
+): readonly Finding[] {
+  const twice = new Set(
+    [...answers].flatMap(([check, { made }]) =>
+      made.flatMap(({ slots, variables }) => {
+        const said = choicesOf(job, check, slots[0] ?? "", epoch);
+        return said.length > 1 && said.at(-1) === said.at(-2) ? variables : [];
+      }),
+    ),
+  );
+  return twice.size === 0
+    ? findings
+    : findings.map((finding) => (twice.has(finding.variable) ? { ...finding, slip: REPEATED } : finding));
+}
+
+/** A step of a check, as the engine's candidate. */
+export interface Step extends Candidate {
+  readonly check: CheckId;
+  readonly title: string;
+  readonly slots: readonly string[];
+}
+
+/**
+ * What could still be read: the open steps of every check that was not skipped, and once more what was read already and
+ * may well have been a slip.
+ */
+export function stepsIn(
+  job: JobRecord,
+  epoch: number,
+  answers: ReadonlyMap<CheckId, CheckAnswer>,
+  slips: ReadonlyMap<string, number>,
+  setupDoubt: boolean,
+): Step[] {
+  return [...answers].flatMap(([check, { state, steps, made }]) => {
+    if (state === "skipped") return [];
+    const again = made.filter(
+      ({ name, slots, variables }) =>
+        timesMade(job, check, slots, epoch) < MOST_TIMES &&
+        (variables.some((variable) => (slips.get(variable) ?? 0) > AGAIN_FROM) ||
+          (setupDoubt && name === OTHER_METER)),
+    );
+    return [
+      ...steps.map((step) => ({ ...step, id: `${check}.${step.name}`, check })),
+      ...again.map((step) => ({
+        ...step,
+        id: `${check}.${step.name}.again`,
+        title: /again$/u.test(step.title) ? step.title : `Read again: ${lowerFirst(step.title)}`,
+        check,
+      })),
+    ];
+  });
+}
+
+export function ranked(
+  model: MotorModel,
+  circumstances: Circumstances,
+  inference: Inference,
+  steps: readonly Step[],
+): NextCheck[] {
+  return rankSteps(model, circumstances, model.actions, inference, steps).map(
+    ({ id, minutes, gain, telling }) => {
+      const { check, title, slots } = steps.find((step) => step.id === id)!;
+      const because = model.variables.find((variable) => variable.id === telling)?.title.toLowerCase() ?? "";
+      return { check, title, slots, minutes, gain, because };
+    },
+  );
+}
+
+/** A check to be made whatever it would tell: half done, or asked for first. */
+const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean): NextCheck => ({
+  check: id,
+  title,
+  slots: [],
+  minutes,
+  gain: 0,
+  because: title.toLowerCase(),
+  ...(halfDone && { halfDone }),
+});
+
+/** What comes before the reading that tells most: finishing what is begun, and the body before work on it. */
+export function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {
+  if (holds.halfDone) return whole(holds.halfDone, true);
+  const sure = action !== null && action.probability >= 1 - doubt;
+  return sure && holds.unread[0] ? whole(holds.unread[0], false) : null;
+}
