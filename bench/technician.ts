@@ -17,6 +17,7 @@ import type { Chance } from "./chance.ts";
 import { drillFrom, spinOnce, type SpunMotor } from "./drill.ts";
 import { bridgedDrag, choiceOfPlay, eyes, pullsHard, turnFelt } from "./hands.ts";
 import { meterOf } from "./meter.ts";
+import { pairsInward, ranOnGood } from "./running.ts";
 import { resistanceBetween } from "./network.ts";
 import { floats, spunRatios } from "./spun.ts";
 import { resistorsOf } from "./windings.ts";
@@ -153,48 +154,11 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
     return true;
   };
 
-  /** The machine on a controller, good or its own: what it does. */
-  const ran = (): "runs" | "rough" | "dead" => {
-    const { faults } = motor.winding;
-    const dead =
-      faults.some(({ kind }) => kind === "starJointOpen" || kind === "leadsShorted") ||
-      felt.plugged === "locked" ||
-      (has("command") && chance.happens(0.6)) ||
-      (has("battery") && chance.happens(0.4));
-    if (dead) return "dead";
-    const rough =
-      faults.some(({ kind }) => kind === "limbOpen" || kind === "leadOpen") ||
-      faults.some((fault) => fault.kind === "turnsShorted" && fault.share > 0.25) ||
-      faults.some((fault) => /High$/u.test(fault.kind) && chance.happens(0.4)) ||
-      has("command") ||
-      has("battery") ||
-      motor.deadSignals.length > 0 ||
-      has("sensorOrder") ||
-      Math.max(motor.wear.bearing, motor.wear.dirt, motor.wear.water, motor.wear.magnet) > 0.55 ||
-      (has("rubbing") && chance.happens(0.7)) ||
-      (has("frame") && chance.happens(0.4)) ||
-      (has("hidden") && chance.happens(0.6));
-    return rough ? "rough" : "runs";
-  };
-
   const pairAt = (pair: Pair, missed: boolean) => {
     const [from, to] = phasesOf(pair);
     const truth = missed ? Infinity : resistanceBetween(resistors, from, to);
     for (let i = 0; i < REPEATS; i += 1) put("winding", pair, display(truth), instrument.id);
   };
-  const inward = () => {
-    const kinds = motor.winding.faults.map(({ kind }) => kind);
-    if (kinds.includes("starJointOpen")) return "allOpen";
-    const unlike = motor.winding.faults.some(
-      (fault) =>
-        fault.kind === "limbOpen" ||
-        fault.kind === "pathOpen" ||
-        (fault.kind === "jointHigh" && fault.ohms > 0.1 * motor.winding.limb.A) ||
-        (fault.kind === "turnsShorted" && fault.share > 0.12),
-    );
-    return unlike ? "differ" : "alike";
-  };
-
   /** What is done for the first of a group of slots; null: it cannot be done here. */
   const single: Readonly<Partial<Record<CheckId, (slot: string, all: readonly string[]) => boolean>>> = {
     mechanical: (slot, all) => {
@@ -272,7 +236,7 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
         choose(
           "winding",
           "inward",
-          slipped(SEEN_SLIP, inward(), () => "alike"),
+          slipped(SEEN_SLIP, pairsInward(motor), () => "alike"),
         );
       else pairAt(slot as Pair, chance.happens(sitting.slips / 5));
       return true;
@@ -322,7 +286,7 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
         choose(
           "run",
           slot,
-          slipped(FELT_SLIP, ran(), () => "rough"),
+          slipped(FELT_SLIP, ranOnGood(motor, felt.plugged === "locked", chance), () => "rough"),
         );
       if (slot === "swap") {
         const fails =
