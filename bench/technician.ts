@@ -263,6 +263,13 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
         for (const state of lampsOf(motor)) choose("hall", "forward", state);
         return true;
       }
+      if (slot === "temp.kind") {
+        // None of these simulated motors has a faulty one: 1078 Ω is a Pt1000 at 20 °C.
+        choose("hall", "temp.kind", "pt1000");
+        put("hall", "temp.ohms", { kind: "ohms", ohms: 1078 + 4 * chance.normal() }, instrument.id);
+        put("hall", "temp.room", { kind: "celsius", celsius: 20 });
+        return true;
+      }
       if (slot === "leg") {
         choose("hall", "leg", has("sensor") ? "dead" : "changes");
         return true;

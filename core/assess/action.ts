@@ -7,7 +7,6 @@ import {
   PRECEDENCE,
   type CureId,
   type FaultId,
-  type Location,
 } from "../catalogue/index.ts";
 import { askedOf, cureOutlook, leadingTypes, NO_CURE, type Inference } from "../inference/index.ts";
 import { chanceText, type Minutes } from "../quantity/index.ts";
@@ -77,14 +76,9 @@ export const LEAST_EXACT = 0.6;
 /** Actions looked at: what the likeliest sets ask for. */
 const MOST_ACTIONS = 12;
 
-/** What is wrong on paper or with the test holds no repair up. */
-const ASIDE: readonly Location[] = ["data", "setup"];
-
 /** 1 for each fault of the model that the findings raised. */
-function raisedBy({ ids }: MotorModel, { marginals, priorMarginals }: Inference): Uint8Array {
-  return Uint8Array.from(marginals, (p, i) =>
-    Number(p >= RAISED * priorMarginals[i]! && !ASIDE.includes(factsOf(ids[i]!).location)),
-  );
+function raisedBy({ marginals, priorMarginals }: Inference): Uint8Array {
+  return Uint8Array.from(marginals, (p, i) => Number(p >= RAISED * priorMarginals[i]!));
 }
 
 /** The hazard that these cures would leave, where it is likelier than the machine's class allows. */
@@ -127,7 +121,7 @@ export function actionsFor(
   complained: boolean,
 ): readonly Action[] {
   const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
-  const raised = raisedBy(model, inference);
+  const raised = raisedBy(inference);
   const asked = types.masks.slice(0, -1).filter((mask) => (mask & NO_CURE) === 0);
   const inside = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
     (mask, cure) => mask | bit(cure),

@@ -266,11 +266,14 @@ describe("state and next of the sensor check", () => {
   });
 
   it("asks for lamps and supply, then for wires and leg of what is dead", () => {
-    expect(open([])).toEqual(["hallStates", "hallSupply"]);
-    expect(open([volts("supply", 5), ...lamps(SOUND_LAMPS)])).toEqual([]);
+    expect(open([])).toEqual(["hallStates", "hallSupply", "tempSensor"]);
+    expect(open([volts("supply", 5), ...lamps(SOUND_LAMPS)])).toEqual(["tempSensor"]);
     const dead = lamps("100 110 010 000 100 110 010 000");
-    expect(open([volts("supply", 5), ...dead])).toEqual(["hallContinuity", "hallLeg"]);
-    expect(open([volts("supply", 5), choice("hall", "A.wire", "broken")])).toEqual(["hallStates"]);
+    expect(open([volts("supply", 5), ...dead])).toEqual(["hallContinuity", "hallLeg", "tempSensor"]);
+    expect(open([volts("supply", 5), choice("hall", "A.wire", "broken")])).toEqual([
+      "hallStates",
+      "tempSensor",
+    ]);
   });
 
   it("is a resolver's where the motor has no such sensors, and is then not waited for", () => {

@@ -42,6 +42,7 @@ import {
   HALL_WIRING,
   LAMPS,
   RESOLVER,
+  TEMPERATURE_SENSOR,
 } from "./variables.ts";
 
 const MINUTES = 5;
@@ -279,6 +280,13 @@ const SUPPLY_AND_LAMPS: DeclaredStep = {
   minutes: MINUTES,
   variables: [LAMPS, HALL_SUPPLY],
 };
+const TEMPERATURE_STEP: DeclaredStep = {
+  name: "temperature",
+  title: "The motor's temperature sensor",
+  slots: ["temp.kind", "temp.ohms", "temp.room"],
+  minutes: 2,
+  variables: [TEMPERATURE_SENSOR],
+};
 const RESOLVER_STEP: DeclaredStep = {
   name: "resolver",
   title: "Three windings of the resolver",
@@ -349,6 +357,7 @@ export const hallCheck: CheckDefinition = {
       steps: openSteps(findings, [
         ...(hasHalls(sitting.motor) ? [SUPPLY_AND_LAMPS] : [RESOLVER_STEP]),
         ...(dead ? [WIRES_STEP, LEG_STEP] : []),
+        ...(hasHalls(sitting.motor) ? [TEMPERATURE_STEP] : []),
       ]),
       made: madeSteps(findings, [SUPPLY_AND_LAMPS, WIRES_STEP, LEG_STEP]),
     };

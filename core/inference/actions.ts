@@ -105,7 +105,8 @@ export function cureOutlook(
   actions.curedBy.forEach((by, i) => {
     if ((by & mask) === 0) {
       left[i] = 1;
-      holds[i] = raised[i]!;
+      // Papers to correct and a set-up to mend hold nothing else up.
+      holds[i] = mask !== 0 && (by & actions.aside) !== 0 ? 0 : raised[i]!;
     }
   });
   const bits = bitsOf(mask);

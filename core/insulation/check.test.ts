@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { choice, HUB, job, ohmsOf, reading, skipped } from "../../tests/jobs.ts";
+import { choice, HUB, job, measured, ohmsOf, reading, skipped } from "../../tests/jobs.ts";
 import { insulationCheck } from "./index.ts";
 
 const read = (slot: string, typed: string) => reading({ check: "insulation", slot, value: ohmsOf(typed) });
@@ -22,7 +22,32 @@ describe("insulation with a tester", () => {
   it("is good far above, and above the tester's range", () => {
     expect(answer([read("oneMinute", "2.2G")])).toBe("good");
     expect(answer([read("oneMinute", "OL")])).toBe("good");
-    expect(answer([read("oneMinute", "0")])).toBe("bad");
+    expect(answer([read("oneMinute", "0")])).toBe("down");
+  });
+  it("is broken down and no damp where hardly a hundred kilohms are left, at any temperature and voltage", () => {
+    expect(answer([read("oneMinute", "90k"), at(40)])).toBe("down");
+    expect(answer([read("oneMinute", "2M"), at(40)])).toBe("bad");
+    expect(answer([read("oneMinute", "5k"), at(5)])).toBe("down");
+    expect(answer([measured("insulation", "testVolts", "volts", 50), read("oneMinute", "5k")])).toBe("down");
+  });
+  it("compares with nothing below 10 °C, and asks to warm the winding (IEEE 43, memory)", () => {
+    const [cold] = insulationCheck.answer(job([read("oneMinute", "300M"), at(6)]), 0).findings;
+    expect(cold).toMatchObject({ departs: false, likelihood: { good: 1, poor: 1, bad: 1, down: 1 } });
+    expect(cold!.sentence).toMatch(/below 10 °C it compares with no limit/u);
+    // At 10 °C it is an eighth at 40 °C.
+    expect(answer([read("oneMinute", "300M"), at(10)])).toBe("good");
+    expect(answer([read("oneMinute", "100M"), at(10)])).toBe("poor");
+  });
+  it("passes nothing at a few volts, and condemns nothing less for it", () => {
+    const volts = (value: number) => measured("insulation", "testVolts", "volts", value);
+    const gentle = (ohms: string) =>
+      insulationCheck.answer(job([volts(50), read("oneMinute", ohms)]), 0).findings[0]!;
+    expect(gentle("2.2G").sentence).toMatch(/at so few volts it passes nothing/u);
+    expect(gentle("2.2G").likelihood).toMatchObject({ good: 1, bad: 1 });
+    expect(gentle("OL").sentence).toMatch(/at so few volts it passes nothing/u);
+    expect(gentle("2M").likelihood).toEqual({ bad: 1 });
+    expect(answer([volts(500), read("oneMinute", "2.2G")])).toBe("good");
+    expect(answer([volts(500), read("oneMinute", "OL")])).toBe("good");
   });
   it("is poor where ten minutes add little: damp (polarisation index 2, IEEE 43, memory)", () => {
     expect(answer([read("oneMinute", "500M"), read("tenMinutes", "650M")])).toBe("poor");

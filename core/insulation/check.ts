@@ -9,7 +9,7 @@ import {
   type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
-import { quantityText, RESISTANCE, type Celsius, type Ohms } from "../quantity/index.ts";
+import { quantityText, RESISTANCE, type Celsius, type Ohms, type Volts } from "../quantity/index.ts";
 import { FAMILY_FACTS, latestIn, quantitiesIn, type Sitting } from "../record/index.ts";
 import {
   insulationAt40,
@@ -57,6 +57,21 @@ export function insulationReading(sitting: Sitting, epoch: number): InsulationRe
   };
 }
 
+/** Below this share of the least value it is no damp and no dust any more. Bench judgement. */
+const BROKEN_DOWN = 0.02;
+/** Colder than this, or below the dew point, nothing is corrected: IEEE 43-2013 (memory). */
+const COLDEST: Celsius = 10;
+/** A test below this stresses no insulation of machines up to 1 kV, which are tested with 500 V. Bench judgement. */
+const STRESS: Volts = 250;
+const TOO_COLD = "below 10 °C it compares with no limit; warm the winding and read again";
+const TOO_GENTLE = "at so few volts it passes nothing; 500 V is the test";
+
+/** A reading that is kept and decides nothing. */
+const undecided = (sentence: string): Finding => ({
+  ...certain("insulation", INSULATION, "good", sentence, false),
+  likelihood: Object.fromEntries(INSULATION.outcomes.map((outcome) => [outcome, 1])),
+});
+
 function wetOrAged(reading: InsulationReading): string | null {
   const { oneMinute, tenMinutes } = reading;
   if (typeof oneMinute !== "number" || typeof tenMinutes !== "number" || oneMinute === 0 || tenMinutes === 0)
@@ -72,12 +87,14 @@ function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
   const { oneMinute, celsius, kind } = reading;
   if (oneMinute === null) return null;
   if (oneMinute === "open")
-    return certain("insulation", INSULATION, "good", "Insulation above the tester's range", false);
+    return (reading.testVolts ?? STRESS) < STRESS
+      ? undecided(`Insulation above the tester's range: ${TOO_GENTLE}`)
+      : certain("insulation", INSULATION, "good", "Insulation above the tester's range", false);
   if (oneMinute === 0)
     return certain(
       "insulation",
       INSULATION,
-      "bad",
+      "down",
       "Insulation reads nothing: a winding touches the frame",
       true,
     );
@@ -99,7 +116,20 @@ function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
   }, ${quantityText(LEAST_INSULATION, RESISTANCE)} is the least${
     vehicle ? `; ${Math.round(vehicle.perVolt)} Ω/V, ${vehicle.limit} is the least of the whole vehicle` : ""
   }${index ?? ""}`;
-  return certain("insulation", INSULATION, bad ? "bad" : poor ? "poor" : "good", text, bad || poor);
+  const down = judgedBy < BROKEN_DOWN * LEAST_INSULATION;
+  if (!down) {
+    // Neither good nor bad is known: the reading stands, and says nothing yet.
+    const why =
+      celsius < COLDEST ? TOO_COLD : !bad && (reading.testVolts ?? STRESS) < STRESS ? TOO_GENTLE : null;
+    if (why) return undecided(`Insulation ${quantityText(oneMinute, RESISTANCE)}: ${why}`);
+  }
+  return certain(
+    "insulation",
+    INSULATION,
+    down ? "down" : bad ? "bad" : poor ? "poor" : "good",
+    text,
+    bad || poor,
+  );
 }
 
 const STEPS: readonly DeclaredStep[] = [

@@ -6,7 +6,17 @@ import { INSULATION } from "./variables.ts";
  * arithmetic; held against simulated motors that know nothing of it.
  */
 export const INSULATION_ROWS = [
-  row(INSULATION, "frameFault", { bad: 0.82, poor: 0.12 }, "the tester stresses what a meter cannot"),
-  row(INSULATION, "waterInside", { poor: 0.35, bad: 0.2 }, "damp conducts; dry it and read again"),
+  row(
+    INSULATION,
+    "frameFault",
+    { down: 0.55, bad: 0.27, poor: 0.12 },
+    "the tester stresses what a meter cannot",
+  ),
+  row(
+    INSULATION,
+    "waterInside",
+    { poor: 0.35, bad: 0.2, down: 0.04 },
+    "damp conducts; dry it and read again",
+  ),
   row(INSULATION, "debris", { poor: 0.2 }, "damp and dirt conduct"),
 ];

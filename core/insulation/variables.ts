@@ -9,11 +9,16 @@ import { variable } from "../inference/index.ts";
 export const INSULATION = variable({
   id: "insulation",
   title: "Insulation",
-  outcomes: ["good", "poor", "bad"],
-  leak: { poor: 0.05, bad: 0.01 },
+  outcomes: ["good", "poor", "bad", "down"],
+  leak: { poor: 0.05, bad: 0.01, down: 0.001 },
   leakReason: "damp, dust, fingerprints on the terminals",
   slip: TYPED,
-  words: { good: "insulation good", poor: "insulation poor", bad: "insulation bad" },
+  words: {
+    good: "insulation good",
+    poor: "insulation poor",
+    bad: "insulation bad",
+    down: "insulation broken down",
+  },
 });
 
 export const INSULATION_VARIABLES = [INSULATION];

@@ -38,7 +38,12 @@ export const RUN_ROWS = [
   row(NO_LOAD_CURRENT, "magnets", { high: 0.3 }, "touch, missing flux"),
   row(NO_LOAD_CURRENT, "magnetsWeak", { high: 0.6 }, "less flux, more current for the same drag"),
   row(NO_LOAD_CURRENT, "wrongData", { high: 0.1 }, "the baseline is of another motor"),
-  row(DIODES, "controller", { shorted: 0.5, odd: 0.3 }, "a shorted switch, or one that no longer conducts"),
+  row(
+    DIODES,
+    "controller",
+    { shorted: 0.42, odd: 0.25 },
+    "a shorted switch, or one that no longer conducts; a dead driver reads alike",
+  ),
   row(SWAP, "controller", { stillFails: 0.95 }, "another motor does not cure it"),
   row(SWAP, "outside", { stillFails: 0.9 }, "another motor does not cure it"),
   row(SWAP, "battery", { stillFails: 0.9 }, "another motor does not cure it"),

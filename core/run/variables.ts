@@ -34,7 +34,7 @@ export const DIODES = variable({
   id: "diodes",
   title: "Six readings of the controller",
   outcomes: ["alike", "odd", "shorted"],
-  leak: { odd: 0.03, shorted: 0.003 },
+  leak: { odd: 0.015, shorted: 0.003 },
   leakReason: "capacitors still charging",
   slip: TYPED,
   words: { alike: "six junctions alike", odd: "one junction odd", shorted: "a switch shorted" },
