@@ -26,14 +26,14 @@ describe("the generated documents", () => {
   });
 });
 
-describe("the example bundle", () => {
-  it("is read, and judged as its text says: a star joint, to be resoldered", () => {
-    const result = readBundle(readFileSync("docs/examples/star-joint.json", "utf8"));
+describe("the example bundles", () => {
+  it.each([
+    ["star-joint", "Star joint open", "resolder", ["starJoint"]],
+    ["battery", "Battery sags or is dead", "notMotor", ["battery"]],
+  ] as const)("%s is read, and judged as its name says", (name, headline, decided, cures) => {
+    const result = readBundle(readFileSync(`docs/examples/${name}.json`, "utf8"));
     expect(result.kind).toBe("read");
     if (result.kind !== "read") return;
-    expect(assessJob(recordOfBundle(result.job))).toMatchObject({
-      headline: "Star joint open",
-      decided: "resolder",
-    });
+    expect(assessJob(recordOfBundle(result.job))).toMatchObject({ headline, decided, action: { cures } });
   });
 });

@@ -3,7 +3,11 @@ import { jsonSchemaOf } from "#contract/openApi";
 import { bundleSchema } from "#contract/bundleSchema";
 import { floats, spunRatios } from "#bench/spun";
 import { pairResistances, type WindingFault } from "#bench/windings";
+import { toBundle } from "#contract/bundle";
+import { INSTRUMENT_TEMPLATES } from "#core/quantity";
 import { PAIRS, type ByPhase } from "#core/record";
+import { demoSteps } from "../server/demo/build.ts";
+import { DEMO_JOBS } from "../server/demo/scenario.ts";
 
 const limbs = (ohms: number): ByPhase<number> => ({ A: ohms, B: ohms, C: ohms });
 /** Limbs whose healthy pair reads 1. */
@@ -64,6 +68,27 @@ inductance at drill speed, shorts within one of several parallel paths, harmonic
 `;
 }
 
+/** A job of the demo as a bundle: a motor that its battery fails. */
+function example(): string {
+  const place = DEMO_JOBS.findIndex(({ serial }) => serial === "TF-0091");
+  const { intake, entries } = demoSteps(DEMO_JOBS[place]!, place + 1);
+  const used = new Set(entries.flatMap(({ kind, body }) => (kind === "reading" ? [body.instrumentId] : [])));
+  const bundle = toBundle({
+    number: place + 1,
+    intake,
+    entries: entries.map((entry) => ({ ...entry, savedAt: intake.takenInAt })),
+    instruments: INSTRUMENT_TEMPLATES.map((template, i) => ({ ...template, id: `meter-${i + 1}` })).filter(
+      ({ id }) => used.has(id),
+    ),
+    past: [],
+    limits: {},
+    motorVersions: [],
+    closings: [],
+    files: [],
+  });
+  return JSON.stringify(bundle);
+}
+
 /** Every generated document by its path. */
 export async function documents(): Promise<Record<string, string>> {
   const schema = {
@@ -74,6 +99,7 @@ export async function documents(): Promise<Record<string, string>> {
   const files = {
     "docs/job-bundle.schema.json": JSON.stringify(schema),
     "docs/fault-table.md": faultTable(),
+    "docs/examples/battery.json": example(),
   };
   const styled = Object.entries(files).map(async ([path, text]) => {
     const options = await resolveConfig(path);

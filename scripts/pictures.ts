@@ -41,7 +41,7 @@ const SHOTS: readonly Shot[] = [
   { name: "put-right", job: /Cargo trike 5, front hub/u, step: "Complaint" },
   { name: "made-safe", job: /Fan bay 4, greenhouse/u, step: "Made safe" },
   { name: "look-and-turn", job: /Cargo trike 5, front hub/u, step: "Look and turn" },
-  { name: "leads-to-frame", job: /Fan bay 6, greenhouse/u, step: "Leads to frame" },
+  { name: "what-feeds-it", job: /Cargo trike 9, front hub/u, step: "What feeds it" },
   {
     name: "three-pairs",
     job: /Cargo trike 3, rear hub/u,
@@ -75,7 +75,7 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("heading", { name: "Limits" }).waitFor();
     },
   },
-  { name: "decide", job: /Cargo trike 5, front hub/u, step: "Decide" },
+  { name: "decide", job: /Cargo trike 4, rear hub/u, step: "Decide" },
   { name: "repair-plan", job: /Narrowboat drive/u, step: "Repair and prove" },
   { name: "before-and-after", job: /Cargo trike 1, front hub/u, step: "Repair and prove" },
   { name: "report", job: /Cargo trike 1, front hub/u, step: "Report" },

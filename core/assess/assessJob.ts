@@ -30,7 +30,7 @@ export const MOST_SETUP_DOUBT = 0.5;
 /** A finding more likely a slip than this is said not to fit. */
 const DOUBTFUL_FROM = 0.5;
 /** More on top of what leads is shown from this chance on that just it is needed. Judgement. */
-const LEAST_APART = 0.03;
+const LEAST_APART = 0.1;
 /** A finding speaks plainly for a fault from this weight on: four times the odds. Judgement. */
 const PLAINLY = 6;
 const MOST_CHANGES = 3;
@@ -197,7 +197,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   // What is to be done may still be open when it is plain that the motor is not at fault.
   const cleared = !settled && complained && runs && !open(holds) && remedies.notMotor >= 1 - doubt;
   const decided = settled && action ? action.disposition : cleared ? "notMotor" : null;
-  const proposals = decided && decided !== "notMotor" ? [] : proposed;
+  const proposals = decided && !cleared ? [] : proposed;
   const mend = proposed.find(({ check, title }) => check === "winding" && title.endsWith("again"));
   const first = holds.setupDoubt && mend ? mend : nextFirst(holds, action, doubt);
   const next = decided ? (proposals[0] ?? null) : (first ?? proposals[0] ?? null);

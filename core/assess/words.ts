@@ -26,7 +26,9 @@ export function reasonOf(
   if (action.probability >= 1 - doubt && holds.unread.length > 0)
     return `${what} fits, and ${holds.unread.map(({ title }) => title.toLowerCase()).join(", ")} comes first.`;
   if (holds.uncleared && action.probability >= 1 - doubt)
-    return "Nothing points at the motor so far, and nothing outside it was seen to fail.";
+    return action.cures.length === 0
+      ? "Nothing points at the motor so far; checks are still open."
+      : "Nothing points at the motor so far, and nothing outside it was seen to fail.";
   return `${what} leads with ${chanceText(action.probability)}; ${percent(1 - doubt)} is asked.`;
 }
 

@@ -3,7 +3,7 @@ import { VOLTAGE } from "../quantity/index.ts";
 
 /** What feeds and holds the motor, read before it is opened or when it looks sound. */
 export const FEED_SLOTS = {
-  rubbing: choiceSlot("Wheel lifted or propeller off, brake and chain free: what turns with the motor", {
+  rubbing: choiceSlot("Wheel lifted or propeller off, it", {
     free: "Turns freely",
     rubs: "Rubs or binds",
   }),
@@ -22,7 +22,7 @@ export const FEED_SLOTS = {
     refuse: (value) => (value >= 0 ? null : "A voltage of at least 0."),
   }),
   command: choiceSlot(
-    "The command while it is opened slowly",
+    "Command, opened slowly",
     {
       follows: "Follows, smooth",
       uneven: "Jumps or sticks",
@@ -30,7 +30,7 @@ export const FEED_SLOTS = {
     },
     { live: true },
   ),
-  settings: choiceSlot("The controller's settings against this motor", {
+  settings: choiceSlot("Controller settings against this motor", {
     fit: "Fit",
     wrong: "Do not fit",
   }),

@@ -379,6 +379,22 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     ],
   },
   {
+    ...TRIKE,
+    ...READ_ALIKE,
+    machine: "Cargo trike 9, front hub",
+    serial: "TF-0091",
+    complaint: "lowPower",
+    words: "fades on the ramp to the market",
+    day: "2026-11-24",
+    pairs: ["127.9m", "128.2m", "128.0m"],
+    then: [
+      { check: "feed", slot: "rubbing", kind: "choice", typed: "free" },
+      { check: "feed", slot: "pack.rest", kind: "volts", typed: "40.6" },
+      { check: "feed", slot: "pack.load", kind: "volts", typed: "31.9" },
+      { check: "feed", slot: "command", kind: "choice", typed: "follows" },
+    ],
+  },
+  {
     ...FAN,
     machine: "Fan bay 4, greenhouse",
     serial: "SG-104",

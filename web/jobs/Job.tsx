@@ -3,6 +3,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
 import { CHECKS, checkOf, keptVerdict } from "#core/assess";
+import type { CheckDefinition } from "#core/check";
 import { CONNECTION_LABELS, FAMILY_FACTS, type CheckId } from "#core/record";
 import { madeSafeAt } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
@@ -41,7 +42,13 @@ const READING_KEYS = [
   [["O"], "open circuit"],
   [["Backspace"], "back"],
 ] as const;
-const KEYS_OF = { lamps: LAMP_KEYS, readings: READING_KEYS, choices: [] } as const;
+/** The keys that work at a step: an open circuit only where something can be open. */
+function keysOf({ keys, slots }: CheckDefinition) {
+  if (keys === "lamps") return LAMP_KEYS;
+  if (keys === "choices") return [];
+  const canBeOpen = Object.values(slots).some(({ form }) => form.kind === "measured" && form.canBeOpen);
+  return READING_KEYS.filter(([[key]]) => canBeOpen || key !== "O");
+}
 const SKIP_KEY = [[["S"], "skip with reason"]] as const;
 const NEXT_KEY = [[["N"], "next step"]] as const;
 const BENCH_KEY = [[["B"], "bench"]] as const;
@@ -189,7 +196,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
       />
       <Foot
         keys={[
-          ...(check ? KEYS_OF[check.keys] : []),
+          ...(check ? keysOf(check) : []),
           ...(skippable ? SKIP_KEY : []),
           ...NEXT_KEY,
           ...(lamps ? [] : BENCH_KEY),

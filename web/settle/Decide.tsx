@@ -1,7 +1,7 @@
 import { useId, useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import { nextSuspects, plansFor } from "#core/decision";
-import { chanceText, shareText } from "#core/quantity";
+import { chanceText } from "#core/quantity";
 import { breakEven, labour, type Action } from "#core/assess";
 import { curesText, type CureId, type FaultId } from "#core/catalogue";
 import { lowerFirst } from "#core/check";
@@ -75,13 +75,15 @@ const money = (amount: number) => String(Math.round(amount));
 
 /** How long the leading action stays the cheapest. */
 function cheapestUntil(action: Action | null, rivals: readonly Action[]): string {
+  // What holds all of it and more on top is no other way, only a dearer one.
   const rival = rivals
+    .filter(({ cures }) => !action?.cures.every((cure) => cures.includes(cure)))
     .filter(({ unsafe }) => unsafe === null)
     .toSorted((a, b) => a.expectedCost - b.expectedCost)[0];
   const share = action && rival ? breakEven(action, rival) : null;
   if (!rival || share === null) return "";
   const name = rival.cures.length > 0 ? curesText(rival.cures) : "leaving it alone";
-  return ` It stays the cheapest while it is more than ${shareText(share)} likely; below that, ${lowerFirst(name)} costs less.`;
+  return ` It stays the cheapest while it is more than ${chanceText(share)} likely; below that, ${lowerFirst(name)} costs less.`;
 }
 
 const COLUMNS = "grid-cols-[2rem_1.6fr_5rem_5rem_6rem_6rem_1.6fr]";
