@@ -73,7 +73,9 @@ function plot(points: ReturnType<typeof reliability>): string {
     ],
   };
   chart.setOption(option);
-  return chart.renderToSVGString();
+  const svg = chart.renderToSVGString();
+  chart.dispose();
+  return svg;
 }
 
 async function picture(svg: string): Promise<void> {

@@ -14,8 +14,10 @@ import type { NextCheck } from "./verdict.ts";
 
 /** From this chance of a slip on reading it again is among the steps. Judgement. */
 const AGAIN_FROM = 0.04;
-/** What was read this often is not proposed again. */
-const MOST_TIMES = 2;
+/** What was measured this often is not proposed again. */
+const MOST_MEASURED = 2;
+/** What was felt or seen is not proposed again after this many times, however often it changed. */
+const MOST_FELT = 3;
 /** The step that mends a doubtful set-up. */
 const OTHER_METER = "otherMeter";
 
@@ -40,6 +42,17 @@ function timesMade({ readings }: JobRecord, check: CheckId, slots: readonly stri
   ).length;
 }
 
+/** Two choices alike at the end: what was felt or seen was felt or seen again. */
+const twiceAlike = (said: readonly string[]) => said.length > 1 && said.at(-1) === said.at(-2);
+
+/** Whether a step was made as often as it is worth: measured twice, or felt twice alike. */
+function madeEnough(job: JobRecord, check: CheckId, slots: readonly string[], epoch: number): boolean {
+  const said = choicesOf(job, check, slots[0] ?? "", epoch);
+  return said.length > 0
+    ? twiceAlike(said) || said.length >= MOST_FELT
+    : timesMade(job, check, slots, epoch) >= MOST_MEASURED;
+}
+
 /** What was felt or seen twice alike is hardly a slip any more. */
 export function steadied(
   job: JobRecord,
@@ -50,8 +63,7 @@ export function steadied(
   const twice = new Set(
     [...answers].flatMap(([check, { made }]) =>
       made.flatMap(({ slots, variables }) => {
-        const said = choicesOf(job, check, slots[0] ?? "", epoch);
-        return said.length > 1 && said.at(-1) === said.at(-2) ? variables : [];
+        return twiceAlike(choicesOf(job, check, slots[0] ?? "", epoch)) ? variables : [];
       }),
     ),
   );
@@ -63,6 +75,7 @@ export function steadied(
 /** A step of a check, as the engine's candidate. */
 export interface Step extends Candidate {
   readonly check: CheckId;
+  readonly again: boolean;
   readonly title: string;
   readonly slots: readonly string[];
 }
@@ -82,17 +95,18 @@ export function stepsIn(
     if (state === "skipped") return [];
     const again = made.filter(
       ({ name, slots, variables }) =>
-        timesMade(job, check, slots, epoch) < MOST_TIMES &&
+        !madeEnough(job, check, slots, epoch) &&
         (variables.some((variable) => (slips.get(variable) ?? 0) > AGAIN_FROM) ||
           (setupDoubt && name === OTHER_METER)),
     );
     return [
-      ...steps.map((step) => ({ ...step, id: `${check}.${step.name}`, check })),
+      ...steps.map((step) => ({ ...step, id: `${check}.${step.name}`, check, again: false })),
       ...again.map((step) => ({
         ...step,
         id: `${check}.${step.name}.again`,
-        title: /again$/u.test(step.title) ? step.title : `Read again: ${lowerFirst(step.title)}`,
+        title: step.name === OTHER_METER ? step.title : `Read again: ${lowerFirst(step.title)}`,
         check,
+        again: step.name !== OTHER_METER,
       })),
     ];
   });
@@ -106,9 +120,9 @@ export function ranked(
 ): NextCheck[] {
   return rankSteps(model, circumstances, model.actions, inference, steps).map(
     ({ id, minutes, gain, telling }) => {
-      const { check, title, slots } = steps.find((step) => step.id === id)!;
+      const { check, title, slots, again } = steps.find((step) => step.id === id)!;
       const because = model.variables.find((variable) => variable.id === telling)?.title.toLowerCase() ?? "";
-      return { check, title, slots, minutes, gain, because };
+      return { check, title, slots, minutes, gain, because, ...(again && { again }) };
     },
   );
 }

@@ -33,6 +33,8 @@ export interface NextCheck {
   readonly gain: number;
   /** What it would tell most, in words. */
   readonly because: string;
+  /** It was read already and may have been a slip: the same answer once more tells too. */
+  readonly again?: boolean;
   /** It is begun and wants finishing, whatever it would tell. */
   readonly halfDone?: boolean;
 }

@@ -31,16 +31,26 @@ export function OneOf({
   options,
   disabled = false,
   hideLabel,
-}: ChoiceProps & { readonly value: string; readonly onChoose: (value: string) => void }) {
+  again = false,
+}: ChoiceProps & {
+  readonly value: string;
+  readonly onChoose: (value: string) => void;
+  /** It is asked a second time: pressing what is chosen says it once more. */
+  readonly again?: boolean;
+}) {
   return (
     <div>
-      {label(text, hideLabel)}
+      {label(again ? `${text} (try it again; press the same if it is the same)` : text, hideLabel)}
       <ToggleGroup.Root
         type="single"
         aria-label={text}
         value={value}
         disabled={disabled}
-        onValueChange={(chosen) => chosen && onChoose(chosen)}
+        onValueChange={(chosen) => {
+          // Pressing what is chosen would take it off: here it stands, and where it is asked again it is said again.
+          if (chosen) onChoose(chosen);
+          else if (again) onChoose(value);
+        }}
         className="flex flex-wrap gap-1.5"
       >
         <Items options={options} />

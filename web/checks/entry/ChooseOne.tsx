@@ -17,7 +17,10 @@ export function ChooseOne({
   /** What holds while nothing is chosen. */
   readonly usual?: string;
 }) {
-  const { closed } = useOpenJob();
+  const { closed, verdict } = useOpenJob();
+  const again = verdict.proposals.some(
+    (step) => step.again === true && step.check === check && step.slots.includes(slot),
+  );
   return (
     <OneOf
       label={labelOf(check, slot)}
@@ -25,6 +28,7 @@ export function ChooseOne({
       onChoose={choose(slot)}
       options={optionsOf(check, slot)}
       disabled={closed}
+      again={again && chosen(slot) !== ""}
     />
   );
 }
