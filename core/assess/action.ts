@@ -8,9 +8,9 @@ import {
   type CureId,
   type FaultId,
 } from "../catalogue/index.ts";
-import { askedOf, cureOutlook, leadingTypes, NO_CURE, type Inference } from "../inference/index.ts";
+import { askedOf, cureOutlook, curesOf, leadingTypes, type Inference } from "../inference/index.ts";
 import { chanceText, type Minutes } from "../quantity/index.ts";
-import type { Consequence, Disposition, Motor } from "../record/index.ts";
+import type { Consequence, Disposition, Family, Motor } from "../record/index.ts";
 import type { MotorModel } from "./model.ts";
 
 /** Something that could be done, with what speaks for it. */
@@ -27,7 +27,7 @@ export interface Action {
   readonly minutes: Minutes;
   /** Parts and labour, in the shop's currency. */
   readonly cost: number;
-  /** What it costs on top where it is not the cure: finding out, starting anew, a come-back now and then. */
+  /** What it costs on top where it is not the cure: finding out, what then has to be done, a come-back now and then. */
   readonly wrongCost: number;
   /** Cost with what being wrong costs on average. */
   readonly expectedCost: number;
@@ -109,6 +109,34 @@ export function breakEven(
 }
 
 const bit = (cure: CureId) => 1 << CURE_IDS.indexOf(cure);
+const INSIDE = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
+  (mask, cure) => mask | bit(cure),
+  0,
+);
+
+/** Parts and labour of a cure, in the shop's currency. */
+function costOf(cure: CureId, family: Family): number {
+  const { parts, minutes } = cureFactsOf(cure);
+  return parts[family] + labour(minutes);
+}
+
+/**
+ * What is still to be paid where these cures turn out not to be all, on average over what may then be asked for.
+ * @param asked cures as bits, and the share of belief that asks for them
+ * @param mask what was done, as bits; a new motor does all that is done inside one
+ */
+export function paidAfter(asked: ReadonlyMap<number, number>, mask: number, family: Family): number {
+  const done = (mask & bit("motor")) === 0 ? mask : mask | INSIDE;
+  const missing = [...asked]
+    .map(([type, share]) => ({ share, cures: curesIn(type & ~done) }))
+    .filter(({ cures }) => cures.length > 0);
+  const total = missing.reduce((sum, { share }) => sum + share, 0);
+  if (total === 0) return 0;
+  const paid = missing.map(
+    ({ share, cures }) => share * cures.reduce((sum, cure) => sum + costOf(cure, family), 0),
+  );
+  return paid.reduce((sum, part) => sum + part, 0) / total;
+}
 
 /**
  * What could be done, best first: the likeliest askings and, where something inside is to be mended, a new motor in its
@@ -122,16 +150,12 @@ export function actionsFor(
 ): readonly Action[] {
   const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
   const raised = raisedBy(inference);
-  const asked = types.masks.slice(0, -1).filter((mask) => (mask & NO_CURE) === 0);
-  const inside = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
-    (mask, cure) => mask | bit(cure),
-    0,
-  );
-  const replaced = asked
-    .filter((mask) => (mask & inside) !== 0)
-    .map((mask) => (mask & ~inside) | bit("motor"));
-  const masks = [...new Set([...asked, ...replaced])];
   const share = new Map(types.masks.map((mask, i) => [mask, types.shares[i]!]));
+  const named = new Map([...share].filter(([mask]) => curesOf(mask) !== null));
+  const replaced = [...named.keys()]
+    .filter((mask) => (mask & INSIDE) !== 0)
+    .map((mask) => (mask & ~INSIDE) | bit("motor"));
+  const masks = [...new Set([...named.keys(), ...replaced])];
   const enough = 1 - MOST_DOUBT[motor.consequence];
   return masks
     .map((mask) => {
@@ -139,11 +163,13 @@ export function actionsFor(
       const { cured, exact, needless } = cureOutlook(model.actions, inference, mask, raised, complained);
       const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
       const parts = cures.reduce((sum, cure) => sum + cureFactsOf(cure).parts[motor.family], 0);
-      const costOf = (cure: CureId) =>
-        cureFactsOf(cure).parts[motor.family] + labour(cureFactsOf(cure).minutes);
       const cost = parts + labour(minutes);
-      const waste = [...needless].reduce((sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!), 0);
-      const wrong = labour(REWORK) + ESCAPES * COME_BACK[motor.consequence];
+      const waste = [...needless].reduce(
+        (sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!, motor.family),
+        0,
+      );
+      const wrong =
+        labour(REWORK) + paidAfter(named, mask, motor.family) + ESCAPES * COME_BACK[motor.consequence];
       return {
         mask,
         action: {

@@ -189,9 +189,15 @@ export default function Decide() {
                       <span className="text-sm text-ink-2">{action.minutes} min</span>
                     </span>
                     <span className="text-xl font-semibold max-md:hidden">{money(action.expectedCost)}</span>
+                    <span className="col-span-2 col-start-2 text-sm text-ink-2 md:hidden">
+                      Parts {money(action.cost - labour(action.minutes))}, {action.minutes} min; likely cost{" "}
+                      {money(action.expectedCost)}
+                    </span>
                   </>
                 )}
-                <span className={`text-sm max-md:hidden ${action?.unsafe ? "text-red" : "text-ink-2"}`}>
+                <span
+                  className={`text-sm ${action?.unsafe ? "text-red max-md:col-span-2 max-md:col-start-2" : "text-ink-2 max-md:hidden"}`}
+                >
                   {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan}
                 </span>
               </label>
@@ -216,7 +222,7 @@ export default function Decide() {
               ))}
             </div>
           </div>
-          <p className="mt-1 px-4 text-sm text-ink-2 max-md:hidden">
+          <p className="mt-1 px-4 text-sm text-ink-2">
             Likely cost is parts, labour and what being wrong costs on average. Prices are examples.
           </p>
         </fieldset>
