@@ -69,6 +69,17 @@ describe("what an action costs", () => {
     expect(paidAfter(new Map([[bit("motor"), 1]]), bit("motor"), "hub")).toBe(0);
   });
 
+  it("is not shown twice, once with work on top that makes it no likelier", () => {
+    const open = [...lookedAndTurned(), ...frameOpen(), ...pairs(["OL", "128m", "OL"], MILLIOHM, "0.1m")];
+    const { action, rivals } = assessJob(job(open, { complaint: "noRun" }));
+    expect(action!.cures).toEqual(["phaseWire"]);
+    expect(rivals.length).toBeGreaterThan(0);
+    for (const one of rivals)
+      for (const less of [action!, ...rivals].filter(({ cures }) => cures.length < one.cures.length))
+        if (less.cures.every((cure) => one.cures.includes(cure)))
+          expect(one.probability).toBeGreaterThan(less.probability + 0.005);
+  });
+
   it("breaks even where the rival is as dear", () => {
     // 50 + (1 − p)·200 = 90 at p = 0.8.
     expect(breakEven({ cost: 50, wrongCost: 200 }, { expectedCost: 90 })).toBeCloseTo(0.8, 12);

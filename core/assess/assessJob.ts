@@ -31,6 +31,8 @@ export const MOST_SETUP_DOUBT = 0.5;
 const DOUBTFUL_FROM = 0.5;
 /** More on top of what leads is shown from this chance on that just it is needed. Judgement. */
 const LEAST_APART = 0.1;
+/** More on top of anything else is shown where it is likelier to be enough by this much. Judgement. */
+const LEAST_ADDED = 0.01;
 /** A finding speaks plainly for a fault from this weight on: four times the odds. Judgement. */
 const PLAINLY = 6;
 const MOST_CHANGES = 3;
@@ -209,7 +211,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     reason: cleared ? CLEARED : reasonOf(holds, hardFact, decided !== null, action, doubt),
     decided,
     action,
-    rivals: others.filter((one) => action === null || differs(one, action)).slice(0, MOST_RIVALS),
+    rivals: others.filter((one) => isOfItsOwn(one, action, likely)).slice(0, MOST_RIVALS),
     doubtful: findings.flatMap(({ variable }, f) => (inference.slips[f]! > DOUBTFUL_FROM ? [variable] : [])),
     hardFact,
     faults,
@@ -247,6 +249,15 @@ function seenToFail(
   );
 }
 
-/** Whether another action is one, and not the leading one with more on top for caution. */
-const differs = ({ cures, exact }: Action, leading: Action) =>
-  exact >= LEAST_APART || !leading.cures.every((cure) => cures.includes(cure));
+/** Whether it does all that the other one does. */
+const doesAllOf = ({ cures }: Action, other: Action) => other.cures.every((cure) => cures.includes(cure));
+
+/** Whether an action is one of its own, and not another with more on top for caution or for next to nothing. */
+const isOfItsOwn = (one: Action, leading: Action | null, likely: readonly Action[]) =>
+  (one.exact >= LEAST_APART || leading === null || !doesAllOf(one, leading)) &&
+  !likely.some(
+    (other) =>
+      other.cures.length < one.cures.length &&
+      doesAllOf(one, other) &&
+      other.probability + LEAST_ADDED > one.probability,
+  );
