@@ -149,9 +149,12 @@ function entropyAfterBoth(
   for (let j = 0; j < joint.count; j += 1) {
     const from = joint.first[j]! * ones;
     const to = joint.second[j]! * width;
-    for (let g = 0; g < ones; g += 1) {
-      const chance = first.groups.chances[from + g]!;
-      for (let a = 0; a < actions; a += 1) half[to + g * actions + a]! += mass[j * actions + a]! * chance;
+    for (let a = 0; a < actions; a += 1) {
+      const share = mass[j * actions + a]!;
+      // Most sets of a class ask for the same: nearly all of these are nothing.
+      if (share === 0) continue;
+      for (let g = 0; g < ones; g += 1)
+        half[to + g * actions + a]! += share * first.groups.chances[from + g]!;
     }
   }
   const shares = new Float64Array(twos * width);
