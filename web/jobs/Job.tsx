@@ -12,6 +12,7 @@ import { useBench } from "../app/store.ts";
 import { SkipForm } from "../checks/entry/SkipForm.tsx";
 import { CHECK_SCREENS } from "../checks/screens.ts";
 import { Button } from "../ui/Button.tsx";
+import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
 import { Logo } from "../ui/Logo.tsx";
 import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
@@ -70,7 +71,7 @@ function useDigitsToEntry() {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,]$/u.test(event.key)) return;
       if (event.target instanceof HTMLElement && event.target.matches("input, textarea, select")) return;
-      document.querySelector<HTMLInputElement>("input[data-entry]")?.focus();
+      focusEntry();
     };
     document.addEventListener("keydown", onKey);
     return () => document.removeEventListener("keydown", onKey);

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { JobStep } from "#contract/jobs";
+import { focusEntry } from "../ui/focusEntry.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { useOpenJob } from "../job/openJob.ts";
 import type { Step } from "./steps.ts";
@@ -25,6 +26,7 @@ export function Plan({ steps, present }: { readonly steps: readonly Step[]; read
                 <li key={step}>
                   <Link
                     to={`/jobs/${id}/${step}`}
+                    onClick={step === present ? focusEntry : undefined}
                     aria-current={step === present ? "step" : undefined}
                     className="flex min-h-8 items-center gap-3 rounded-lg px-2 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
                   >
