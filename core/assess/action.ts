@@ -162,8 +162,7 @@ export function actionsFor(
       const cures = curesIn(mask);
       const { cured, exact, needless } = cureOutlook(model.actions, inference, mask, raised, complained);
       const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
-      const parts = cures.reduce((sum, cure) => sum + cureFactsOf(cure).parts[motor.family], 0);
-      const cost = parts + labour(minutes);
+      const cost = cures.reduce((sum, cure) => sum + costOf(cure, motor.family), 0);
       const waste = [...needless].reduce(
         (sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!, motor.family),
         0,
