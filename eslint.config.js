@@ -11,7 +11,7 @@ export default tseslint.config(
     extends: [...tseslint.configs.recommended],
     rules: {
       "@typescript-eslint/no-non-null-assertion": "off",
-      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", ignoreRestSiblings: true }],
       eqeqeq: "error",
       "no-console": "error",
     },

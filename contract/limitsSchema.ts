@@ -1,7 +1,17 @@
 import Joi from "joi";
 import { KV_CONVENTIONS } from "#core/quantity";
-import { DEAD_HALL_SCHOOLS, FAMILIES, type School, type ShopLimit, type ShopLimits } from "#core/record";
-import { keyed, oneOf, strict } from "./fields.ts";
+import { CURE_IDS } from "#core/catalogue";
+import {
+  DEAD_HALL_SCHOOLS,
+  FAMILIES,
+  type Letterhead,
+  type PartTerms,
+  type PriceBook,
+  type School,
+  type ShopLimit,
+  type ShopLimits,
+} from "#core/record";
+import { keyed, name, oneOf, strict } from "./fields.ts";
 
 const reason = Joi.string().trim().min(3).max(300).required().messages({
   "string.empty": "Say why: a limit without a reason is forgotten by the next one.",
@@ -22,10 +32,46 @@ const school = <Choice extends string>(choices: readonly Choice[]) =>
 const WIDEST_BALANCE = 0.5;
 const WIDEST_SPIN = 0.2;
 
-/** The shop's own limits and schools; what is absent keeps the usual. */
-export const limitsSchema = strict<ShopLimits>({
+const MOST_MONEY = 1_000_000;
+const MOST_DAYS = 365;
+const MOST_MONTHS = 120;
+const numberUpTo = (most: number, sentence: string) =>
+  Joi.number().min(0).max(most).messages({ "*": sentence });
+const amount = numberUpTo(MOST_MONEY, "An amount lies between 0 and 1 000 000.");
+const terms = strict<PartTerms>({
+  price: amount.required(),
+  days: Joi.number()
+    .integer()
+    .min(0)
+    .max(MOST_DAYS)
+    .required()
+    .messages({ "*": "Give whole days, 0 to 365; 0 where it lies on the shelf." }),
+});
+const byKey = (keys: readonly string[]) => Joi.object(Object.fromEntries(keys.map((key) => [key, terms])));
+
+const prices = keyed<PriceBook>({
+  currency: Joi.string()
+    .trim()
+    .min(1)
+    .max(4)
+    .messages({ "*": "Write the currency in at most four letters, such as EUR." }),
+  hourly: amount,
+  trip: amount,
+  warranty: numberUpTo(MOST_MONTHS, "Give the warranty in months, 0 to 120."),
+  motors: byKey(FAMILIES),
+  parts: byKey(CURE_IDS.filter((cure) => cure !== "motor")),
+});
+const letterhead = strict<Letterhead>({
+  name: name.min(1).required().messages({ "string.empty": "Give the shop's name." }),
+  line: name.allow("").required(),
+});
+
+/** The shop's own limits, schools, prices and letterhead; what is absent keeps the usual. */
+export const limitsSchema = keyed<ShopLimits>({
   balance: Joi.object(Object.fromEntries(FAMILIES.map((family) => [family, limit(WIDEST_BALANCE)]))),
   spin: limit(WIDEST_SPIN),
   kvConvention: school(KV_CONVENTIONS),
   deadHall: school(DEAD_HALL_SCHOOLS),
+  prices,
+  letterhead,
 });

@@ -10,9 +10,17 @@ import {
   MILLIOHM,
   pairs,
 } from "../../tests/jobs.ts";
-import { CURE_IDS, CURES, type CureId } from "../catalogue/index.ts";
-import { CONSEQUENCES } from "../record/index.ts";
-import { assessJob, breakEven, COME_BACK, labour, MOST_DOUBT, MOST_HAZARD } from "./index.ts";
+import { costOf, CURE_IDS, CURES, labour, type CureId } from "../catalogue/index.ts";
+import { CONSEQUENCES, type PriceBook } from "../record/index.ts";
+import {
+  assessJob,
+  breakEven,
+  cheapestUntil,
+  COME_BACK,
+  MOST_DOUBT,
+  MOST_HAZARD,
+  type Action,
+} from "./index.ts";
 import { paidAfter } from "./action.ts";
 
 const REST = [...lookedAndTurned(), ...frameOpen(), ...pairs(["128m", "128m", "128m"], MILLIOHM, "0.1m")];
@@ -25,7 +33,7 @@ describe("what an action costs", () => {
     );
     expect(action!.cures).toEqual(["sensorWire"]);
     expect(action!.minutes).toBe(CURES.sensorWire.minutes);
-    expect(action!.cost).toBeCloseTo(CURES.sensorWire.parts.hub + labour(CURES.sensorWire.minutes), 9);
+    expect(action!.cost).toBeCloseTo(costOf("sensorWire", "hub"), 9);
     // Three quarters of an hour to find out, a quarter of the wrong ones come back, and what was missing is then paid.
     expect(action!.wrongCost).toBeGreaterThan(labour(45) + 0.25 * COME_BACK[HUB.consequence]);
     expect(action!.expectedCost).toBeCloseTo(action!.cost + (1 - action!.probability) * action!.wrongCost, 9);
@@ -54,7 +62,7 @@ describe("what an action costs", () => {
       [bit("battery") | bit("sensorWire"), 0.2],
     ]);
     const [bearings, motor, battery, wire] = (["bearings", "motor", "battery", "sensorWire"] as const).map(
-      (cure) => CURES[cure].parts.hub + labour(CURES[cure].minutes),
+      (cure) => costOf(cure, "hub"),
     ) as [number, number, number, number];
     expect(paidAfter(asked, bit("bearings"), "hub")).toBeCloseTo(
       (0.2 * motor + 0.2 * (battery + wire)) / 0.4,
@@ -98,5 +106,59 @@ describe("what a machine's class asks for", () => {
       expect(MOST_DOUBT[consequence]).toBeGreaterThan(0);
       expect(COME_BACK[consequence]).toBeGreaterThan(0);
     }
+  });
+});
+
+describe("an action in the money of the shop", () => {
+  const found = [...REST, ...DEAD, choice("hall", "C.wire", "broken")];
+  const judged = (prices?: PriceBook) =>
+    assessJob(job(found, { complaint: "twitches", ...(prices && { limits: { prices } }) })).action!;
+
+  it("takes its parts, its hour, its days and its trip from the shop's book", () => {
+    const usual = judged();
+    const own = judged({ hourly: 108, trip: 400, parts: { sensorWire: { price: 7, days: 4 } } });
+    expect([usual.parts, usual.days]).toEqual([CURES.sensorWire.parts.each, 0]);
+    expect([own.parts, own.days]).toEqual([7, 4]);
+    expect(own.cost).toBeCloseTo(7 + 2 * (usual.cost - usual.parts), 9);
+    // A quarter of the wrong ones come back, and each asks for the trip.
+    expect(
+      own.wrongCost - judged({ hourly: 108, parts: { sensorWire: { price: 7, days: 4 } } }).wrongCost,
+    ).toBeCloseTo(0.25 * 400, 9);
+    expect(own.probability).toBe(usual.probability);
+  });
+
+  it("waits for the slowest of its parts", () => {
+    const { action, rivals } = assessJob(
+      job([...REST, ...DEAD], {
+        complaint: "twitches",
+        limits: {
+          prices: { parts: { sensorWire: { price: 3, days: 9 }, hallSensor: { price: 4, days: 2 } } },
+        },
+      }),
+    );
+    for (const { cures, days } of [action!, ...rivals])
+      if (!cures.includes("motor"))
+        expect(days).toBe(cures.includes("sensorWire") ? 9 : cures.includes("hallSensor") ? 2 : 0);
+  });
+});
+
+describe("how long an action stays the cheapest", () => {
+  const at = (cures: Action["cures"], expectedCost: number, unsafe: string | null = null) =>
+    ({ cures, expectedCost, unsafe, cost: 50, wrongCost: 200 }) as Action;
+  const leading = at(["sensorWire"], 60);
+  it("is held against the cheapest that is another way and safe", () => {
+    const until = cheapestUntil(leading, [
+      at(["motor"], 120),
+      at(["hallSensor"], 90),
+      at(["bearings"], 70, "a hazard would stay"),
+    ]);
+    expect(until?.rival.cures).toEqual(["hallSensor"]);
+    expect(until?.share).toBeCloseTo(0.8, 9);
+  });
+  it("counts no rival that is the same with more on top, and says nothing where none is left", () => {
+    expect(cheapestUntil(leading, [at(["sensorWire", "hallSensor"], 70)])).toBeNull();
+    expect(cheapestUntil(leading, [])).toBeNull();
+    // Dearer than being wrong altogether: it would never be the cheaper one.
+    expect(cheapestUntil(leading, [at(["motor"], 400)])).toBeNull();
   });
 });

@@ -1,16 +1,19 @@
 import {
   CURE_IDS,
+  costOf,
   cureFactsOf,
-  factsOf,
   curesIn,
   dispositionOf,
+  factsOf,
+  labour,
   PRECEDENCE,
+  termsOf,
   type CureId,
   type FaultId,
 } from "../catalogue/index.ts";
 import { askedOf, cureOutlook, curesOf, leadingTypes, type Inference } from "../inference/index.ts";
 import { chanceText, type Minutes } from "../quantity/index.ts";
-import type { Consequence, Disposition, Family, Motor } from "../record/index.ts";
+import type { Consequence, Disposition, Family, Motor, PriceBook } from "../record/index.ts";
 import type { MotorModel } from "./model.ts";
 
 /** Something that could be done, with what speaks for it. */
@@ -25,6 +28,10 @@ export interface Action {
   /** What of its cost is needless on average. */
   readonly waste: number;
   readonly minutes: Minutes;
+  /** What the parts cost, in the shop's currency. */
+  readonly parts: number;
+  /** Days until the last part is there; 0 where all lies on the shelf. */
+  readonly days: number;
   /** Parts and labour, in the shop's currency. */
   readonly cost: number;
   /** What it costs on top where it is not the cure: finding out, what then has to be done, a come-back now and then. */
@@ -35,10 +42,6 @@ export interface Action {
   readonly unsafe: string | null;
 }
 
-/** What an hour at the bench costs. An example, to be replaced by the shop's own. */
-export const HOURLY_RATE = 54;
-/** What minutes at the bench cost. @example labour(60) // 54 */
-export const labour = (minutes: Minutes): number => (minutes / 60) * HOURLY_RATE;
 /** Finding out that it was not the cure, and starting anew. Bench judgement, minutes. */
 const REWORK: Minutes = 45;
 /** Share of wrong repairs that their proof does not show. Bench judgement. */
@@ -108,24 +111,41 @@ export function breakEven(
   return share > 0 && share < 1 ? share : null;
 }
 
+/**
+ * How long an action stays the cheapest: the chance of being right below which its cheapest rival would cost less, and
+ * that rival. What holds all of it and more on top is no other way, only a dearer one. Null where none ever would.
+ */
+export function cheapestUntil(
+  action: Action,
+  rivals: readonly Action[],
+): { readonly share: number; readonly rival: Action } | null {
+  const rival = rivals
+    .filter(({ cures, unsafe }) => unsafe === null && !action.cures.every((cure) => cures.includes(cure)))
+    .reduce<Action | null>(
+      (least, one) => (!least || one.expectedCost < least.expectedCost ? one : least),
+      null,
+    );
+  const share = rival && breakEven(action, rival);
+  return rival && share !== null ? { share, rival } : null;
+}
+
 const bit = (cure: CureId) => 1 << CURE_IDS.indexOf(cure);
 const INSIDE = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
   (mask, cure) => mask | bit(cure),
   0,
 );
 
-/** Parts and labour of a cure, in the shop's currency. */
-function costOf(cure: CureId, family: Family): number {
-  const { parts, minutes } = cureFactsOf(cure);
-  return parts[family] + labour(minutes);
-}
-
 /**
  * What is still to be paid where these cures turn out not to be all, on average over what may then be asked for.
  * @param asked cures as bits, and the share of belief that asks for them
  * @param mask what was done, as bits; a new motor does all that is done inside one
  */
-export function paidAfter(asked: ReadonlyMap<number, number>, mask: number, family: Family): number {
+export function paidAfter(
+  asked: ReadonlyMap<number, number>,
+  mask: number,
+  family: Family,
+  book: PriceBook = {},
+): number {
   const done = (mask & bit("motor")) === 0 ? mask : mask | INSIDE;
   const missing = [...asked]
     .map(([type, share]) => ({ share, cures: curesIn(type & ~done) }))
@@ -133,7 +153,7 @@ export function paidAfter(asked: ReadonlyMap<number, number>, mask: number, fami
   const total = missing.reduce((sum, { share }) => sum + share, 0);
   if (total === 0) return 0;
   const paid = missing.map(
-    ({ share, cures }) => share * cures.reduce((sum, cure) => sum + costOf(cure, family), 0),
+    ({ share, cures }) => share * cures.reduce((sum, cure) => sum + costOf(cure, family, book), 0),
   );
   return paid.reduce((sum, part) => sum + part, 0) / total;
 }
@@ -147,6 +167,7 @@ export function actionsFor(
   motor: Motor,
   inference: Inference,
   complained: boolean,
+  book: PriceBook = {},
 ): readonly Action[] {
   const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
   const raised = raisedBy(inference);
@@ -162,13 +183,17 @@ export function actionsFor(
       const cures = curesIn(mask);
       const { cured, exact, needless } = cureOutlook(model.actions, inference, mask, raised, complained);
       const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
-      const cost = cures.reduce((sum, cure) => sum + costOf(cure, motor.family), 0);
+      const terms = cures.map((cure) => termsOf(cure, motor.family, book));
+      const parts = terms.reduce((sum, { price }) => sum + price, 0);
+      const cost = parts + labour(minutes, book);
       const waste = [...needless].reduce(
-        (sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!, motor.family),
+        (sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!, motor.family, book),
         0,
       );
       const wrong =
-        labour(REWORK) + paidAfter(named, mask, motor.family) + ESCAPES * COME_BACK[motor.consequence];
+        labour(REWORK, book) +
+        paidAfter(named, mask, motor.family, book) +
+        ESCAPES * (COME_BACK[motor.consequence] + (book.trip ?? 0));
       return {
         mask,
         action: {
@@ -178,6 +203,8 @@ export function actionsFor(
           exact,
           waste,
           minutes,
+          parts,
+          days: Math.max(0, ...terms.map(({ days }) => days)),
           cost,
           wrongCost: wrong,
           expectedCost: cost + (1 - cured) * wrong,

@@ -3,6 +3,7 @@ import {
   COMPLAINT_WITHOUT_CAUSE,
   curesIn,
   factsOf,
+  labour,
   oddsFactors,
   priorsOf,
   settingsOf,
@@ -14,10 +15,16 @@ import {
 import { findingOf, type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
 import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
-import { DISPOSITION_LABELS, epochOf, type CheckId, type JobRecord } from "../record/index.ts";
+import {
+  DISPOSITION_LABELS,
+  epochOf,
+  type CheckId,
+  type JobRecord,
+  type PriceBook,
+} from "../record/index.ts";
 import { RUN_GOOD } from "../run/index.ts";
 import { allOpenProved, measuredOf, PAIRS_AT_REST } from "../winding/index.ts";
-import { actionsFor, dispositionBeliefs, labour, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
+import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
 import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "./registry.ts";
@@ -163,7 +170,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const inference = infer(model, circumstances, findings);
   const faults = faultBeliefs(model, inference, findings);
   const complained = epoch === 0 && job.complaint !== "routine";
-  const likely = actionsFor(model, job.motor, inference, complained);
+  const likely = actionsFor(model, job.motor, inference, complained, job.limits?.prices);
   const joint = likely[0]?.disposition === "resolder" || likely[0]?.disposition === "repair";
   const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
   const [action = null, ...others] = hardFact ? endedBy(hardFact, likely) : likely;
@@ -194,7 +201,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       action.probability >= 1 - doubt &&
       action.unsafe === null &&
       !open(holds) &&
-      (action.exact >= 1 - doubt || (action.exact >= LEAST_EXACT && !worthAsking(action, proposed))));
+      (action.exact >= 1 - doubt ||
+        (action.exact >= LEAST_EXACT && !worthAsking(action, proposed, job.limits?.prices))));
   const remedies = dispositionBeliefs(model, inference);
   // What is to be done may still be open when it is plain that the motor is not at fault.
   const cleared = !settled && complained && runs && !open(holds) && remedies.notMotor >= 1 - doubt;
@@ -231,8 +239,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
 }
 
 /** Whether a reading is left that costs less than what the action would waste without it. */
-const worthAsking = ({ waste }: Action, steps: readonly NextCheck[]) =>
-  steps.some(({ minutes }) => labour(minutes) < waste);
+const worthAsking = ({ waste }: Action, steps: readonly NextCheck[], book?: PriceBook) =>
+  steps.some(({ minutes }) => labour(minutes, book) < waste);
 
 /** Whether a finding departs that speaks plainly for a fault which the action cures. */
 function seenToFail(

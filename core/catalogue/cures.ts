@@ -1,6 +1,6 @@
 import { NO_CURE, type Actions } from "../inference/index.ts";
 import type { Minutes } from "../quantity/index.ts";
-import { FAMILIES, FAMILY_FACTS, type ByFamily, type Disposition, type Family } from "../record/index.ts";
+import { FAMILY_FACTS, type Disposition, type Family } from "../record/index.ts";
 import { factsOf, type CureName, type FaultId } from "./faults.ts";
 
 /** Something that is done about faults: one part of an action. */
@@ -13,27 +13,13 @@ export interface CureFacts {
   /** It opens the motor or orders for it: frame and pairs are read first. */
   readonly onMotor: boolean;
   readonly minutes: Minutes;
-  /** What the parts cost, in the shop's currency. Examples, to be replaced by the shop's own. */
-  readonly parts: ByFamily<number>;
+  /** What the parts cost: an amount in the shop's currency, or a share of what a new motor of the family costs. */
+  readonly parts: { readonly each: number } | { readonly ofMotor: number };
+  /** Days until they are there; 0 where they lie on the shelf. */
+  readonly days: number;
 }
 
-const all = (amount: number): ByFamily<number> =>
-  Object.fromEntries(FAMILIES.map((family) => [family, amount])) as Record<Family, number>;
-const MOTOR_PRICE: ByFamily<number> = {
-  hobby: 45,
-  hub: 190,
-  traction: 850,
-  ecm: 420,
-  ecmSealed: 480,
-  miniSplit: 210,
-};
-const shareOfMotor = (share: number): ByFamily<number> =>
-  Object.fromEntries(FAMILIES.map((family) => [family, share * MOTOR_PRICE[family]])) as Record<
-    Family,
-    number
-  >;
-
-/** Minutes are bench judgement; prices are examples. */
+/** Minutes are bench judgement; prices and days are examples, to be replaced by the shop's own. */
 export const CURES = {
   motor: {
     name: "Replace the motor",
@@ -41,7 +27,8 @@ export const CURES = {
     disposition: "replaceMotor",
     onMotor: true,
     minutes: 45,
-    parts: MOTOR_PRICE,
+    parts: { ofMotor: 1 },
+    days: 7,
   },
   rotor: {
     name: "Replace the rotor or its magnets",
@@ -49,7 +36,8 @@ export const CURES = {
     disposition: "replacePart",
     onMotor: true,
     minutes: 60,
-    parts: shareOfMotor(0.4),
+    parts: { ofMotor: 0.4 },
+    days: 7,
   },
   bearings: {
     name: "Replace the bearings",
@@ -57,7 +45,8 @@ export const CURES = {
     disposition: "replacePart",
     onMotor: true,
     minutes: 70,
-    parts: all(12),
+    parts: { each: 12 },
+    days: 2,
   },
   dryAndSeal: {
     name: "Dry, clean and seal",
@@ -65,7 +54,8 @@ export const CURES = {
     disposition: "repair",
     onMotor: true,
     minutes: 60,
-    parts: all(6),
+    parts: { each: 6 },
+    days: 0,
   },
   clean: {
     name: "Clear the gap",
@@ -73,7 +63,8 @@ export const CURES = {
     disposition: "repair",
     onMotor: true,
     minutes: 40,
-    parts: all(2),
+    parts: { each: 2 },
+    days: 0,
   },
   starJoint: {
     name: "Resolder the star joint",
@@ -81,7 +72,8 @@ export const CURES = {
     disposition: "resolder",
     onMotor: true,
     minutes: 45,
-    parts: all(3),
+    parts: { each: 3 },
+    days: 0,
   },
   joint: {
     name: "Resolder the joint or lead",
@@ -89,7 +81,8 @@ export const CURES = {
     disposition: "resolder",
     onMotor: true,
     minutes: 45,
-    parts: all(3),
+    parts: { each: 3 },
+    days: 0,
   },
   phaseWire: {
     name: "Mend the phase lead or plug",
@@ -97,7 +90,8 @@ export const CURES = {
     disposition: "repair",
     onMotor: true,
     minutes: 40,
-    parts: all(5),
+    parts: { each: 5 },
+    days: 0,
   },
   hallSensor: {
     name: "Replace the Hall sensor",
@@ -105,7 +99,8 @@ export const CURES = {
     disposition: "replacePart",
     onMotor: true,
     minutes: 60,
-    parts: all(4),
+    parts: { each: 4 },
+    days: 3,
   },
   sensorWire: {
     name: "Mend the sensor wire",
@@ -113,7 +108,8 @@ export const CURES = {
     disposition: "repair",
     onMotor: true,
     minutes: 40,
-    parts: all(3),
+    parts: { each: 3 },
+    days: 0,
   },
   sensorOrder: {
     name: "Put the sensor wires in order",
@@ -121,7 +117,8 @@ export const CURES = {
     disposition: "repair",
     onMotor: true,
     minutes: 15,
-    parts: all(0),
+    parts: { each: 0 },
+    days: 0,
   },
   tempSensor: {
     name: "Replace the temperature sensor",
@@ -129,7 +126,8 @@ export const CURES = {
     disposition: "replacePart",
     onMotor: true,
     minutes: 50,
-    parts: all(6),
+    parts: { each: 6 },
+    days: 4,
   },
   resolver: {
     name: "Replace the resolver",
@@ -137,7 +135,8 @@ export const CURES = {
     disposition: "replacePart",
     onMotor: true,
     minutes: 90,
-    parts: all(120),
+    parts: { each: 120 },
+    days: 10,
   },
   controller: {
     name: "Replace or repair the controller",
@@ -145,7 +144,8 @@ export const CURES = {
     disposition: "notMotor",
     onMotor: false,
     minutes: 30,
-    parts: shareOfMotor(0.6),
+    parts: { ofMotor: 0.6 },
+    days: 5,
   },
   battery: {
     name: "Replace or repair the battery",
@@ -153,7 +153,8 @@ export const CURES = {
     disposition: "notMotor",
     onMotor: false,
     minutes: 20,
-    parts: shareOfMotor(0.9),
+    parts: { ofMotor: 0.9 },
+    days: 5,
   },
   command: {
     name: "Mend the command",
@@ -161,7 +162,8 @@ export const CURES = {
     disposition: "notMotor",
     onMotor: false,
     minutes: 25,
-    parts: all(15),
+    parts: { each: 15 },
+    days: 0,
   },
   settings: {
     name: "Set the controller for this motor",
@@ -169,7 +171,8 @@ export const CURES = {
     disposition: "notMotor",
     onMotor: false,
     minutes: 20,
-    parts: all(0),
+    parts: { each: 0 },
+    days: 0,
   },
   rubbing: {
     name: "Free what rubs on it",
@@ -177,7 +180,8 @@ export const CURES = {
     disposition: "notMotor",
     onMotor: false,
     minutes: 20,
-    parts: all(2),
+    parts: { each: 2 },
+    days: 0,
   },
   feed: {
     name: "Look further along the feed",
@@ -185,7 +189,8 @@ export const CURES = {
     disposition: "notMotor",
     onMotor: false,
     minutes: 40,
-    parts: all(10),
+    parts: { each: 10 },
+    days: 0,
   },
   record: {
     name: "Correct the record",
@@ -193,7 +198,8 @@ export const CURES = {
     disposition: "notMotor",
     onMotor: false,
     minutes: 3,
-    parts: all(0),
+    parts: { each: 0 },
+    days: 0,
   },
   setup: {
     name: "Mend the test set-up and read again",
@@ -201,7 +207,8 @@ export const CURES = {
     disposition: "undecided",
     onMotor: false,
     minutes: 10,
-    parts: all(0),
+    parts: { each: 0 },
+    days: 0,
   },
 } as const satisfies Readonly<Record<CureName, CureFacts>>;
 

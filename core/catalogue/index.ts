@@ -3,3 +3,4 @@ export * from "./faults.ts";
 export * from "./row.ts";
 export * from "./circumstances.ts";
 export * from "./cures.ts";
+export * from "./prices.ts";

@@ -15,9 +15,36 @@ export interface School<Choice extends string> {
 export const DEAD_HALL_SCHOOLS = ["one", "all"] as const;
 export type DeadHallSchool = (typeof DEAD_HALL_SCHOOLS)[number];
 
+/** What a part costs, in the shop's currency, and in how many days it is there; 0 where it lies on the shelf. */
+export interface PartTerms {
+  readonly price: number;
+  readonly days: number;
+}
+
+/** What this shop pays and charges. What it says nothing of keeps the usual example. */
+export interface PriceBook {
+  /** As it is written behind an amount. */
+  readonly currency?: string;
+  /** An hour at the bench. */
+  readonly hourly?: number;
+  /** The way there and back when a repair has to be looked at again. */
+  readonly trip?: number;
+  /** Months that a repair is warranted for. */
+  readonly warranty?: number;
+  readonly motors?: Readonly<Partial<Record<Family, PartTerms>>>;
+  /** By what they are for: ids of cures in the catalogue. */
+  readonly parts?: Readonly<Record<string, PartTerms>>;
+}
+
+/** Whose report it is. */
+export interface Letterhead {
+  readonly name: string;
+  readonly line: string;
+}
+
 /**
- * Where practitioners disagree, what this shop does, and why. What it says nothing of keeps the usual limit. A job
- * carries the limits it is judged by: a closed one those of its closing.
+ * Where practitioners disagree, what this shop does, and why; what it charges, and its name. What it says nothing of keeps the
+ * usual. A job carries what it is judged by: a closed one what stood at its closing.
  */
 export interface ShopLimits {
   readonly balance?: Readonly<Partial<Record<Family, ShopLimit>>>;
@@ -26,6 +53,8 @@ export interface ShopLimits {
   readonly kvConvention?: School<KvConvention>;
   /** One dead sensor: replace it alone, or all three while it is open. */
   readonly deadHall?: School<DeadHallSchool>;
+  readonly prices?: PriceBook;
+  readonly letterhead?: Letterhead;
 }
 
 /** Limit on the deviation of a pair's volts per hertz from the mean, where a shop says no other. Common practice. */

@@ -1,11 +1,12 @@
 import type { Services } from "../services/index.ts";
 import { demoSteps } from "./build.ts";
-import { DEMO_MODELS } from "./parts.ts";
+import { DEMO_MODELS, DEMO_SETTINGS } from "./parts.ts";
 import { DEMO_JOBS, DEMO_PEOPLE } from "./scenario.ts";
 
 /** Plays the scenario through the same services a user's clicks go through, one job judged before the next. */
 export async function fillDemo({ jobs, shop, people, judging }: Services): Promise<void> {
   for (const person of DEMO_PEOPLE) await people.putTechnician(person);
+  await shop.putLimits(DEMO_SETTINGS);
   for (const model of DEMO_MODELS) await shop.putModel(model);
   for (const job of DEMO_JOBS) {
     const { id, intake, entries } = demoSteps(job, DEMO_JOBS.indexOf(job) + 1);

@@ -1,4 +1,5 @@
 import type { MotorModel } from "#contract/shop";
+import type { ShopLimits } from "#core/record";
 import type { DemoReading } from "./build.ts";
 
 const TRIKE_MODEL = "01980000-0000-7000-8000-00000000b001";
@@ -35,6 +36,21 @@ export const OPEN3 = ["OL", "OL", "OL"];
 export const MILLIOHM = "meter-3";
 export const BASIC = "meter-1";
 const TRUE_RMS = "meter-2";
+
+/** Whose shed it is, and what it charges. */
+export const DEMO_SETTINGS: ShopLimits = {
+  letterhead: {
+    name: "The shed at Thistledown Lock",
+    line: "electric drives looked after, by the lower gate",
+  },
+  prices: {
+    hourly: 46,
+    trip: 25,
+    warranty: 6,
+    motors: { hub: { price: 189, days: 10 }, hobby: { price: 52, days: 3 } },
+    parts: { bearings: { price: 11, days: 0 }, hallSensor: { price: 3, days: 0 } },
+  },
+};
 
 /** Frequency before, three voltages, frequency after, with one meter. */
 export function spun(rpm: string, [before, ...rest]: readonly string[], prefix = ""): DemoReading[] {

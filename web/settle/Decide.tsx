@@ -1,9 +1,10 @@
 import { useId, useState, type FormEvent } from "react";
-import { useNavigate } from "react-router";
+import { addDays, format } from "date-fns";
+import { Link, useNavigate } from "react-router";
 import { nextSuspects, plansFor } from "#core/decision";
 import { chanceText } from "#core/quantity";
-import { breakEven, labour, type Action } from "#core/assess";
-import { curesText, type CureId, type FaultId } from "#core/catalogue";
+import { cheapestUntil, type Action } from "#core/assess";
+import { curesText, termsOf, type CureId, type FaultId } from "#core/catalogue";
 import { lowerFirst } from "#core/check";
 import {
   CONSEQUENCE_LABELS,
@@ -73,20 +74,20 @@ function optionsOf(
 
 const money = (amount: number) => String(Math.round(amount));
 
-/** How long the leading action stays the cheapest. */
-function cheapestUntil(action: Action | null, rivals: readonly Action[]): string {
-  // What holds all of it and more on top is no other way, only a dearer one.
-  const rival = rivals
-    .filter(({ cures }) => !action?.cures.every((cure) => cures.includes(cure)))
-    .filter(({ unsafe }) => unsafe === null)
-    .toSorted((a, b) => a.expectedCost - b.expectedCost)[0];
-  const share = action && rival ? breakEven(action, rival) : null;
-  if (!rival || share === null) return "";
-  const name = rival.cures.length > 0 ? curesText(rival.cures) : "leaving it alone";
-  return ` It stays the cheapest while it is more than ${chanceText(share)} likely; below that, ${lowerFirst(name)} costs less.`;
+/** How long the leading action stays the cheapest, in a sentence. */
+function untilText(action: Action | null, rivals: readonly Action[]): string {
+  const until = action && cheapestUntil(action, rivals);
+  if (!until) return "";
+  const { cures } = until.rival;
+  const name = cures.length > 0 ? curesText(cures) : "leaving it alone";
+  return ` It stays the cheapest while it is more than ${chanceText(until.share)} likely; below that, ${lowerFirst(name)} costs less.`;
 }
 
-const COLUMNS = "grid-cols-[2rem_1.6fr_5rem_5rem_6rem_6rem_1.6fr]";
+const COLUMNS = "grid-cols-[2rem_1fr_5rem_4.5rem_7rem_8.5rem_7rem_5.5rem]";
+
+/** When an action could be done, parts being ordered today. */
+const readyText = (days: number, now: Date) =>
+  days === 0 ? "today" : format(addDays(now, days), days < 7 ? "EEEE" : "d MMM");
 
 /** What a person chooses, with the reason; what the evidence says stands beside it. */
 export default function Decide() {
@@ -109,6 +110,11 @@ export default function Decide() {
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState("");
   const group = useId();
+  const book = record.limits?.prices;
+  const currency = book?.currency ?? "";
+  const examples =
+    book?.hourly === undefined ||
+    actions.some(({ cures }) => cures.some((cure) => termsOf(cure, record.motor.family, book).example));
   const suspects = nextSuspects(record, verdict);
   const evidence = verdict.findings
     .filter(({ departs }) => departs)
@@ -162,8 +168,9 @@ export default function Decide() {
             <span>Fits by</span>
             <span>Parts</span>
             <span>Labour</span>
-            <span>Likely cost</span>
-            <span>Plan</span>
+            <span>If it is wrong</span>
+            <span>{currency ? `Likely cost, ${currency}` : "Likely cost"}</span>
+            <span>Ready</span>
           </div>
           <div className="overflow-hidden rounded-xl border border-line bg-sheet">
             {worked.map(({ key: own, name, action, plan }) => (
@@ -179,27 +186,32 @@ export default function Decide() {
                   onChange={() => setKey(own)}
                   className="size-5 accent-[var(--green)]"
                 />
-                <span className="leading-tight font-semibold">{name}</span>
+                <span className="leading-tight">
+                  <strong className="block font-semibold">{name}</strong>
+                  <span className={`text-sm ${action?.unsafe ? "text-red" : "text-ink-2"}`}>
+                    {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan !== name && plan}
+                  </span>
+                </span>
                 {action && (
                   <>
                     <span className="font-semibold">{chanceText(action.probability)}</span>
-                    <span className="max-md:hidden">{money(action.cost - labour(action.minutes))}</span>
+                    <span className="max-md:hidden">{money(action.parts)}</span>
                     <span className="max-md:hidden">
-                      {money(labour(action.minutes))}{" "}
+                      {money(action.cost - action.parts)}{" "}
                       <span className="text-sm text-ink-2">{action.minutes} min</span>
                     </span>
+                    <span className="max-md:hidden">
+                      {chanceText(1 - action.probability)}{" "}
+                      <span className="text-sm text-ink-2">of {money(action.wrongCost)}</span>
+                    </span>
                     <span className="text-xl font-semibold max-md:hidden">{money(action.expectedCost)}</span>
+                    <span className="max-md:hidden">{readyText(action.days, new Date())}</span>
                     <span className="col-span-2 col-start-2 text-sm text-ink-2 md:hidden">
-                      Parts {money(action.cost - labour(action.minutes))}, {action.minutes} min; likely cost{" "}
-                      {money(action.expectedCost)}
+                      Parts {money(action.parts)}, {readyText(action.days, new Date())}; {action.minutes} min;
+                      likely cost {money(action.expectedCost)} {currency}
                     </span>
                   </>
                 )}
-                <span
-                  className={`text-sm ${action?.unsafe ? "text-red max-md:col-span-2 max-md:col-start-2" : "text-ink-2 max-md:hidden"}`}
-                >
-                  {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan}
-                </span>
               </label>
             ))}
             <div className="flex flex-wrap items-center gap-x-6 border-t border-line px-4">
@@ -223,7 +235,16 @@ export default function Decide() {
             </div>
           </div>
           <p className="mt-1 px-4 text-sm text-ink-2">
-            Likely cost is parts, labour and what being wrong costs on average. Prices are examples.
+            Likely cost is parts, labour and what being wrong costs on average.{" "}
+            {examples && (
+              <>
+                Some prices are examples:{" "}
+                <Link to="/shop/prices" className="text-green underline">
+                  put in your own
+                </Link>
+                .
+              </>
+            )}
           </p>
         </fieldset>
         <Judged state={agrees ? "agrees" : verdict.decided && key !== null ? "departs" : "cannotTell"}>
@@ -231,7 +252,7 @@ export default function Decide() {
             <>
               <strong>{agrees ? "The evidence agrees." : `The evidence says: ${verdict.headline}.`}</strong>{" "}
               {verdict.reason}
-              {cheapestUntil(verdict.action, verdict.rivals)}
+              {untilText(verdict.action, verdict.rivals)}
             </>
           ) : (
             <>

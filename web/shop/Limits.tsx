@@ -45,7 +45,12 @@ function LimitsForm({ limits }: { readonly limits: ShopLimits }) {
   const submit = async (fields: LimitFields) => {
     const result = readLimits(fields);
     if (result.kind === "problems") return;
-    const answer = await put(result.limits);
+    const { prices, letterhead } = limits;
+    const answer = await put({
+      ...result.limits,
+      ...(prices && { prices }),
+      ...(letterhead && { letterhead }),
+    });
     if (answer.error) form.setError("root", { message: sentenceOf(answer.error) });
     else setSaid("Kept. Open jobs are judged by these now; closed ones stay.");
   };

@@ -3,14 +3,16 @@ import { Room } from "../ui/Room.tsx";
 import { Instruments } from "./Instruments.tsx";
 import { Limits } from "./Limits.tsx";
 import { People } from "./People.tsx";
+import { Prices } from "./Prices.tsx";
 
 const PARTS = [
   ["instruments", "Instruments"],
   ["limits", "Units and limits"],
+  ["prices", "Prices and letterhead"],
   ["people", "People"],
 ] as const;
 
-/** What belongs to the shop and not to a job: instruments, limits and schools, people. */
+/** What belongs to the shop and not to a job: instruments, limits and schools, prices, people. */
 export function Shop() {
   const { part = "instruments" } = useParams();
   return (
@@ -27,7 +29,15 @@ export function Shop() {
           </NavLink>
         ))}
       </nav>
-      {part === "limits" ? <Limits /> : part === "people" ? <People /> : <Instruments />}
+      {part === "limits" ? (
+        <Limits />
+      ) : part === "prices" ? (
+        <Prices />
+      ) : part === "people" ? (
+        <People />
+      ) : (
+        <Instruments />
+      )}
     </Room>
   );
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { INSTRUMENT_TEMPLATES } from "#core/quantity";
 import { fieldsOf as limitFieldsOf, readLimits } from "./limitFields.ts";
+import { fieldsOf as priceFieldsOf, PRICED, readPrices } from "./priceFields.ts";
 import { fieldsOf, readInstrument } from "./instrumentFields.ts";
 
 const ID = "01980000-0000-7000-8000-000000000777";
@@ -90,5 +91,50 @@ describe("the limits form", () => {
     expect(problems(typed("four", "because"))).toEqual(["limits.hub.percent"]);
     expect(problems(typed("80", "because"))).toEqual(["limits.hub.percent"]);
     expect(problems(readLimits({ ...empty, deadHall: "one" }))).toEqual(["deadHallReason"]);
+  });
+});
+
+describe("the prices form", () => {
+  const empty = priceFieldsOf({});
+  const problems = (result: ReturnType<typeof readPrices>) =>
+    result.kind === "problems" ? Object.keys(result.problems) : [];
+  it("keeps the examples where nothing is typed, and gives back what was kept", () => {
+    expect(readPrices(empty)).toEqual({ kind: "prices", prices: {} });
+    const kept = {
+      prices: {
+        currency: "EUR",
+        hourly: 62.5,
+        trip: 0,
+        warranty: 6,
+        motors: { hub: { price: 189, days: 10 } },
+        parts: { bearings: { price: 14, days: 0 } },
+      },
+      letterhead: { name: "The shed", line: "" },
+    };
+    expect(readPrices(priceFieldsOf(kept))).toEqual({ kind: "prices", prices: kept });
+  });
+  it("takes a decimal comma, and the usual days where only a price is given", () => {
+    const { hub } = empty.motors;
+    const read = readPrices({
+      ...empty,
+      hourly: "62,5",
+      motors: { ...empty.motors, hub: { ...hub!, price: "150" } },
+    });
+    const days = Number(PRICED.find(({ key }) => key === "hub")!.usual.days);
+    expect(read).toEqual({
+      kind: "prices",
+      prices: { prices: { hourly: 62.5, motors: { hub: { price: 150, days } } } },
+    });
+  });
+  it("says what is wrong at its field", () => {
+    const part = (price: string, days: string) =>
+      problems(readPrices({ ...empty, parts: { ...empty.parts, rotor: { price, days } } }));
+    expect(part("dear", "")).toEqual(["parts.rotor.price"]);
+    expect(part("-3", "")).toEqual(["parts.rotor.price"]);
+    expect(part("3", "1.5")).toEqual(["parts.rotor.days"]);
+    expect(part("", "2")).toEqual(["parts.rotor.price"]);
+    expect(problems(readPrices({ ...empty, hourly: "much" }))).toEqual(["hourly"]);
+    expect(problems(readPrices({ ...empty, currency: "guilders" }))).toEqual(["currency"]);
+    expect(problems(readPrices({ ...empty, line: "by the gate" }))).toEqual(["name"]);
   });
 });

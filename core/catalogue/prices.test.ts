@@ -1,0 +1,37 @@
+import { describe, expect, it } from "vitest";
+import { FAMILIES } from "../record/index.ts";
+import { costOf, CURE_IDS, CURES, labour, termsOf, USUAL_HOURLY, USUAL_MOTOR } from "./index.ts";
+
+describe("what a cure costs", () => {
+  it("is an example where the shop says nothing, and says so", () => {
+    expect(termsOf("motor", "hub")).toEqual({
+      price: USUAL_MOTOR.hub,
+      days: CURES.motor.days,
+      example: true,
+    });
+    expect(termsOf("rotor", "hub").price).toBeCloseTo(0.4 * USUAL_MOTOR.hub, 9);
+    expect(termsOf("bearings", "traction")).toEqual(termsOf("bearings", "hobby"));
+    // What needs no parts is no example that anybody should replace.
+    expect(termsOf("settings", "hub")).toEqual({ price: 0, days: 0, example: false });
+  });
+
+  it("is what the shop says, and a share of the shop's own motor where it says only that", () => {
+    const book = { motors: { hub: { price: 300, days: 12 } }, parts: { bearings: { price: 20, days: 0 } } };
+    expect(termsOf("motor", "hub", book)).toEqual({ price: 300, days: 12, example: false });
+    expect(termsOf("motor", "hobby", book).example).toBe(true);
+    expect(termsOf("bearings", "hub", book)).toEqual({ price: 20, days: 0, example: false });
+    expect(termsOf("rotor", "hub", book)).toEqual({ price: 120, days: CURES.rotor.days, example: true });
+  });
+
+  it("takes labour by the hour of the shop", () => {
+    expect(labour(60)).toBe(USUAL_HOURLY);
+    expect(labour(20, { hourly: 90 })).toBe(30);
+    const book = { hourly: 60, parts: { bearings: { price: 20, days: 0 } } };
+    expect(costOf("bearings", "hub", book)).toBe(20 + CURES.bearings.minutes);
+  });
+
+  it("is known for every cure in every family", () => {
+    for (const cure of CURE_IDS)
+      for (const family of FAMILIES) expect(costOf(cure, family), `${cure} ${family}`).toBeGreaterThan(0);
+  });
+});
