@@ -58,6 +58,8 @@ export const recordSchema = keyed<JobRecord>({
   readings: Joi.array().items(readingSchema).unique("id").max(MOST_ENTRIES).required(),
   decisions: Joi.array().items(decisionSchema).unique("id").max(1000).required(),
   repairs: Joi.array().items(repairSchema).unique("id").max(1000).required(),
+  /** Newer than this form. */
+  workshop: Joi.forbidden(),
   instruments,
   past,
   limits: limitsSchema,

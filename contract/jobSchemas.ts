@@ -20,6 +20,7 @@ import type { Technician } from "./jobs.ts";
 import { id, instant, name, oneOf, reason, words, strict } from "./fields.ts";
 import { motorFields, motorSchema } from "./motorSchema.ts";
 import { readingSchema } from "./readingSchema.ts";
+import { burnInSchema, partSchema, releaseSchema, workSchema } from "./workSchemas.ts";
 
 const complaint = oneOf("complaint", COMPLAINTS);
 const events = Joi.array().items(oneOf("past event", EVENTS)).unique();
@@ -93,6 +94,10 @@ export const ENTRY_SCHEMAS: { readonly [Kind in EntryKind]: Joi.ObjectSchema<Ent
   reading: readingSchema,
   decision: decisionSchema,
   repair: repairSchema,
+  work: workSchema,
+  part: partSchema,
+  burnIn: burnInSchema,
+  release: releaseSchema,
   correction: correctionSchema,
   undo: undoSchema,
   closing: turningSchema,

@@ -25,6 +25,8 @@ export interface Summary {
   readonly disposition: Disposition | null;
   /** Who wrote last. */
   readonly by: string;
+  /** The day that what it waits for is expected, as 2026-03-02; absent where nobody said. */
+  readonly due?: string;
   /** A wait that runs, such as capacitors bleeding down. */
   readonly clock: { readonly startedAt: string; readonly minutes: number; readonly words: string } | null;
 }

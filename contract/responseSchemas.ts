@@ -44,6 +44,7 @@ const summarySchema = strict<Summary>({
   marks: Joi.array().items(name).required(),
   disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),
   by: name.allow("").required(),
+  due: Joi.string(),
   clock: strict<NonNullable<Summary["clock"]>>({
     startedAt: instant.required(),
     minutes: Joi.number().min(0).required(),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { FAULT_IDS, factsOf } from "#core/catalogue";
+import { CURE_IDS, FAULT_IDS, factsOf } from "#core/catalogue";
 import { CHECK_IDS, DISPOSITIONS } from "#core/record";
 import {
   BASIC,
@@ -27,12 +27,14 @@ describe("repair plans", () => {
   });
 
   it("cure faults of the catalogue, by the disposition the catalogue gives, and end in checks that exist", () => {
-    for (const { id, cures, dispositions, proof, steps, cautions, minutes } of REPAIR_PLANS) {
+    for (const { id, does, cures, dispositions, proof, steps, cautions, minutes } of REPAIR_PLANS) {
       for (const fault of cures) expect(FAULT_IDS, id).toContain(fault);
       for (const disposition of dispositions) expect(DISPOSITIONS, id).toContain(disposition);
       for (const check of proof) expect(CHECK_IDS, id).toContain(check);
       expect(proof[0], id).toBe("safety");
       expect(steps.length, id).toBeGreaterThan(2);
+      for (const { words, photo } of steps) expect(/photograph/iu.test(words), words).toBe(photo);
+      for (const cure of does) expect(CURE_IDS, id).toContain(cure);
       expect(cautions.length, id).toBeGreaterThan(0);
       expect(minutes, id).toBeGreaterThan(0);
     }
@@ -51,7 +53,9 @@ describe("repair plans", () => {
   });
 
   it("for a star joint follow common practice: draw against the pull, keep the order, read before closing", () => {
-    const steps = REPAIR_PLANS.find(({ id }) => id === "starJoint")!.steps.join(" ");
+    const steps = REPAIR_PLANS.find(({ id }) => id === "starJoint")!
+      .steps.map(({ words }) => words)
+      .join(" ");
     expect(steps).toMatch(/rear screws only/u);
     expect(steps).toMatch(/three pairs before closing/u);
     expect(steps).toMatch(/chip off the magnets/u);

@@ -1,23 +1,49 @@
 import { CHECKS, type Verdict } from "../assess/index.ts";
-import { epochOf, type CheckId, type JobRecord } from "../record/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import { epochOf, standingParts, type CheckId, type JobRecord } from "../record/index.ts";
 import { madeSafeAt } from "../safety/index.ts";
-import { plansFor, type RepairPlan } from "./plans.ts";
+import { plansOf, type RepairPlan } from "./plans.ts";
 import { proofOf } from "./proof.ts";
+import { awaitedParts, releaseOf, runProofOf } from "./release.ts";
 
 /** What a job waits for now. */
 export type NextStep =
   | { readonly kind: "check"; readonly check: CheckId; readonly repeats: boolean }
   | { readonly kind: "decide" }
-  | { readonly kind: "wait"; readonly waitingFor: "parts" | "answer" }
-  | { readonly kind: "repair"; readonly plan: RepairPlan }
-  /** The repair was read again and something departs still, or departs now. */
+  | {
+      readonly kind: "wait";
+      readonly waitingFor: "parts" | "answer";
+      /** The latest day that a part is expected, as 2026-03-02; null where nobody said. */
+      readonly due: string | null;
+    }
+  | { readonly kind: "repair"; readonly plans: readonly RepairPlan[] }
+  /** The repair was read again and something departs still, or departs now, or it ran rough. */
   | { readonly kind: "lookAtProof" }
+  /** Proved by its readings; it is still to run. */
+  | { readonly kind: "run"; readonly minutes: Minutes }
+  | { readonly kind: "release" }
   | { readonly kind: "close" }
   | { readonly kind: "done" };
 
+/** Parts that are listed say themselves whether they are here; until any is, the decision says it. */
+function waitForParts(job: JobRecord, said: boolean): NextStep | null {
+  const awaited = awaitedParts(job);
+  const listed = standingParts(job, epochOf(job)).length > 0;
+  if (listed ? awaited.length === 0 : !said) return null;
+  const due = awaited.flatMap((part) => part.due ?? []).toSorted();
+  return { kind: "wait", waitingFor: "parts", due: due.at(-1) ?? null };
+}
+
 function afterRepair(job: JobRecord): NextStep {
   const { lines, answer } = proofOf(job);
-  if (answer === "proved") return { kind: "close" };
+  if (releaseOf(job)) return { kind: "close" };
+  const wait = waitForParts(job, false);
+  if (wait) return wait;
+  if (answer === "proved") {
+    const { state, asked, made } = runProofOf(job);
+    if (state === "rough") return { kind: "lookAtProof" };
+    return state === "toDo" ? { kind: "run", minutes: asked - made } : { kind: "release" };
+  }
   const waiting = lines.find(({ state }) => state === "notRepeated");
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
   return madeSafeAt(job, epochOf(job))
@@ -28,18 +54,17 @@ function afterRepair(job: JobRecord): NextStep {
 function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {
   const decision = job.decisions.at(-1);
   if (!decision || decision.disposition === "undecided") return null;
-  if (decision.waitingFor !== "nothing") return { kind: "wait", waitingFor: decision.waitingFor };
+  const wait = waitForParts(job, decision.waitingFor === "parts");
+  if (wait) return wait;
+  if (decision.waitingFor === "answer") return { kind: "wait", waitingFor: "answer", due: null };
   const faults = verdict.faults.map(({ fault }) => fault);
-  const plan =
-    decision.disposition === "notMotor"
-      ? undefined
-      : plansFor(decision.disposition, faults, job.limits?.deadHall?.choice)[0];
-  return plan ? { kind: "repair", plan } : { kind: "close" };
+  const plans = plansOf(decision, faults, job.limits?.deadHall?.choice);
+  return plans.length > 0 ? { kind: "repair", plans } : { kind: "close" };
 }
 
 /**
  * Where a job goes next: made safe before anything is measured, then what the verdict proposes, the decision,
- * what it waits for, the repair, its proof, the closing. One rule for the bench and for the job itself.
+ * what it waits for, the repair, its proof by reading and running, the release, the closing. One rule for the bench and for the job itself.
  * @param verdict of this record; where it lags behind by a reading, safety is still taken from the record
  */
 export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean): NextStep {

@@ -1,30 +1,50 @@
-import type { FaultId } from "../catalogue/index.ts";
+import type { CureId, FaultId } from "../catalogue/index.ts";
 import type { Minutes } from "../quantity/index.ts";
-import type { CheckId, DeadHallSchool, Disposition } from "../record/index.ts";
+import type { CheckId, DeadHallSchool, Decision, Disposition } from "../record/index.ts";
+
+/** One step of a plan. */
+export interface PlanStep {
+  readonly words: string;
+  /** It is photographed before or while it is done: the record then shows how it was. */
+  readonly photo: boolean;
+}
+
+/** A part that a plan may need, and what it is told by when it is ordered. */
+export interface RatedPart {
+  readonly what: string;
+  readonly by: string;
+  readonly cure: CureId;
+}
 
 /** A repair as the trade does it: what it takes, step by step, and the readings that prove it. */
 export interface RepairPlan {
   readonly id: string;
   readonly title: string;
   readonly dispositions: readonly Disposition[];
+  /** Cures that it carries out. */
+  readonly does: readonly CureId[];
   /** Faults of the catalogue it cures. */
   readonly cures: readonly FaultId[];
   /** Hands-on minutes of somebody who has done it before. Bench judgement. */
   readonly minutes: Minutes;
   readonly tools: readonly string[];
   readonly consumables: readonly string[];
-  readonly steps: readonly string[];
+  readonly parts: readonly RatedPart[];
+  readonly steps: readonly PlanStep[];
   readonly cautions: readonly string[];
   /** Checks to repeat afterwards. */
   readonly proof: readonly CheckId[];
 }
 
+const step = (words: string): PlanStep => ({ words, photo: false });
+const photographed = (words: string): PlanStep => ({ words, photo: true });
+
 const HALL_STEPS = [
-  "Open; photograph slot, face and leg order of each sensor before it is touched.",
-  "Lift the old one out of its slot; clear every trace of glue.",
-  "Set the new one with the same face and depth; sleeve each leg.",
-  "Glue and tie it, clear of the rotor; keep stray glue out of the gap.",
-  "Before closing turn by hand: all three lamps alternate, six states in order.",
+  photographed("Open; photograph slot, face and leg order of each sensor before it is touched."),
+  step("Lift the old one out of its slot; clear every trace of glue."),
+  step("Set the new one with the same face and depth; sleeve each leg."),
+  step("Glue and tie it, clear of the rotor; keep stray glue out of the gap."),
+  step("Before closing turn by hand: all three lamps alternate, six states in order."),
 ];
 const HALL_CAUTIONS = [
   "The rotor snaps in: fingers out of the gap.",
@@ -37,18 +57,20 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "starJoint",
     title: "Resolder the star joint",
     dispositions: ["resolder"],
+    does: ["starJoint", "joint"],
     cures: ["starJointOpen", "highJoint", "pathOpen", "limbReversed"],
     minutes: 45,
     tools: ["80 W iron, broad tip", "circlip pliers", "soft jaws"],
     consumables: ["leaded solder", "flux", "heat-shrink or varnish", "tying cord"],
+    parts: [],
     steps: [
-      "Open the rear screws only and draw the rotor against its pull.",
-      "Lay bushing, washers and cap down in their order, and photograph it.",
-      "Remove loose solder and charred sleeve; clean the bundles back to bright copper.",
-      "Tin each bundle, then heat all of them through together until the solder flows.",
-      "Insulate the joint, tuck it clear of the rotor and tie it.",
-      "Read the three pairs before closing.",
-      "Take every chip off the magnets, close, and turn by hand.",
+      step("Open the rear screws only and draw the rotor against its pull."),
+      photographed("Lay bushing, washers and cap down in their order, and photograph it."),
+      step("Remove loose solder and charred sleeve; clean the bundles back to bright copper."),
+      step("Tin each bundle, then heat all of them through together until the solder flows."),
+      step("Insulate the joint, tuck it clear of the rotor and tie it."),
+      step("Read the three pairs before closing."),
+      step("Take every chip off the magnets, close, and turn by hand."),
     ],
     cautions: [
       "The rotor snaps in: fingers out of the gap.",
@@ -60,16 +82,20 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "phaseWire",
     title: "Mend a phase lead or plug",
     dispositions: ["repair", "resolder"],
+    does: ["phaseWire", "joint"],
     cures: ["leadOpen", "leadsShorted", "highJoint"],
     minutes: 40,
     tools: ["iron or crimp tool for this terminal", "side cutters", "meter"],
     consumables: ["wire of the same or larger section", "heat-shrink", "new terminals"],
+    parts: [{ what: "Plug and terminals", by: "by series and cross-section", cure: "phaseWire" }],
     steps: [
-      "Find the place: flex the lead while reading its pair; look where it leaves the axle or the can.",
-      "Cut back to bright copper on both sides; look at the two neighbours there too.",
-      "Join with the same or a larger section, staggered against the neighbours, and sleeve each joint.",
-      "Relieve the strain so that the joint does not flex.",
-      "Flex it again while reading: the figure must stand still.",
+      step("Find the place: flex the lead while reading its pair; look where it leaves the axle or the can."),
+      step("Cut back to bright copper on both sides; look at the two neighbours there too."),
+      step(
+        "Join with the same or a larger section, staggered against the neighbours, and sleeve each joint.",
+      ),
+      step("Relieve the strain so that the joint does not flex."),
+      step("Flex it again while reading: the figure must stand still."),
     ],
     cautions: [
       "Hot iron and fumes: ventilate.",
@@ -81,17 +107,19 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "dryAndSeal",
     title: "Dry, clean and seal",
     dispositions: ["repair"],
+    does: ["dryAndSeal"],
     cures: ["waterInside"],
     minutes: 60,
     tools: ["circlip pliers", "brush", "warm air below 80 °C", "insulation tester or meter"],
     consumables: ["contact cleaner", "corrosion inhibitor", "sealant or new cover seal"],
+    parts: [{ what: "Seal or cover gasket", by: "by model", cure: "dryAndSeal" }],
     steps: [
-      "Open it; note shims and their order, and photograph where the water stood.",
-      "Dry it gently, hours and not minutes, until the readings to frame stand still.",
-      "Brush the rust off laminations and magnets; take every flake out of the gap.",
-      "Fit bearings only when the play says so.",
-      "Seal cover and cable exit, close, and turn by hand.",
-      "Read each lead to frame again: open.",
+      photographed("Open it; note shims and their order, and photograph where the water stood."),
+      step("Dry it gently, hours and not minutes, until the readings to frame stand still."),
+      step("Brush the rust off laminations and magnets; take every flake out of the gap."),
+      step("Fit bearings only when the play says so."),
+      step("Seal cover and cable exit, close, and turn by hand."),
+      step("Read each lead to frame again: open."),
     ],
     cautions: [
       "No flame, no oven: magnets and enamel suffer, and cleaner vapour burns.",
@@ -103,16 +131,20 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "bearings",
     title: "Replace the bearings",
     dispositions: ["replacePart"],
+    does: ["bearings"],
     cures: ["bearing"],
     minutes: 70,
     tools: ["puller", "press or vice with sleeves", "circlip pliers"],
     consumables: ["both bearings, same size and clearance", "thread lock"],
+    parts: [
+      { what: "Bearing", by: "by size, seal and clearance, as stamped on the old one", cure: "bearings" },
+    ],
     steps: [
-      "Draw the rotor; note shims and their order.",
-      "Pull the bearings by the race that is tight.",
-      "Look for what killed them: water, current marks, load.",
-      "Press the new ones in square, by the tight race only.",
-      "Close with the shims in order; turn by hand and rock.",
+      step("Draw the rotor; note shims and their order."),
+      step("Pull the bearings by the race that is tight."),
+      step("Look for what killed them: water, current marks, load."),
+      step("Press the new ones in square, by the tight race only."),
+      step("Close with the shims in order; turn by hand and rock."),
     ],
     cautions: ["The rotor snaps in: fingers out of the gap.", "Eye protection at press and puller."],
     proof: ["safety", "mechanical"],
@@ -121,15 +153,19 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "rotor",
     title: "Replace the rotor or its magnets",
     dispositions: ["replacePart"],
+    does: ["rotor"],
     cures: ["magnets", "magnetsWeak"],
     minutes: 60,
     tools: ["circlip pliers", "plastic wedges"],
     consumables: ["rotor, or magnets of the same grade and size with the maker's glue"],
+    parts: [{ what: "Rotor or magnets", by: "by grade, size and number of poles", cure: "rotor" }],
     steps: [
-      "Draw the rotor and collect every fragment: one left inside jams it without warning.",
-      "Look at the stator where the fragment ran: torn laminations end the repair.",
-      "Fit the new rotor; with single magnets keep their polarity in turn and let the glue cure in full.",
-      "Turn by hand: even steps all the way round, nothing scrapes.",
+      step("Draw the rotor and collect every fragment: one left inside jams it without warning."),
+      step("Look at the stator where the fragment ran: torn laminations end the repair."),
+      step(
+        "Fit the new rotor; with single magnets keep their polarity in turn and let the glue cure in full.",
+      ),
+      step("Turn by hand: even steps all the way round, nothing scrapes."),
     ],
     cautions: [
       "Magnets crush fingers and are kept from pacemakers.",
@@ -141,10 +177,14 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "hallSensor",
     title: "Replace the dead Hall sensor",
     dispositions: ["replacePart"],
+    does: ["hallSensor"],
     cures: ["hallSensor"],
     minutes: 60,
     tools: ["fine iron", "plastic wedges", "magnifier", "three-lamp tester"],
     consumables: ["sensor of the same kind", "sleeve for each leg", "two-part glue", "tying cord"],
+    parts: [
+      { what: "Hall sensor", by: "by type (latch or switch), supply volts and package", cure: "hallSensor" },
+    ],
     steps: HALL_STEPS,
     cautions: HALL_CAUTIONS,
     proof: ["safety", "mechanical", "hall"],
@@ -153,13 +193,23 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "hallSensors",
     title: "Replace all three Hall sensors",
     dispositions: ["replacePart"],
+    does: ["hallSensor"],
     cures: ["hallSensor"],
     minutes: 80,
     tools: ["fine iron", "plastic wedges", "magnifier", "three-lamp tester"],
     consumables: ["three sensors of one batch", "sleeve for each leg", "two-part glue", "tying cord"],
+    parts: [
+      {
+        what: "Three Hall sensors of one batch",
+        by: "by type (latch or switch), supply volts and package",
+        cure: "hallSensor",
+      },
+    ],
     steps: [
       ...HALL_STEPS,
-      "Write down which one had failed by test; without a test this cures and does not prove which it was.",
+      step(
+        "Write down which one had failed by test; without a test this cures and does not prove which it was.",
+      ),
     ],
     cautions: HALL_CAUTIONS,
     proof: ["safety", "mechanical", "hall"],
@@ -168,16 +218,18 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "sensorWire",
     title: "Mend a sensor wire or its plug",
     dispositions: ["repair"],
+    does: ["sensorWire", "sensorOrder"],
     cures: ["hallWire", "hallSwapped", "tempSensor"],
     minutes: 45,
     tools: ["fine iron", "crimp tool for this terminal", "meter", "three-lamp tester"],
     consumables: ["thin silicone wire", "heat-shrink", "terminals"],
+    parts: [],
     steps: [
-      "Find the place: wiggle the cable where it leaves the axle while its continuity is read.",
-      "Cut back to bright copper, join, sleeve each wire by itself, staggered against its neighbours.",
-      "Where two were swapped, put supply, ground and signals in the order of the machine's diagram.",
-      "Look at the sensor too: a wire that shorted may have killed it.",
-      "Turn by hand: all three signals alternate.",
+      step("Find the place: wiggle the cable where it leaves the axle while its continuity is read."),
+      step("Cut back to bright copper, join, sleeve each wire by itself, staggered against its neighbours."),
+      step("Where two were swapped, put supply, ground and signals in the order of the machine's diagram."),
+      step("Look at the sensor too: a wire that shorted may have killed it."),
+      step("Turn by hand: all three signals alternate."),
     ],
     cautions: [
       "A sensor wire that touches a phase lead kills sensor and controller: keep them apart.",
@@ -189,15 +241,20 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "smallSensor",
     title: "Replace a temperature sensor or resolver",
     dispositions: ["replacePart"],
+    does: ["tempSensor", "resolver"],
     cures: ["tempSensor", "resolver"],
     minutes: 60,
     tools: ["fine iron", "circlip pliers", "meter"],
     consumables: ["sensor of the same kind and characteristic", "high-temperature sleeve and glue"],
+    parts: [
+      { what: "Temperature sensor", by: "by characteristic and ohms at 25 °C", cure: "tempSensor" },
+      { what: "Resolver", by: "by its three winding resistances and ratio", cure: "resolver" },
+    ],
     steps: [
-      "Note place and depth of the old one; a resolver's angle marks its zero.",
-      "Fit the new one where the old one sat, sleeve and tie its wires clear of the rotor.",
-      "A resolver is aligned as the maker says before the drive runs.",
-      "Read it at the plug: cold, it tells the room; windings as expected.",
+      step("Note place and depth of the old one; a resolver's angle marks its zero."),
+      step("Fit the new one where the old one sat, sleeve and tie its wires clear of the rotor."),
+      step("A resolver is aligned as the maker says before the drive runs."),
+      step("Read it at the plug: cold, it tells the room; windings as expected."),
     ],
     cautions: [
       "A resolver out of its angle drives the motor the wrong way: nothing on the shaft at the first run.",
@@ -208,15 +265,17 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "clean",
     title: "Clear rust, dirt or chips and seal",
     dispositions: ["repair"],
+    does: ["clean"],
     cures: ["debris"],
     minutes: 50,
     tools: ["brush", "vacuum", "plastic wedges", "adhesive tape for chips"],
     consumables: ["rust remover", "contact cleaner", "sealant or new seals"],
+    parts: [],
     steps: [
-      "Open; lift chips off the magnets with tape, not with a tool.",
-      "Take rust off, rinse, and dry warm, not hot.",
-      "Look at bearings and windings while it is open.",
-      "Seal covers and cable exit; close and turn by hand.",
+      step("Open; lift chips off the magnets with tape, not with a tool."),
+      step("Take rust off, rinse, and dry warm, not hot."),
+      step("Look at bearings and windings while it is open."),
+      step("Seal covers and cable exit; close and turn by hand."),
     ],
     cautions: [
       "Solvents: ventilate, no flame, keep off varnish.",
@@ -228,15 +287,19 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "module",
     title: "Find and replace what drives the motor",
     dispositions: ["notMotor"],
+    does: ["controller"],
     cures: ["controller"],
     minutes: 35,
     tools: ["screwdrivers", "meter"],
     consumables: ["controller or module of this model"],
+    parts: [{ what: "Controller or module", by: "by model, programme and supply volts", cure: "controller" }],
     steps: [
-      "Before a new one is fitted, find what killed it: locked rotor, worn bearing, restricted air, high supply, surge.",
-      "Pull plugs by their body, never by the wires, and never live.",
-      "Fit the new one as the maker says; programmed for this model where it needs to be.",
-      "Run it and read the current at no load.",
+      step(
+        "Before a new one is fitted, find what killed it: locked rotor, worn bearing, restricted air, high supply, surge.",
+      ),
+      step("Pull plugs by their body, never by the wires, and never live."),
+      step("Fit the new one as the maker says; programmed for this model where it needs to be."),
+      step("Run it and read the current at no load."),
     ],
     cautions: ["Capacitors hold charge: wait, then measure before touching."],
     proof: ["safety", "mechanical"],
@@ -245,20 +308,32 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
     id: "wholeMotor",
     title: "Replace the motor",
     dispositions: ["replaceMotor"],
+    does: ["motor"],
     cures: ["limbOpen", "turnsShorted", "frameFault", "laminations", "magnets", "bearing"],
     minutes: 60,
     tools: ["as the machine asks"],
     consumables: ["motor of this model, or an equal one with the same connection and sensors"],
+    parts: [{ what: "Motor", by: "by model, connection, speed constant and sensors", cure: "motor" }],
     steps: [
-      "Find what killed the old one, or the new one follows it.",
-      "Check the new motor before it goes in: three pairs, frame, turn by hand.",
-      "Fit it with its leads in the old order and strain relief.",
-      "Run it light, then loaded; read the temperature after ten minutes.",
+      step("Find what killed the old one, or the new one follows it."),
+      step("Check the new motor before it goes in: three pairs, frame, turn by hand."),
+      step("Fit it with its leads in the old order and strain relief."),
+      step("Run it light, then loaded; read the temperature after ten minutes."),
     ],
     cautions: ["Keep the machine safe while it is open: pack out or locked out."],
     proof: ["safety", "mechanical", "frame", "winding"],
   },
 ];
+
+/** Plans by how likely the fault is that they cure; of those that cure alike, the shop's own way before the other. */
+function byFit(plans: readonly RepairPlan[], faults: readonly FaultId[], school: DeadHallSchool) {
+  const last = school === "all" ? "hallSensor" : "hallSensors";
+  const rank = ({ cures }: RepairPlan) => {
+    const places = cures.map((fault) => faults.indexOf(fault)).filter((place) => place >= 0);
+    return places.length > 0 ? Math.min(...places) : faults.length;
+  };
+  return plans.toSorted((a, b) => rank(a) - rank(b) || Number(a.id === last) - Number(b.id === last));
+}
 
 /**
  * Plans that carry out a disposition, the one that cures the most probable fault first.
@@ -272,12 +347,22 @@ export function plansFor(
   faults: readonly FaultId[],
   school: DeadHallSchool = "one",
 ): readonly RepairPlan[] {
-  const last = school === "all" ? "hallSensor" : "hallSensors";
-  const rank = ({ cures }: RepairPlan) => {
-    const places = cures.map((fault) => faults.indexOf(fault)).filter((place) => place >= 0);
-    return places.length > 0 ? Math.min(...places) : faults.length;
-  };
-  return REPAIR_PLANS.filter(({ dispositions }) => dispositions.includes(disposition)).toSorted(
-    (a, b) => rank(a) - rank(b) || Number(a.id === last) - Number(b.id === last),
-  );
+  const fitting = REPAIR_PLANS.filter(({ dispositions }) => dispositions.includes(disposition));
+  return byFit(fitting, faults, school);
+}
+
+/**
+ * The plans that carry out a decision, all of them: one for each cure it names, or the one that fits best where it only
+ * names a disposition. Empty where it asks for no work on the motor.
+ * @param faults fault ids, most probable first
+ */
+export function plansOf(
+  { disposition, cures = [] }: Pick<Decision, "disposition" | "cures">,
+  faults: readonly FaultId[],
+  school: DeadHallSchool = "one",
+): readonly RepairPlan[] {
+  if (disposition === "notMotor" || disposition === "undecided") return [];
+  const fitting = byFit(REPAIR_PLANS, faults, school);
+  const named = cures.flatMap((cure) => fitting.find(({ does }) => does.some((one) => one === cure)) ?? []);
+  return named.length > 0 ? [...new Set(named)] : plansFor(disposition, faults, school).slice(0, 1);
 }

@@ -1,6 +1,7 @@
 import type { Complaint, Decision, PastEvent, Repair } from "./job.ts";
 import type { Motor } from "./motor.ts";
 import type { Reading } from "./reading.ts";
+import type { BurnIn, PartLine, Release, WorkDone } from "./work.ts";
 
 /** What a person enters when a motor is taken in. */
 export interface Intake {
@@ -49,6 +50,10 @@ interface Bodies {
   readonly reading: Reading;
   readonly decision: Decision;
   readonly repair: Repair;
+  readonly work: WorkDone;
+  readonly part: PartLine;
+  readonly burnIn: BurnIn;
+  readonly release: Release;
   readonly correction: Correction;
   readonly undo: Undo;
   readonly closing: Turning;
@@ -60,6 +65,10 @@ export const ENTRY_KINDS = [
   "reading",
   "decision",
   "repair",
+  "work",
+  "part",
+  "burnIn",
+  "release",
   "correction",
   "undo",
   "closing",

@@ -1,7 +1,8 @@
-import type { Correction, Entry, Intake, Turning } from "./entry.ts";
-import type { Decision, JobRecord, Repair } from "./job.ts";
+import type { Correction, Entry, EntryBody, EntryKind, Intake, Turning } from "./entry.ts";
+import type { JobRecord } from "./job.ts";
 import type { Reading, UnreadNote } from "./reading.ts";
 import type { Sitting } from "./sitting.ts";
+import type { Workshop } from "./work.ts";
 
 /** What a job is judged by beside what was written: it comes from the shop, or from the bundle it arrived in. */
 export type Grounds = Pick<Sitting, "instruments" | "past" | "limits">;
@@ -19,6 +20,17 @@ export interface Folded {
 function corrected(intake: Intake, { changes }: Correction): Intake {
   const { motor, unit, ...others } = changes;
   return { ...intake, ...others, motor: { ...(unit ?? intake.motor), ...motor } };
+}
+
+/** Entries of one kind that were not taken back, in their order. */
+function bodiesOf<Kind extends EntryKind>(
+  entries: readonly Entry[],
+  undone: ReadonlySet<string>,
+  kind: Kind,
+): EntryBody<Kind>[] {
+  return entries.flatMap((entry) =>
+    entry.kind === kind && !undone.has(entry.body.id) ? [entry.body as EntryBody<Kind>] : [],
+  );
 }
 
 /** The undo of a reading as a line among the readings, so that what it takes back stays visible. */
@@ -51,9 +63,6 @@ export function fold(
 ): Folded {
   const readings: Reading[] = [];
   const unread: UnreadNote[] = [];
-  const decisions: Decision[] = [];
-  const repairs: Repair[] = [];
-  const corrections: Correction[] = [];
   let closed: Folded["closed"] = null;
   const undone = new Set(entries.flatMap((entry) => (entry.kind === "undo" ? [entry.body.of] : [])));
   const written = new Map<string, Reading>();
@@ -71,15 +80,6 @@ export function fold(
         if (reading) readings.push(taking(reading, entry.body));
         break;
       }
-      case "decision":
-        if (!undone.has(entry.body.id)) decisions.push(entry.body);
-        break;
-      case "repair":
-        if (!undone.has(entry.body.id)) repairs.push(entry.body);
-        break;
-      case "correction":
-        if (!undone.has(entry.body.id)) corrections.push(entry.body);
-        break;
       case "closing":
       case "callingOff":
         closed = { kind: entry.kind, turning: entry.body };
@@ -88,6 +88,14 @@ export function fold(
         closed = null;
     }
   }
+  const standing = <Kind extends EntryKind>(kind: Kind) => bodiesOf(entries, undone, kind);
+  const corrections = standing("correction");
+  const workshop: Workshop = {
+    done: standing("work"),
+    parts: standing("part"),
+    runs: standing("burnIn"),
+    releases: standing("release"),
+  };
   const { motor, complaint, complaintWords, events } = corrections.reduce(corrected, intake);
   return {
     record: {
@@ -96,11 +104,12 @@ export function fold(
       complaintWords,
       events,
       readings,
-      decisions,
-      repairs,
+      decisions: standing("decision"),
+      repairs: standing("repair"),
       instruments: grounds.instruments,
       ...(grounds.past && grounds.past.length > 0 && { past: grounds.past }),
       ...(grounds.limits && Object.keys(grounds.limits).length > 0 && { limits: grounds.limits }),
+      ...(Object.values(workshop).some((lines) => lines.length > 0) && { workshop }),
       ...(unread.length > 0 && { unread }),
     },
     corrections,

@@ -7,3 +7,4 @@ export * from "./sitting.ts";
 export * from "./job.ts";
 export * from "./entry.ts";
 export * from "./fold.ts";
+export * from "./work.ts";

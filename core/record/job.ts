@@ -1,5 +1,6 @@
 import type { UnreadNote } from "./reading.ts";
 import type { Sitting } from "./sitting.ts";
+import type { Workshop } from "./work.ts";
 
 export const COMPLAINTS = [
   "noRun",
@@ -101,6 +102,8 @@ export interface JobRecord extends Sitting {
   readonly events: readonly PastEvent[];
   readonly decisions: readonly Decision[];
   readonly repairs: readonly Repair[];
+  /** Absent where nothing of it was written. */
+  readonly workshop?: Workshop;
   /** Lines of an earlier version that nothing reads any more; absent where there are none. */
   readonly unread?: readonly UnreadNote[];
 }

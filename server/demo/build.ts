@@ -16,6 +16,8 @@ import type {
   ReadingValue,
   WaitingFor,
 } from "#core/record";
+import { REPAIR_PLANS } from "#core/decision";
+import type { CureId } from "#core/catalogue";
 import { cautionsFor } from "#core/safety";
 
 /** One more reading of a demo job: what is typed, and what kind of value that is. */
@@ -58,9 +60,21 @@ export interface DemoJob {
   readonly pairs?: readonly string[];
   /** After the pairs at rest, in this order. */
   readonly then?: readonly DemoReading[];
-  readonly decision?: { readonly what: Disposition; readonly why: string; readonly waiting?: WaitingFor };
+  readonly decision?: {
+    readonly what: Disposition;
+    readonly cures?: readonly CureId[];
+    readonly why: string;
+    readonly waiting?: WaitingFor;
+  };
+  readonly parts?: readonly Pick<EntryBody<"part">, "part" | "price" | "due">[];
+  /** Steps done of a repair that is not recorded yet. */
+  readonly begun?: { readonly plan: string; readonly steps: number };
+  /** A repair with all steps of its plan. */
   readonly repair?: { readonly plan: string; readonly done: string; readonly minutes: number };
   readonly after?: readonly string[];
+  readonly ran?: Pick<EntryBody<"burnIn">, "minutes" | "load" | "celsius">;
+  /** What the customer is to watch. */
+  readonly released?: string;
   readonly closed?: boolean;
 }
 
@@ -187,10 +201,20 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
   if (job.decision)
     add("decision", {
       disposition: job.decision.what,
+      ...(job.decision.cures && { cures: job.decision.cures }),
       reason: job.decision.why,
       waitingFor: job.decision.waiting ?? "nothing",
     });
-  if (job.repair) add("repair", job.repair);
+  for (const part of job.parts ?? [])
+    add("part", { epoch: 0, state: part.due === null ? "here" : "awaited", replaces: null, ...part });
+  const work = (planId: string, most = Infinity) => {
+    const { title, steps } = REPAIR_PLANS.find(({ id: known }) => known === planId)!;
+    for (const { words } of steps.slice(0, most))
+      add("work", { epoch: 0, plan: title, step: words, photos: [] });
+    return title;
+  };
+  if (job.begun) work(job.begun.plan, job.begun.steps);
+  if (job.repair) add("repair", { ...job.repair, plan: work(job.repair.plan) });
   if (job.after) {
     makeSafe(1);
     choose("mechanical", "turn", "even", 1);
@@ -201,6 +225,8 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
     read("winding", "tips", valueOf("0.1m"), "0.1m", 1, job.meter ?? MAIN_METER);
     readPairs(job.after, 1);
   }
+  if (job.ran) add("burnIn", { epoch: 1, sound: "even", note: "", ...job.ran });
+  if (job.released !== undefined) add("release", { epoch: 1, as: "use", words: job.released });
   if (job.closed) add("closing", { reason: "" });
   return { id, intake, entries };
 }

@@ -63,7 +63,7 @@ describe("what the bench shows of a job", () => {
     expect(at(job(OPEN, { decisions: [{ ...DECISION, disposition: "notMotor" }] }))[0]).toBe("closing");
   });
 
-  it("after a repair asks to make safe, to repeat, and then to close", () => {
+  it("after a repair asks to make safe, to repeat, to run it, and then to close", () => {
     const repaired = { decisions: [DECISION], repairs: [REPAIR] };
     expect(at(job(OPEN, repaired))).toEqual(["proof", "Made safe", "safety"]);
     expect(at(job([...OPEN, ...madeSafe("hub", 1)], repaired))).toEqual([
@@ -71,7 +71,7 @@ describe("what the bench shows of a job", () => {
       "Repeat: three pairs",
       "winding",
     ]);
-    expect(at(job([...OPEN, ...AFTER], repaired))).toEqual(["closing", "Close the job", "repair"]);
+    expect(at(job([...OPEN, ...AFTER], repaired))).toEqual(["proof", "Let it run", "repair"]);
     expect(at(job([...OPEN, ...AFTER, choice("mechanical", "turn", "scraping", 1)], repaired))).toEqual([
       "proof",
       "Look at the proof",

@@ -1,10 +1,10 @@
 import type { Stage, Summary } from "#contract/jobs";
 import { checkOf, type Verdict } from "#core/assess";
 import { nextStepOf, type NextStep } from "#core/decision";
-import { epochOf, type JobRecord } from "#core/record";
+import { epochOf, workshopOf, type JobRecord } from "#core/record";
 import { runningWait } from "#core/safety";
 
-type Step = Pick<Summary, "next" | "to" | "minutes">;
+type Step = Pick<Summary, "next" | "to" | "minutes" | "due">;
 
 /** The next step of a job as the bench groups and words it. */
 function stepOf(next: NextStep): { stage: Stage; step: Step } {
@@ -18,12 +18,23 @@ function stepOf(next: NextStep): { stage: Stage; step: Step } {
       return { stage: "decision", step: { next: "Decide", to: "decide", minutes: 2 } };
     case "wait": {
       const words = next.waitingFor === "parts" ? "Parts to come" : "An answer to come";
-      return { stage: next.waitingFor, step: { next: words, to: "decide", minutes: 0 } };
+      const to = next.waitingFor === "parts" ? "repair" : "decide";
+      return {
+        stage: next.waitingFor,
+        step: { next: words, to, minutes: 0, ...(next.due !== null && { due: next.due }) },
+      };
     }
-    case "repair":
-      return { stage: "repair", step: { next: next.plan.title, to: "repair", minutes: next.plan.minutes } };
+    case "repair": {
+      const minutes = next.plans.reduce((sum, plan) => sum + plan.minutes, 0);
+      const words = next.plans.map(({ title }) => title).join("; ");
+      return { stage: "repair", step: { next: words, to: "repair", minutes } };
+    }
     case "lookAtProof":
       return { stage: "proof", step: { next: "Look at the proof", to: "repair", minutes: 1 } };
+    case "run":
+      return { stage: "proof", step: { next: "Let it run", to: "repair", minutes: next.minutes } };
+    case "release":
+      return { stage: "proof", step: { next: "Release it", to: "repair", minutes: 2 } };
     case "close":
       return { stage: "closing", step: { next: "Close the job", to: "repair", minutes: 1 } };
     case "done":
@@ -40,7 +51,12 @@ export function summarise(
   const { stage, step } = stepOf(nextStepOf(job, verdict, closed));
   const top = verdict.faults[0];
   const wait = runningWait(job, epochOf(job));
-  const last = [...job.readings, ...job.decisions, ...job.repairs].at(-1);
+  const { done, parts, runs, releases } = workshopOf(job);
+  const written = [
+    ...job.readings.map(({ by, takenAt }) => ({ by, at: takenAt })),
+    ...[job.decisions, job.repairs, done, parts, runs, releases].flat(),
+  ];
+  const last = written.reduce((late, one) => (one.at >= late.at ? one : late), { by: "", at: "" });
   return {
     // A check to be made after a repair is its proof.
     stage: stage === "reading" && epochOf(job) > 0 ? "proof" : stage,
@@ -53,7 +69,7 @@ export function summarise(
       ...step,
       marks: verdict.plan.map(({ state }) => state),
       disposition: job.decisions.at(-1)?.disposition ?? null,
-      by: last?.by ?? "",
+      by: last.by,
       clock: wait ? { startedAt: wait.startedAt, minutes: wait.minutes, words: wait.caution.text } : null,
     },
   };

@@ -1,8 +1,9 @@
 import { type Transaction } from "sequelize";
-import type { Entry, EntryBody, EntryKind, Reading, Undo } from "#core/record";
+import { notReleasable } from "#core/decision";
+import type { Entry, EntryBody, EntryKind, PartLine, Reading, Release, Undo } from "#core/record";
 import type { JobRow, Models } from "../models/index.ts";
 import { Problem } from "../problem.ts";
-import type { Carried } from "./journal.ts";
+import { storedJob, type Carried } from "./journal.ts";
 
 /** An entry that is not there yet. */
 export type NewEntry = Entry;
@@ -29,14 +30,25 @@ async function standingOf<Kind extends EntryKind>(
   );
 }
 
-async function checkReading(models: Models, job: JobRow, body: Reading, transaction: Transaction) {
+/** What belongs to the repair under way names it: readings and work alike. */
+async function checkEpoch(
+  models: Models,
+  job: JobRow,
+  { epoch }: { readonly epoch: number },
+  what: string,
+  transaction: Transaction,
+) {
   const repairs = await standingOf(models, job, "repair", transaction);
-  if (body.epoch !== repairs.length)
+  if (epoch !== repairs.length)
     throw fieldProblem(
-      "Reading refused",
+      `${what} refused`,
       "epoch",
-      "A repair was recorded or taken back since this reading was started. Take it again.",
+      `A repair was recorded or taken back since this ${what.toLowerCase()} was started. Take it again.`,
     );
+}
+
+async function checkReading(models: Models, job: JobRow, body: Reading, transaction: Transaction) {
+  await checkEpoch(models, job, body, "Reading", transaction);
   const carried = job.carried as Carried | null;
   if (
     body.instrumentId &&
@@ -60,8 +72,38 @@ async function checkReading(models: Models, job: JobRow, body: Reading, transact
     );
 }
 
+async function checkPart(
+  models: Models,
+  job: JobRow,
+  { replaces, epoch }: PartLine,
+  transaction: Transaction,
+) {
+  if (replaces === null) return;
+  const parts = await standingOf(models, job, "part", transaction);
+  const stands =
+    parts.some((line) => line.id === replaces && line.epoch === epoch) &&
+    !parts.some((line) => line.replaces === replaces);
+  if (!stands)
+    throw fieldProblem("Part refused", "replaces", "This line of the parts list does not stand any more.");
+}
+
+async function checkRelease(models: Models, job: JobRow, { as }: Release, transaction: Transaction) {
+  const { folded } = await storedJob(models, job, transaction);
+  const why = notReleasable(folded.record, as);
+  if (why !== null) throw fieldProblem("Not released", "as", why);
+}
+
 /** Kinds that can be taken back; closing and reopening turn each other. */
-const TAKEN_BACK: readonly EntryKind[] = ["reading", "decision", "repair", "correction"];
+const TAKEN_BACK: readonly EntryKind[] = [
+  "reading",
+  "decision",
+  "repair",
+  "work",
+  "part",
+  "burnIn",
+  "release",
+  "correction",
+];
 
 async function checkUndo(models: Models, job: JobRow, { of }: Undo, transaction: Transaction) {
   const refuse = (sentence: string) => fieldProblem("Not taken back", "of", sentence);
@@ -79,11 +121,16 @@ async function checkUndo(models: Models, job: JobRow, { of }: Undo, transaction:
     if (readings.find(({ id }) => id === of)!.epoch !== repairs.length)
       throw refuse("A repair was recorded after this reading: it proves what was found, and stays.");
   }
+  if (kind === "part" && (standing as PartLine[]).some(({ replaces }) => replaces === of))
+    throw refuse("This part was changed since: take that back first.");
   if (kind === "repair") {
     if (standing.at(-1)?.id !== of) throw refuse("A later repair stands: take that one back first.");
     const readings = await standingOf(models, job, "reading", transaction);
     if (readings.some(({ epoch, value }) => epoch === standing.length && value.kind !== "withdrawn"))
       throw refuse("Readings were taken after this repair: take those back first.");
+    for (const later of ["work", "part", "burnIn", "release"] as const)
+      if ((await standingOf(models, job, later, transaction)).some(({ epoch }) => epoch === standing.length))
+        throw refuse("Work was written down after this repair: take that back first.");
   }
 }
 
@@ -104,5 +151,9 @@ export async function checkEntry(
       "Decide first, if only to leave it undecided: a closed job says what became of the motor.",
     );
   if (kind === "reading") await checkReading(models, job, body, transaction);
+  if (kind === "work" || kind === "part" || kind === "burnIn" || kind === "release")
+    await checkEpoch(models, job, body, "Entry", transaction);
+  if (kind === "part") await checkPart(models, job, body, transaction);
+  if (kind === "release") await checkRelease(models, job, body, transaction);
   if (kind === "undo") await checkUndo(models, job, body, transaction);
 }

@@ -5,6 +5,7 @@ import type { JobView, JournalChange, Receipt } from "#contract/jobs";
 import type { Instrument } from "#core/quantity";
 import {
   COMPLAINT_LABELS,
+  RELEASE_LABELS,
   type Entry,
   type Folded,
   type Grounds,
@@ -141,6 +142,14 @@ function describe(entry: Entry): string {
     }
     case "decision":
       return `decided: ${entry.body.disposition}`;
+    case "work":
+      return `done: ${entry.body.step}`;
+    case "part":
+      return `part: ${entry.body.part}, ${entry.body.state}`;
+    case "burnIn":
+      return `ran ${entry.body.minutes} minutes`;
+    case "release":
+      return RELEASE_LABELS[entry.body.as].toLowerCase();
     case "correction":
       return entry.body.changes.complaint
         ? `corrected the take-in: ${COMPLAINT_LABELS[entry.body.changes.complaint]}`

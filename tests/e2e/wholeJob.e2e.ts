@@ -128,8 +128,24 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await noSeriousProblem(page);
   await page.getByRole("button", { name: "Decide: resolder" }).press("Enter");
 
-  // Repair: plan first, then what was done.
-  await expect(page.getByRole("combobox", { name: "Plan" })).toHaveValue("starJoint");
+  // Repair: the plan step by step, a part that is to come, then what was done.
+  const plan = page.getByRole("region", { name: "Resolder the star joint" });
+  await plan.getByRole("checkbox", { name: /^Open the rear screws/u }).press("Space");
+  await expect(plan.getByText("1 of 7 steps done")).toBeVisible();
+  await plan.getByLabel(/^Photo of: Lay bushing/u).setInputFiles("docs/screenshots/bench.png");
+  await expect(plan.getByRole("img", { name: /^Photo 1 of: Lay bushing/u })).toBeVisible();
+  await expect(plan.getByText("2 of 7 steps done")).toBeVisible();
+  const part = page.getByRole("form", { name: "Add a part" });
+  await part.getByRole("button", { name: "Ordered" }).press("Enter");
+  await expect(part.getByRole("alert")).toContainText("Name the part by its rating");
+  await part.getByLabel("Part, by its rating").fill("Sleeve, 6 mm, glass");
+  await part.getByLabel("Expected on").fill("2026-03-09");
+  await part.getByRole("button", { name: "Ordered" }).press("Enter");
+  await expect(page.getByText("Still awaited: Sleeve, 6 mm, glass.")).toBeVisible();
+  await expect(page.getByText(/^overdue by \d+ days$/u)).toBeVisible();
+  await noSeriousProblem(page);
+  await page.getByRole("button", { name: "Sleeve, 6 mm, glass is here" }).press("Enter");
+  await expect(page.getByText("Still awaited")).toHaveCount(0);
   await page.getByLabel("What was done", { exact: true }).fill("Joint cleaned, tinned and soldered through.");
   await page.getByLabel("Minutes", { exact: true }).fill("soon");
   await page.getByRole("button", { name: "Record the repair" }).press("Enter");
@@ -151,6 +167,22 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await expect(page.getByText("Proved: everything that departed was read again and agrees.")).toBeVisible();
   await expect(page.getByRole("row", { name: /A–B OL 160.1 mΩ closed again/u })).toBeVisible();
   await noSeriousProblem(page);
+
+  // It runs as long as its use asks, and is released: not before.
+  const run = page.getByRole("form", { name: "A run" });
+  await expect(page.getByText(/^It is to run evenly for \d+ minutes\./u)).toBeVisible();
+  await expect(page.getByRole("radio", { name: "Released for use" })).toHaveCount(0);
+  await run.getByLabel("Minutes").fill("a while");
+  await run.getByRole("button", { name: "Write it down" }).press("Enter");
+  await expect(run.getByRole("alert")).toContainText("Give the minutes it ran");
+  await run.getByLabel("Minutes").fill("60");
+  await run.getByLabel("°C at the end").fill("34");
+  await run.getByRole("button", { name: "Write it down" }).press("Enter");
+  await expect(page.getByText(/^It ran evenly for 60 minutes/u)).toBeVisible();
+  await expect(page.getByRole("radio", { name: "Released for use" })).toBeChecked();
+  await noSeriousProblem(page);
+  await page.getByRole("button", { name: "Sign it" }).press("Enter");
+  await expect(page.getByText("Released for use.")).toBeVisible();
 
   // Close, and what is closed takes no more readings.
   await page.getByRole("button", { name: "Close the job" }).press("Enter");

@@ -1,5 +1,12 @@
 import { checkOf, slotOf } from "#core/assess";
-import { DISPOSITION_LABELS, type CheckId, type JobRecord, type Reading } from "#core/record";
+import {
+  DISPOSITION_LABELS,
+  RELEASE_LABELS,
+  workshopOf,
+  type CheckId,
+  type JobRecord,
+  type Reading,
+} from "#core/record";
 import type { JobStep } from "#contract/jobs";
 
 /** The last entry of a step, that undo takes back, and how it reads; null where there is none. */
@@ -19,6 +26,21 @@ function lastReading(record: JobRecord, check: CheckId, epoch: number): Reading 
   );
 }
 
+/** The last line of the repair step: a repair, a step of it, a part, a run or the release. */
+function lastOfWork(record: JobRecord): LastEntry | null {
+  const { done, parts, runs, releases } = workshopOf(record);
+  const lines = [
+    ...record.repairs.map(({ id, at, plan }) => ({ id, at, words: plan })),
+    ...done.map(({ id, at, step }) => ({ id, at, words: step })),
+    ...parts.map(({ id, at, part }) => ({ id, at, words: part })),
+    ...runs.map(({ id, at, minutes }) => ({ id, at, words: `run of ${minutes} min` })),
+    ...releases.map(({ id, at, as }) => ({ id, at, words: RELEASE_LABELS[as] })),
+  ];
+  if (lines.length === 0) return null;
+  const { id, words } = lines.reduce((late, line) => (line.at >= late.at ? line : late));
+  return { id, words };
+}
+
 /** @param text how a reading reads */
 export function lastEntryOf(
   record: JobRecord,
@@ -32,8 +54,7 @@ export function lastEntryOf(
     return decision ? { id: decision.id, words: DISPOSITION_LABELS[decision.disposition] } : null;
   }
   if (step === "repair") {
-    const repair = record.repairs.at(-1);
-    return repair ? { id: repair.id, words: repair.plan } : null;
+    return lastOfWork(record);
   }
   const reading = lastReading(record, step, epoch);
   if (!reading) return null;

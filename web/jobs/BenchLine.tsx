@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
 import type { CheckState } from "#core/check";
 import { chanceText } from "#core/quantity";
+import { dueText } from "../ui/dueText.ts";
 import { Mark } from "../ui/Mark.tsx";
 
 const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
@@ -12,6 +13,7 @@ export const linkOf = (job: JobLine) => `/jobs/${job.id}/${job.summary.to}`;
 /** One job on the bench: what it is, how far it is, what is thought, what comes next. */
 export function BenchLine({ job }: { readonly job: JobLine }) {
   const { summary } = job;
+  const due = summary.due === undefined ? null : dueText(summary.due, new Date());
   const share = summary.leading?.probability ?? 0;
   return (
     <li className="border-t border-line first:border-0">
@@ -54,12 +56,16 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
         </span>
         <span className="min-w-0 text-[0.95rem]">
           <span className="block truncate font-semibold">{summary.next}</span>
-          <span className="block truncate text-sm text-ink-2">
+          <span
+            className={`block truncate text-sm ${due?.late ? "font-semibold text-copper" : "text-ink-2"}`}
+          >
             {job.stage === "closed" && job.closedAt
               ? `closed ${formatDistanceToNowStrict(new Date(job.closedAt), { addSuffix: true })}`
-              : summary.minutes > 0
-                ? `${summary.minutes} min`
-                : `here for ${formatDistanceToNowStrict(new Date(job.takenInAt))}`}
+              : due
+                ? due.words
+                : summary.minutes > 0
+                  ? `${summary.minutes} min`
+                  : `here for ${formatDistanceToNowStrict(new Date(job.takenInAt))}`}
           </span>
         </span>
         {summary.by && (

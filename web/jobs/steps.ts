@@ -69,6 +69,6 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): S
 export function nextPlaceOf(record: JobRecord, verdict: Verdict, closed: boolean): JobStep {
   const next = nextStepOf(record, verdict, closed);
   if (next.kind === "check") return next.check;
-  if (next.kind === "decide" || next.kind === "wait") return "decide";
+  if (next.kind === "decide" || (next.kind === "wait" && next.waitingFor === "answer")) return "decide";
   return next.kind === "done" ? "report" : "repair";
 }

@@ -1,27 +1,26 @@
 import { useId, useState, type FormEvent } from "react";
 import { addDays, format } from "date-fns";
 import { Link, useNavigate } from "react-router";
-import { nextSuspects, plansFor } from "#core/decision";
+import { nextSuspects, plansOf } from "#core/decision";
 import { chanceText } from "#core/quantity";
 import { cheapestUntil, type Action } from "#core/assess";
-import { curesText, termsOf, type CureId, type FaultId } from "#core/catalogue";
+import { curesText, termsOf, type FaultId } from "#core/catalogue";
 import { lowerFirst } from "#core/check";
 import {
   CONSEQUENCE_LABELS,
   DISPOSITION_LABELS,
   DISPOSITIONS,
   WAITING_FOR,
-  type Decision,
   type Disposition,
   type WaitingFor,
 } from "#core/record";
-import { DISPOSITION_IN_PLAIN_WORDS } from "#core/report";
 import { decisionSchema } from "#contract/jobSchemas";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Caution, Judged } from "../ui/Notice.tsx";
+import { decidedText } from "./decidedText.ts";
 
 const WAITING_WORDS: Readonly<Record<WaitingFor, string>> = {
   nothing: "Nothing, go on",
@@ -35,6 +34,7 @@ interface Option {
   readonly name: string;
   readonly disposition: Disposition;
   readonly action: Action | null;
+  /** The plans that carry it out, where their titles say more than its name. */
   readonly plan: string;
 }
 
@@ -44,21 +44,15 @@ const keyOf = (cures: readonly string[] | undefined, disposition: Disposition) =
 function optionsOf(
   actions: readonly Action[],
   faults: readonly FaultId[],
-  school: Parameters<typeof plansFor>[2],
+  school: Parameters<typeof plansOf>[2],
 ): Option[] {
-  const planned = (disposition: Disposition) =>
-    disposition === "undecided" || disposition === "notMotor"
-      ? undefined
-      : plansFor(disposition, faults, school)[0];
   const worked = actions.map((action): Option => {
     const { cures, disposition } = action;
-    return {
-      key: keyOf(cures, disposition),
-      name: cures.length > 0 ? curesText(cures) : "Nothing: the motor is sound",
-      disposition,
-      action,
-      plan: planned(disposition)?.title ?? DISPOSITION_IN_PLAIN_WORDS[disposition],
-    };
+    const name = cures.length > 0 ? curesText(cures) : "Nothing: the motor is sound";
+    const plan = plansOf({ disposition, cures }, faults, school)
+      .map(({ title }) => title)
+      .join("; ");
+    return { key: keyOf(cures, disposition), name, disposition, action, plan: plan === name ? "" : plan };
   });
   const others = DISPOSITIONS.filter((one) => !worked.some(({ disposition }) => disposition === one)).map(
     (disposition): Option => ({
@@ -66,7 +60,7 @@ function optionsOf(
       name: DISPOSITION_LABELS[disposition],
       disposition,
       action: null,
-      plan: planned(disposition)?.title ?? DISPOSITION_IN_PLAIN_WORDS[disposition],
+      plan: "",
     }),
   );
   return [...worked, ...others];
@@ -189,7 +183,7 @@ export default function Decide() {
                 <span className="leading-tight">
                   <strong className="block font-semibold">{name}</strong>
                   <span className={`text-sm ${action?.unsafe ? "text-red" : "text-ink-2"}`}>
-                    {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan !== name && plan}
+                    {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan}
                   </span>
                 </span>
                 {action && (
@@ -311,9 +305,4 @@ export default function Decide() {
       )}
     </section>
   );
-}
-
-/** What was decided, in words. */
-function decidedText({ disposition, cures }: Decision): string {
-  return cures && cures.length > 0 ? curesText(cures as readonly CureId[]) : DISPOSITION_LABELS[disposition];
 }

@@ -1,15 +1,17 @@
 import { useState, type FormEvent } from "react";
 import { Link } from "react-router";
 import { CHECKS } from "#core/assess";
-import { proofOf, type Proof } from "#core/decision";
-import { DISPOSITION_LABELS } from "#core/record";
+import { proofOf, releaseOf, type Proof } from "#core/decision";
+import { decidedText } from "./decidedText.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Mark } from "../ui/Mark.tsx";
 import { Judged } from "../ui/Notice.tsx";
 import { BeforeAfter } from "./BeforeAfter.tsx";
-import { RepairForm } from "./RepairForm.tsx";
+import { BurnInLog } from "./BurnInLog.tsx";
+import { ReleaseForm } from "./ReleaseForm.tsx";
+import { WorkOrder } from "./WorkOrder.tsx";
 
 const ANSWERS: Readonly<
   Record<Proof["answer"], { state: "agrees" | "departs" | "cannotTell"; words: string }>
@@ -79,8 +81,10 @@ function Closing({ proved }: { readonly proved: boolean }) {
       <p className="mb-2 text-ink-2">
         {closed && closedAt
           ? `Closed ${new Date(closedAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })} and frozen with its verdict. Reopening adds to it; nothing is changed.`
-          : record.repairs.length > 0 && !proved
-            ? "The repair is not proved. It can be closed all the same; the report says so."
+          : record.repairs.length > 0 && !releaseOf(record)
+            ? proved
+              ? "It is not released yet. It can be closed all the same; the report says so."
+              : "The repair is not proved. It can be closed all the same; the report says so."
             : "Freezes the job with its verdict. It can be reopened with a reason."}
       </p>
       <form onSubmit={(event) => void turn(event)} noValidate className="flex flex-wrap items-start gap-3">
@@ -112,7 +116,7 @@ function Closing({ proved }: { readonly proved: boolean }) {
   );
 }
 
-/** From decision to closed: the plan, what was done, the proof, the closing. */
+/** From decision to closed: the work, its proof by reading and by running, the release, the closing. */
 export default function RepairAndProve() {
   const { id, record, epoch, closed } = useOpenJob();
   const decision = record.decisions.at(-1);
@@ -134,7 +138,7 @@ export default function RepairAndProve() {
     <section aria-labelledby="repair-title" className="flex max-w-5xl flex-col gap-5">
       <div>
         <h2 id="repair-title" className="text-xl font-bold">
-          {DISPOSITION_LABELS[decision.disposition]}
+          {decidedText(decision)}
         </h2>
         <p className="text-ink-2">
           {decision.reason} ({decision.by}
@@ -152,15 +156,21 @@ export default function RepairAndProve() {
           {new Date(repair.at).toLocaleDateString("en-GB", { dateStyle: "medium" })}.
         </p>
       ))}
-      {epoch > 0 && <ProofOfRepair />}
+      {epoch > 0 && (
+        <>
+          <ProofOfRepair />
+          <BurnInLog />
+          <ReleaseForm />
+        </>
+      )}
       {working &&
         (epoch === 0 ? (
-          <RepairForm disposition={decision.disposition} />
+          <WorkOrder decision={decision} />
         ) : (
           !proved && (
             <details>
               <summary className="cursor-pointer py-2 font-semibold">Another repair is needed</summary>
-              <RepairForm disposition={decision.disposition} />
+              <WorkOrder decision={decision} />
             </details>
           )
         ))}

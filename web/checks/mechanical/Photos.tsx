@@ -1,16 +1,15 @@
-import { sha256 } from "@noble/hashes/sha2.js";
-import { bytesToHex } from "@noble/hashes/utils.js";
 import { useState, type ChangeEvent } from "react";
 import { PHOTO_LIMITS, PHOTO_LIMITS_WORDS } from "#contract/photos";
 import { filePath } from "#contract/routes";
 import { standing } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useKeepPhoto } from "../../job/useKeepPhoto.ts";
 import { Button } from "../../ui/Button.tsx";
-import { resizePhoto } from "./resizePhoto.ts";
 
 /** Photos of what was seen: made smaller here, kept with the job, named in its record. */
 export function Photos() {
-  const { id: job, record, epoch, closed, read, keepFile } = useOpenJob();
+  const { id: job, record, epoch, closed, read } = useOpenJob();
+  const keepPhoto = useKeepPhoto();
   const [said, setSaid] = useState("");
   const photos = standing(record.readings).flatMap((reading) =>
     reading.check === "mechanical" && reading.epoch === epoch && reading.value.kind === "photo"
@@ -18,13 +17,9 @@ export function Photos() {
       : [],
   );
   const keep = async (file: File) => {
-    const made = await resizePhoto(file);
-    if (!made) return `${file.name} is no picture, or cannot be made small enough. It was not kept.`;
-    const bytes = await made.arrayBuffer();
-    const photo = bytesToHex(sha256(new Uint8Array(bytes)));
-    // The bytes wait with the readings on this device, and go first.
-    const kept = await keepFile(photo, bytes);
-    if (kept.kind === "refused") return kept.sentence;
+    const kept = await keepPhoto(file);
+    if ("problem" in kept) return kept.problem;
+    const photo = kept.name;
     const outcome = await read(
       "mechanical",
       "photo",

@@ -1,0 +1,178 @@
+import { useState } from "react";
+import { FormProvider, useForm } from "react-hook-form";
+import { partSchema } from "#contract/workSchemas";
+import type { RepairPlan } from "#core/decision";
+import { termsOf } from "#core/catalogue";
+import { standingParts, type PartLine } from "#core/record";
+import { useOpenJob, type EntryFields } from "../job/openJob.ts";
+import { Button } from "../ui/Button.tsx";
+import { dueText } from "../ui/dueText.ts";
+import { FormField } from "../ui/FormField.tsx";
+import { resolverOf } from "../ui/formProblems.ts";
+
+interface PartFields {
+  readonly part: string;
+  readonly price: string;
+  readonly due: string;
+}
+
+const priceIn = (typed: string) =>
+  typed.trim() === "" ? null : Number(typed.replace(",", ".").trim() || NaN);
+const resolver = resolverOf<PartFields>(({ part, price, due }) =>
+  Object.fromEntries(
+    Object.entries({ part: part.trim(), price: priceIn(price), due: due === "" ? null : due }).flatMap(
+      ([field, value]) => {
+        const { error } = partSchema.extract(field).validate(value, { convert: false });
+        return error ? [[field, error.message]] : [];
+      },
+    ),
+  ),
+);
+const PartField = FormField<PartFields>;
+
+function PartRow({ line, currency }: { readonly line: PartLine; readonly currency: string }) {
+  const { epoch, closed, add, undo } = useOpenJob();
+  const [said, setSaid] = useState("");
+  const due = line.due === null ? null : dueText(line.due, new Date());
+  const arrive = async () => {
+    const { part, price } = line;
+    const at = new Date().toISOString();
+    const outcome = await add("part", {
+      epoch,
+      part,
+      price,
+      state: "here",
+      due: null,
+      replaces: line.id,
+      at,
+    });
+    setSaid(outcome.kind === "refused" ? outcome.sentence : "");
+  };
+  const off = async () => {
+    const outcome = await undo(line.id);
+    setSaid(outcome.kind === "refused" ? outcome.sentence : "");
+  };
+  return (
+    <li className="flex min-h-11 flex-wrap items-center gap-x-4 border-t border-line py-1 first:border-0">
+      <span className="grow font-semibold">{line.part}</span>
+      <span className="text-ink-2">{line.price === null ? "" : `${line.price} ${currency}`}</span>
+      <span
+        className={
+          due?.late ? "font-semibold text-copper" : line.state === "here" ? "text-green" : "text-ink-2"
+        }
+      >
+        {line.state === "here" ? "here" : (due?.words ?? "no day known")}
+      </span>
+      {!closed && (
+        <span className="flex gap-2">
+          {line.state === "awaited" && (
+            <Button size="small" onClick={() => void arrive()} aria-label={`${line.part} is here`}>
+              It is here
+            </Button>
+          )}
+          <Button
+            look="quiet"
+            size="small"
+            onClick={() => void off()}
+            aria-label={line.replaces ? `${line.part} is not here yet` : `Take ${line.part} off the list`}
+          >
+            {line.replaces ? "Not yet" : "Off"}
+          </Button>
+        </span>
+      )}
+      {said && (
+        <p role="alert" className="w-full text-sm text-red">
+          {said}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** The parts of this repair by their rating: on the shelf, or awaited with a day. */
+export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) {
+  const { record, epoch, closed, add } = useOpenJob();
+  const form = useForm<PartFields>({ defaultValues: { part: "", price: "", due: "" }, resolver });
+  const lines = standingParts(record, epoch);
+  const book = record.limits?.prices;
+  const currency = book?.currency ?? "";
+  const wanted = plans
+    .flatMap(({ parts }) => parts)
+    .filter(({ what }) => !lines.some(({ part }) => part.startsWith(what)));
+  const write = (state: PartLine["state"]) => async (fields: PartFields) => {
+    const entry: EntryFields<"part"> = {
+      epoch,
+      part: fields.part.trim(),
+      state,
+      due: state === "here" || fields.due === "" ? null : fields.due,
+      price: priceIn(fields.price),
+      replaces: null,
+      at: new Date().toISOString(),
+    };
+    const outcome = await add("part", entry);
+    if (outcome.kind === "refused") form.setError("part", { message: outcome.sentence });
+    else form.reset();
+  };
+  return (
+    <section aria-labelledby="parts-title" className="rounded-xl border border-line bg-sheet p-4">
+      <h3 id="parts-title" className="text-lg font-bold">
+        Parts
+      </h3>
+      {lines.length > 0 && (
+        <ul aria-label="Parts of this repair">
+          {lines.map((line) => (
+            <PartRow key={line.id} line={line} currency={currency} />
+          ))}
+        </ul>
+      )}
+      {!closed && wanted.length > 0 && (
+        <ul className="mb-2 flex flex-wrap gap-2">
+          {wanted.map(({ what, by, cure }) => {
+            const { price, days, example } = termsOf(cure, record.motor.family, book);
+            const terms = example
+              ? ""
+              : `, ${price}${currency ? ` ${currency}` : ""}, ${days === 0 ? "on the shelf" : `${days} days`}`;
+            return (
+              <li key={what}>
+                <Button
+                  size="small"
+                  onClick={() => {
+                    form.setValue("part", `${what}, `);
+                    if (!example) form.setValue("price", String(price));
+                    form.setFocus("part");
+                  }}
+                >
+                  {what}{" "}
+                  <span className="font-normal text-ink-2">
+                    {by}
+                    {terms}
+                  </span>
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+      {!closed && (
+        <FormProvider {...form}>
+          <form
+            noValidate
+            aria-label="Add a part"
+            onSubmit={(event) => void form.handleSubmit(write("awaited"))(event)}
+            className="grid grid-cols-[1fr_7rem_11rem_auto_auto] items-start gap-3 max-md:grid-cols-2"
+          >
+            <PartField name="part" label="Part, by its rating" maxLength={120} />
+            <PartField name="price" label="Price" inputMode="decimal" />
+            <PartField name="due" label="Expected on" type="date" />
+            <Button type="submit" className="mt-6">
+              Ordered
+            </Button>
+            <Button className="mt-6" onClick={(event) => void form.handleSubmit(write("here"))(event)}>
+              On the shelf
+            </Button>
+          </form>
+        </FormProvider>
+      )}
+    </section>
+  );
+}
