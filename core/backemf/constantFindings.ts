@@ -121,6 +121,9 @@ export function constantFinding(motor: Motor, measured: MeasuredConstant): Findi
   };
 }
 
+/** What sound motors of one model differ by in volts per speed, 19 times in 20. Judgement. */
+export const NATURAL_EMF_SPREAD: Ratio = 0.01;
+
 export interface SisterComparison {
   /** This motor's speed constant over the sister's. */
   readonly ratio: Ratio;
@@ -132,7 +135,8 @@ export interface SisterComparison {
 
 /**
  * Against a known-good sister on the same drill and meter: ratio of volts per speed, no convention, no pole count,
- * the meter's gain cancels. En = |x − ref|/√(U² + Uref²) over the independent parts (ISO/IEC 17043).
+ * the meter's gain cancels. En = |x − ref|/√(U² + Uref² + Un²) over the independent parts (ISO/IEC 17043) and what sound
+ * motors of a model differ by anyway.
  * @returns null while either has fewer than three pairs, or their speeds are in different units
  */
 export function compareWithSister(mine: MeasuredSpin, sister: MeasuredSpin | null): SisterComparison | null {
@@ -151,7 +155,9 @@ export function compareWithSister(mine: MeasuredSpin, sister: MeasuredSpin | nul
   return {
     ratio,
     expanded: U,
-    en: Math.abs(a.mean - b.mean) / Math.hypot(expanded(ua) * a.mean, expanded(ub) * b.mean),
+    en:
+      Math.abs(a.mean - b.mean) /
+      Math.hypot(expanded(ua) * a.mean, expanded(ub) * b.mean, NATURAL_EMF_SPREAD * b.mean),
     answer: off - U > SISTER_LIMIT ? "departs" : off + U <= SISTER_LIMIT ? "agrees" : "cannotTell",
   };
 }

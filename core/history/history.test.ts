@@ -8,6 +8,7 @@ import {
   grubbsLimit,
   grubbsOf,
   learnFrom,
+  naturalSpread,
   normalisedError,
   pairsAtReference,
   visitOf,
@@ -50,6 +51,23 @@ describe("sisters", () => {
   });
   it("finds none among sound ones", () => {
     expect(compareSisters([900, 903, 898, 901].map((value, i) => sister(String(i), value))).odd).toBeNull();
+  });
+  it("accuses none of what sound sisters differ by anyway", () => {
+    // 1.4 % apart, read to a tenth of a per cent: three of one drawing.
+    const three = [900, 901, 913].map((value, i) => sister(String(i), value, 1));
+    expect(compareSisters(three).odd).toMatchObject({ id: "2" });
+    expect(compareSisters(three, naturalSpread("emf", [900, 901, 902])).odd).toMatchObject({ id: "2" });
+    expect(compareSisters(three, naturalSpread("resistance", [])).odd).toBeNull();
+    expect(normalisedError({ value: 105, expanded: 3 }, { value: 100, expanded: 4 }, 0.12)).toBeCloseTo(
+      5 / 13,
+      12,
+    );
+  });
+  it("learns what they differ by from six sound ones on, and not before", () => {
+    expect(naturalSpread("emf", [900, 950, 1000, 1050, 1100])).toBe(0.01);
+    expect(naturalSpread("resistance", [900, 950, 1000, 1050, 1100])).toBe(0.02);
+    // Quartiles of 1 to 6 hundred apart by 250: 2 × 0.7413 × 250 over the median of 350.
+    expect(naturalSpread("emf", [100, 200, 300, 400, 500, 600])).toBeCloseTo((2 * 0.7413 * 250) / 350, 9);
   });
   it("takes En as |x − ref| over the root of both U² (ISO/IEC 17043)", () => {
     expect(normalisedError({ value: 10.5, expanded: 0.3 }, { value: 10, expanded: 0.4 })).toBeCloseTo(1, 12);

@@ -1,10 +1,30 @@
+import { NATURAL_EMF_SPREAD } from "../backemf/index.ts";
 import tQuantile from "@stdlib/stats-base-dists-t-quantile";
-import { median } from "../quantity/index.ts";
+import { median, type Ratio } from "../quantity/index.ts";
 import type { Measured } from "../record/index.ts";
 import { normalisedError } from "./againstPast.ts";
+import { learnFrom } from "./learned.ts";
 
 export interface Sister extends Measured {
   readonly id: string;
+}
+
+/** What sound motors of one model differ by among themselves, 19 times in 20, until a shop has learned it. Judgement. */
+export const NATURAL_SPREAD = { resistance: 0.02, emf: NATURAL_EMF_SPREAD } as const satisfies Record<
+  string,
+  Ratio
+>;
+/** From this many sound motors on their own spread is taken for it. Judgement. */
+export const LEAST_FOR_SPREAD = 6;
+
+/**
+ * What sound motors of a model differ by naturally, 19 times in 20, as a share of the value: learned from enough of them,
+ * else the usual. It holds nothing of the meter: measured spread is a bound from above.
+ * @param sound figures of sound motors of the model, finite and above 0
+ */
+export function naturalSpread(what: keyof typeof NATURAL_SPREAD, sound: readonly number[]): Ratio {
+  const learned = sound.length >= LEAST_FOR_SPREAD ? learnFrom(sound) : null;
+  return learned ? (2 * learned.spread) / learned.median : NATURAL_SPREAD[what];
 }
 
 /** Below this many sisters no test says who is odd. */
@@ -59,8 +79,9 @@ export interface SisterAnswer {
  * error En (ISO/IEC 17043), and from four on the odd one out by a two-sided Grubbs test at 5 %, once and never again
  * on the rest. Up to six it is advice.
  * @param sisters at least 2, expanded uncertainties of the independent parts, above 0
+ * @param natural what sound motors of the model differ by anyway, added to the uncertainties of En
  */
-export function compareSisters(sisters: readonly Sister[]): SisterAnswer {
+export function compareSisters(sisters: readonly Sister[], natural: Ratio = 0): SisterAnswer {
   if (sisters.length < 2)
     throw new RangeError(`compareSisters: at least 2 motors are compared, got ${sisters.length}`);
   const each = sisters.map((sister) => {
@@ -69,7 +90,7 @@ export function compareSisters(sisters: readonly Sister[]): SisterAnswer {
       value: median(others.map(({ value }) => value)),
       expanded: median(others.map(({ expanded }) => expanded)),
     };
-    return { id: sister.id, reference, en: normalisedError(sister, reference) };
+    return { id: sister.id, reference, en: normalisedError(sister, reference, natural) };
   });
   const n = sisters.length;
   const worst = each.reduce((found, one) => (one.en > found.en ? one : found));
@@ -99,7 +120,7 @@ export function compareSisters(sisters: readonly Sister[]): SisterAnswer {
             id: worst.id,
             by: "En",
             advisory: true,
-            words: `En ${worst.en.toFixed(1)}: differs from the others by more than both uncertainties`,
+            words: `En ${worst.en.toFixed(1)}: differs from the others by more than uncertainty and natural spread`,
           }
         : null,
   };

@@ -4,7 +4,9 @@ import {
   compareSisters,
   expectedFrom,
   learnFrom,
+  naturalSpread,
   LEAST_FOR_GRUBBS,
+  LEAST_FOR_SPREAD,
   LEAST_TO_LEARN,
   sourceOfLearned,
   type Learned,
@@ -62,9 +64,11 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
   const [chosen, setChosen] = useState("kv");
   const followed = COMPARED.find(({ id }) => id === chosen)!;
   const sisters = sistersOf(units, chosen);
-  const answer = sisters.length >= 2 ? compareSisters(sisters) : null;
+  const soundOnes = sisters.filter(({ sound }) => sound).map(({ value }) => value);
+  const natural = naturalSpread(chosen === "kv" ? "emf" : "resistance", soundOnes);
+  const answer = sisters.length >= 2 ? compareSisters(sisters, natural) : null;
   const odd = answer?.odd && sisters.find(({ id }) => id === answer.odd!.id);
-  const learned = learnFrom(sisters.filter(({ sound }) => sound).map(({ value }) => value));
+  const learned = learnFrom(soundOnes);
   const days = new Set(sisters.map(({ day }) => day));
   const published = publishedOf(model, chosen);
   const middle = answer ? median(sisters.map(({ value }) => value)) : 0;
@@ -81,7 +85,7 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
       />
       {!answer && (
         <p className="mt-3 text-ink-2">
-          Two motors of one model with this figure are wanted; {sisters.length} so far.
+          This needs two motors of one model with this figure; {sisters.length} so far.
         </p>
       )}
       {answer && (
@@ -123,7 +127,8 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
             {answer.grubbs
               ? `Grubbs G ${answer.grubbs.g.toFixed(2)}, limit ${answer.grubbs.limit.toFixed(2)}, asked once.`
               : `From ${LEAST_FOR_GRUBBS} on a test says whether the farthest is chance.`}{" "}
-            En above 1 differs by more than both uncertainties.
+            En above 1 differs by more than uncertainty and the {percentText(natural, { signed: false })} that
+            sound sisters differ by anyway{soundOnes.length >= LEAST_FOR_SPREAD ? ", as learned here" : ""}.
           </Judged>
           {days.size > 1 && (
             <p className="mt-3 text-sm text-ink-2">
