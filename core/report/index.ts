@@ -1,3 +1,5 @@
 /** The report: what was found, decided, done and proved, in a customer's words. */
 export * from "./customerWords.ts";
 export * from "./buildReport.ts";
+export * from "./costs.ts";
+export * from "./tables.ts";

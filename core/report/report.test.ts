@@ -1,6 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { FAULT_IDS, factsOf } from "#core/catalogue";
-import { DISPOSITIONS } from "#core/record";
+import {
+  DISPOSITIONS,
+  type BurnIn,
+  type JobRecord,
+  type PartLine,
+  type Release,
+  type Workshop,
+} from "#core/record";
 import {
   BASIC,
   celsius,
@@ -51,8 +58,14 @@ describe("the report", () => {
     );
     expect(report.motor).toContainEqual(["Job", "J-0129"]);
     expect(report.complaint).toBe("does not run; “dead after the hill”; before it: overheated");
-    expect(report.answer).toMatch(/^Star joint open, (9\d|>99) % likely$/u);
-    expect(report.plainWords).toMatch(/three windings .* one soldered joint/u);
+    expect(report.answer).toBe("Repaired and proved");
+    expect(report.plainWords).toMatch(
+      /three windings .* one soldered joint.* Resoldered\. What had departed was measured again and agrees now\.$/u,
+    );
+    expect(report.knownBy).toMatch(
+      /^All pairs open: .*\. Star joint open: (9\d|>99) % likely before anything was done\.$/u,
+    );
+    expect(report.signedBy).toEqual(["MO"]);
     expect(report.findings[0]).toEqual({
       sentence: "All pairs open: star joint, plug or all leads",
       departs: true,
@@ -124,5 +137,75 @@ describe("the report", () => {
     expect(tables[1]!.summary).toMatch(
       /Speed constant \d\.\d+ ± 0\.\d+ rpm\/V per volt of line peak\. Volts RMS at 75 Hz\./u,
     );
+  });
+});
+
+describe("what a report leads with", () => {
+  const open3 = [...rest, celsius(20), ...pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m")];
+  const sound = [celsius(20, 1), ...pairs(["127.8m", "128.1m", "128.0m"], MILLIOHM, "0.1m", 1)];
+  const line = { id: "r", epoch: 1, by: "PR", at: "2026-03-03T09:00:00.000Z" };
+  const run: BurnIn = { ...line, minutes: 30, load: "light", celsius: 31, sound: "even", note: "" };
+  const made = (
+    readings: JobRecord["readings"],
+    work: Partial<Workshop> = {},
+    more: Partial<JobRecord> = {},
+  ) =>
+    buildReport(
+      job(readings, {
+        decisions: [DECISION],
+        repairs: [REPAIR],
+        workshop: { done: [], parts: [], runs: [], releases: [], ...work },
+        ...more,
+      }),
+      HEAD,
+    );
+
+  it("is the result: proved, not proved, not cured, restricted, scrap", () => {
+    const release = (as: Release["as"]): Release => ({ ...line, as, words: "Not on the road." });
+    expect(made([...open3, ...sound]).answer).toBe("Repaired and proved");
+    expect(made(open3).answer).toBe("Repaired, not proved yet");
+    expect(made([...open3, ...pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m", 1)]).answer).toBe("Not cured yet");
+    expect(made(open3, { releases: [release("restricted")] }).answer).toBe("Repaired, with a restriction");
+    expect(made(open3, { releases: [release("scrap")] }).answer).toBe("Not to be used again");
+    const released = made([...open3, ...sound], { runs: [run], releases: [release("use")] });
+    expect(released.answer).toBe("Repaired and proved");
+    expect(released.plainWords).toMatch(/it ran evenly for 30 minutes\.$/u);
+    expect(released.release).toEqual({ as: "use", words: "Not on the road.", by: "PR", at: line.at });
+    expect(released.signedBy).toEqual(["MO", "PR"]);
+  });
+
+  it("carries the shop's name, and none where the shop gave none", () => {
+    const letterhead = { name: "The shed", line: "by the gate" };
+    expect(made(open3, {}, { limits: { letterhead } }).letterhead).toEqual(letterhead);
+    expect(made(open3)).not.toHaveProperty("letterhead");
+  });
+
+  it("bills labour and parts in the shop's money, beside a new motor", () => {
+    const part: PartLine = {
+      ...line,
+      epoch: 0,
+      part: "Sleeve",
+      state: "here",
+      due: null,
+      price: 2.5,
+      replaces: null,
+    };
+    const prices = { hourly: 51, warranty: 6, currency: "EUR", motors: { hub: { price: 189, days: 10 } } };
+    const { costs } = made([...open3, ...sound], { parts: [part] }, { limits: { prices } });
+    expect(costs?.lines).toEqual([
+      ["Labour, 40 minutes", 34],
+      ["Sleeve", 2.5],
+    ]);
+    expect(costs?.total).toBe(36.5);
+    expect(costs?.aside).toBe(
+      "A new motor would have been 189.00 EUR and 10 days. Repair warranted for 6 months.",
+    );
+  });
+
+  it("bills nothing from examples, and nothing where nothing was done", () => {
+    expect(made(open3)).not.toHaveProperty("costs");
+    expect(made(open3, {}, { limits: { prices: { currency: "EUR" } } })).not.toHaveProperty("costs");
+    expect(made(open3, {}, { limits: { prices: { hourly: 50 } } }).costs?.aside).toBe("");
+    expect(buildReport(job(open3, { limits: { prices: { hourly: 50 } } }), HEAD)).not.toHaveProperty("costs");
   });
 });

@@ -354,12 +354,12 @@ describe("a job's end", () => {
 });
 
 describe("the report", () => {
-  it("comes as a PDF of one page with our own fonts in it", async () => {
+  it("comes as a PDF of a page and its measurements, with our own fonts in it", async () => {
     await shop.takeIn();
     await shop.put("readings", aReading(1), 0);
     const text = (await shop.bytes(`${API}/jobs/${JOB}/report.pdf`)).toString("latin1");
     expect(text.startsWith("%PDF-")).toBe(true);
-    expect(text.match(/\/Type \/Page\b/gu)).toHaveLength(1);
+    expect(text.match(/\/Type \/Page\b/gu)).toHaveLength(2);
     expect(text).toContain("AtkinsonHyperlegible");
     expect(text).toContain("NotoSans");
     const { headers } = await shop.agent.get(`${API}/jobs/${JOB}/report.pdf`).expect(200);

@@ -44,7 +44,10 @@ export function jobRoutes(jobs: JobService): Router {
     const view = await jobs.view(idOf(request, "job"));
     const { record } = readView(view);
     const closed = view.closedAt === null ? null : view.closing;
-    const pdf = await reportPdf(closed?.report ?? buildReport(record, view));
+    const pdf = await reportPdf(
+      closed?.report ?? buildReport(record, view),
+      (view.closedAt ?? view.takenInAt).slice(0, 10),
+    );
     response
       .attachment(`${jobName(view.number)}-report.pdf`)
       .type("application/pdf")

@@ -2,7 +2,8 @@ import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import pdfmake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
-import type { PairTable, Report } from "#core/report";
+import { RELEASE_LABELS } from "#core/record";
+import { moneyText, type PairTable, type Report } from "#core/report";
 
 const packages = createRequire(import.meta.url);
 const fontFile = (name: string, file: string) =>
@@ -30,6 +31,7 @@ const QUIET = "#56635C";
 const LINE = "#D8D1BF";
 const COPPER = "#A4521F";
 const GREEN = "#1B5E47";
+const SOFT = "#DCEAE1";
 
 /** Text with its Greek letters in the font that has them. */
 function runs(text: string): { text: string; font: string }[] {
@@ -50,11 +52,11 @@ function sitting({ title, rows, summary }: PairTable): Content {
       {
         layout: { hLineColor: () => LINE, vLineWidth: () => 0, hLineWidth: () => 0.5 },
         table: {
-          widths: ["auto", "*", "auto"],
+          widths: ["*", "auto", "auto"],
           body: rows.map(({ pair, wires, value, meaning }) => [
             cell(wires ? `${pair}  ${wires}` : pair),
-            cell(value, { bold: true }),
-            cell(meaning, { color: QUIET, alignment: "right" }),
+            cell(value, { bold: true, noWrap: true }),
+            cell(meaning, { color: QUIET, alignment: "right", noWrap: true }),
           ]),
         },
         margin: [0, 2, 0, 2],
@@ -78,68 +80,201 @@ function inTwos(blocks: Content[]): Content[] {
   return rows.map((columns): Content => ({ columns, margin: [0, 0, 0, 6] }));
 }
 
-function definition(report: Report): TDocumentDefinitions {
+const rule = (above: number): Content => ({
+  canvas: [{ type: "line", x1: 0, y1: 0, x2: 499, y2: 0, lineWidth: 1, lineColor: INK }],
+  margin: [0, above, 0, 8],
+});
+
+function head({ letterhead, title, motor, answer, plainWords, complaint }: Report, day: string): Content[] {
+  const facts = [["Machine", title] as const, ...motor];
+  const half = Math.ceil(facts.length / 2);
+  const column = (lines: typeof facts): Content => ({
+    stack: lines.map(([name, value]) => ({
+      columns: [line(name, { color: QUIET, width: 58 }), line(value, { bold: true })],
+    })),
+  });
+  return [
+    {
+      columns: [
+        {
+          stack: [
+            line(letterhead?.name ?? "Motor report", { bold: true, fontSize: 13 }),
+            ...(letterhead ? [line(letterhead.line, { color: QUIET })] : []),
+          ],
+        },
+        {
+          stack: [...(letterhead ? [line("Motor report", { bold: true })] : []), line(day, { color: QUIET })],
+          alignment: "right",
+          width: 110,
+        },
+      ],
+    },
+    rule(6),
+    line(answer, { bold: true, fontSize: 20 }),
+    line(plainWords, { fontSize: 11.5, margin: [0, 3, 0, 8] }),
+    { columns: [column(facts.slice(0, half)), column(facts.slice(half))] },
+    { text: [{ text: "You told us: ", color: QUIET }, ...runs(complaint)], margin: [0, 8, 0, 4] },
+  ];
+}
+
+function released({ release }: Report): Content[] {
+  if (!release) return [];
+  return [
+    {
+      layout: { hLineWidth: () => 0, vLineWidth: () => 0, paddingLeft: () => 10, paddingRight: () => 10 },
+      table: {
+        widths: ["*", "auto"],
+        body: [
+          [
+            {
+              text: [{ text: `${RELEASE_LABELS[release.as]}. `, bold: true }, ...runs(release.words)],
+              fillColor: SOFT,
+              margin: [0, 6, 0, 6],
+            },
+            {
+              text: `signed ${release.by}, ${release.at.slice(0, 10)}`,
+              color: QUIET,
+              fillColor: SOFT,
+              margin: [0, 6, 0, 6],
+            },
+          ],
+        ],
+      },
+      margin: [0, 6, 0, 4],
+    },
+  ];
+}
+
+function bill({ costs }: Report): Content[] {
+  if (!costs) return [];
+  return [
+    heading(costs.currency ? `What it cost, ${costs.currency}` : "What it cost"),
+    {
+      layout: {
+        hLineWidth: (at: number) => (at === costs.lines.length ? 0.8 : 0),
+        vLineWidth: () => 0,
+        paddingLeft: () => 0,
+        paddingRight: () => 0,
+      },
+      table: {
+        widths: ["*", "auto"],
+        body: [
+          ...costs.lines.map(([what, amount]) => [
+            { text: runs(what) },
+            { text: moneyText(amount), alignment: "right" as const },
+          ]),
+          [
+            { text: "Together", bold: true },
+            { text: moneyText(costs.total), bold: true, alignment: "right" as const },
+          ],
+        ],
+      },
+    },
+    line(costs.aside, { color: QUIET, fontSize: 8.5, margin: [0, 3, 0, 0] }),
+  ];
+}
+
+function story({ knownBy, decision, repairs }: Report): Content[] {
+  return [
+    ...(knownBy === undefined ? [] : [heading("How we know"), line(knownBy)]),
+    ...(decision
+      ? [heading(`Decided: ${decision.what}`), line(`${decision.plain} ${decision.reason} (${decision.by})`)]
+      : []),
+    ...(repairs.length > 0
+      ? [
+          heading("What we did"),
+          ...repairs.map(({ plan, done, minutes, by }) =>
+            line(`${plan}: ${done} ${minutes} minutes (${by}).`),
+          ),
+        ]
+      : []),
+  ];
+}
+
+function signatures({ signedBy, repairs, release }: Report): Content[] {
+  if (!signedBy) return [];
+  const did = ["Measured", ...(repairs.length > 0 ? ["repaired"] : []), ...(release ? ["released"] : [])];
+  const place = (text: string): Content => ({
+    stack: [
+      { canvas: [{ type: "line", x1: 0, y1: 0, x2: 230, y2: 0, lineWidth: 0.7, lineColor: LINE }] },
+      line(text, { color: QUIET, fontSize: 8.5, margin: [0, 3, 0, 0] }),
+    ],
+  });
+  return [
+    {
+      columns: [place(`${did.join(", ")}: ${signedBy.join(", ")}`), place("Received")],
+      margin: [0, 44, 0, 0],
+    },
+  ];
+}
+
+function annex(report: Report): Content[] {
   const found = report.findings.map(({ sentence, departs }) => ({
     text: [
       { text: departs ? "departs  " : "agrees  ", bold: true, color: departs ? COPPER : GREEN },
       ...runs(sentence),
     ],
   }));
-  const proof = report.proof
-    ? [
-        heading(
-          { proved: "Proved", failed: "Not cured yet", open: "Proof not complete" }[report.proof.answer],
-        ),
-        ...report.proof.lines.map(({ before, after, doubt }) =>
-          line(`Before: ${before}. After: ${after ?? "not repeated"}${doubt ? ` (${doubt})` : ""}.`),
-        ),
-      ]
-    : [];
+  return [
+    line("What was measured", { bold: true, fontSize: 14, pageBreak: "before" }),
+    ...(report.proof
+      ? [
+          heading(
+            { proved: "Proved", failed: "Not cured yet", open: "Proof not complete" }[report.proof.answer],
+          ),
+          ...report.proof.lines.map(({ before, after, doubt }) =>
+            line(`Before: ${before}. After: ${after ?? "not repeated"}${doubt ? ` (${doubt})` : ""}.`),
+          ),
+        ]
+      : []),
+    ...(report.tables.length > 0
+      ? [heading("Between the leads"), ...inTwos(report.tables.map(sitting))]
+      : []),
+    heading(report.proof ? "As found" : "What we found"),
+    found.length > 0 ? { columns: halves(found), columnGap: 14 } : line("Nothing was measured yet."),
+  ];
+}
+
+function definition(report: Report, day: string): TDocumentDefinitions {
   return {
     info: { title: `${report.title}, motor report` },
     pageSize: "A4",
-    pageMargins: [48, 44, 48, 44],
+    pageMargins: [48, 44, 48, 54],
     defaultStyle: { font: TEXT, fontSize: 9.5, color: INK, lineHeight: 1.15 },
+    footer: (page, pages) => ({
+      columns: [
+        line(report.foot, { color: QUIET, fontSize: 7.5 }),
+        { text: `page ${page} of ${pages}`, color: QUIET, fontSize: 7.5, alignment: "right", width: 60 },
+      ],
+      margin: [48, 8, 48, 0],
+    }),
     content: [
-      line("Motor report", { color: QUIET }),
-      line(report.title, { bold: true, fontSize: 18 }),
-      line(report.motor.map(([name, value]) => `${name}: ${value}`).join("   "), {
-        color: QUIET,
-        margin: [0, 2, 0, 0],
-      }),
-      heading("What you told us"),
-      line(report.complaint),
-      heading(report.answer),
-      line(report.plainWords, { fontSize: 11 }),
-      heading("What we found"),
-      found.length > 0 ? { columns: halves(found) } : line("Nothing was measured yet."),
-      ...(report.tables.length > 0
-        ? [heading("Measured between the leads"), ...inTwos(report.tables.map(sitting))]
-        : []),
-      ...(report.decision
-        ? [
-            heading(`Decided: ${report.decision.what}`),
-            line(`${report.decision.plain} ${report.decision.reason} (${report.decision.by})`),
-          ]
-        : []),
-      ...(report.repairs.length > 0
-        ? [
-            heading("What we did"),
-            ...report.repairs.map(({ plan, done, minutes, by }) =>
-              line(`${plan}: ${done} ${minutes} minutes (${by}).`),
-            ),
-          ]
-        : []),
-      ...proof,
-      ...(report.notDone.length > 0
-        ? [heading("Not checked"), ...report.notDone.map((text) => line(text))]
-        : []),
-      line(report.foot, { color: QUIET, fontSize: 8, margin: [0, 14, 0, 0] }),
+      ...head(report, day),
+      ...released(report),
+      {
+        columns: [
+          { stack: story(report) },
+          {
+            stack: [
+              ...bill(report),
+              ...(report.notDone.length > 0
+                ? [heading("Not checked"), ...report.notDone.map((text) => line(text))]
+                : []),
+            ],
+          },
+        ],
+        columnGap: 24,
+      },
+      ...signatures(report),
+      ...annex(report),
     ],
   };
 }
 
-/** The report on A4, with the application's own fonts. */
-export async function reportPdf(report: Report): Promise<Buffer> {
-  return pdfmake.createPdf(definition(report)).getBuffer();
+/**
+ * The report on A4, with the application's own fonts.
+ * @param day that stands in its head, as 2026-03-02
+ */
+export async function reportPdf(report: Report, day: string): Promise<Buffer> {
+  return pdfmake.createPdf(definition(report, day)).getBuffer();
 }

@@ -192,7 +192,9 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
 
   // Report, on screen and as PDF.
   await page.getByRole("link", { name: /Report/u }).click();
-  await expect(page.getByRole("heading", { name: /^Star joint open, 9\d % likely$/u })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Repaired and proved" })).toBeVisible();
+  await expect(page.getByText(/Star joint open: 9\d % likely before anything was done\./u)).toBeVisible();
+  await expect(page.getByText("Released for use.")).toBeVisible();
   await expect(page.getByText("“hums and does not lift”")).toBeVisible();
   await noSeriousProblem(page);
   const [pdf] = await Promise.all([

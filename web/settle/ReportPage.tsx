@@ -1,6 +1,7 @@
 import { useEffect, useMemo } from "react";
 import { API } from "#contract/routes";
-import { buildReport, type PairTable } from "#core/report";
+import { RELEASE_LABELS } from "#core/record";
+import { buildReport, moneyText, type Costs, type PairTable } from "#core/report";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
@@ -16,8 +17,8 @@ function PairSitting({ table }: { readonly table: PairTable }) {
               <th scope="row" className="py-1 pr-3 font-normal">
                 {pair} <span className="text-ink-2">{wires}</span>
               </th>
-              <td className="pr-3 font-semibold">{value}</td>
-              <td className="text-right text-sm text-ink-2">{meaning}</td>
+              <td className="pr-3 font-semibold whitespace-nowrap">{value}</td>
+              <td className="text-right text-sm whitespace-nowrap text-ink-2">{meaning}</td>
             </tr>
           ))}
         </tbody>
@@ -27,7 +28,42 @@ function PairSitting({ table }: { readonly table: PairTable }) {
   );
 }
 
-/** One page that a customer understands: on screen, in print, and as PDF. */
+function Fact({ name, value }: { readonly name: string; readonly value: string }) {
+  return (
+    <>
+      <dt className="text-ink-2">{name}</dt>
+      <dd className="font-semibold">{value}</dd>
+    </>
+  );
+}
+
+function CostTable({ costs }: { readonly costs: Costs }) {
+  return (
+    <>
+      <table className="w-full text-left">
+        <tbody>
+          {costs.lines.map(([what, amount], i) => (
+            <tr key={i}>
+              <th scope="row" className="pr-3 font-normal">
+                {what}
+              </th>
+              <td className="text-right">{moneyText(amount)}</td>
+            </tr>
+          ))}
+          <tr className="border-t border-ink font-bold">
+            <th scope="row" className="pr-3">
+              Together
+            </th>
+            <td className="text-right">{moneyText(costs.total)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p className="text-sm text-ink-2">{costs.aside}</p>
+    </>
+  );
+}
+
+/** A page that a customer understands, and the measurements behind it: on screen, in print, and as PDF. */
 export default function ReportPage() {
   const job = useOpenJob();
   const { id, record, number, takenInAt, closedAt, closing, waiting } = job;
@@ -61,83 +97,135 @@ export default function ReportPage() {
         )}
       </div>
       <article className="rounded-xl border border-line bg-sheet p-8 print:border-0 print:p-0">
-        <p className="text-ink-2">Motor report</p>
-        <h2 id="report-title" className="text-2xl font-bold">
-          {report.title}
+        <header className="mb-5 flex items-end justify-between border-b-2 border-ink pb-3">
+          <div>
+            <p className="text-lg font-bold">{report.letterhead?.name ?? "Motor report"}</p>
+            <p className="text-sm text-ink-2">{report.letterhead?.line}</p>
+          </div>
+          <p className="text-right text-sm text-ink-2">
+            {report.letterhead && <strong className="block text-base text-ink">Motor report</strong>}
+            {(closedAt ?? takenInAt).slice(0, 10)}
+          </p>
+        </header>
+        <h2 id="report-title" className="text-3xl font-bold">
+          {report.answer}
         </h2>
-        <dl className="mt-1 flex flex-wrap gap-x-5 text-sm text-ink-2">
-          {report.motor.map(([name, value]) => (
-            <div key={name} className="flex gap-1">
-              <dt>{name}:</dt>
-              <dd className="text-ink">{value}</dd>
-            </div>
+        <p className="mt-1 text-lg">{report.plainWords}</p>
+        <dl className="my-4 grid grid-cols-[auto_1fr_auto_1fr] gap-x-5 gap-y-1 max-sm:grid-cols-[auto_1fr]">
+          {[["Machine", report.title] as const, ...report.motor].map(([name, value]) => (
+            <Fact key={name} name={name} value={value} />
           ))}
         </dl>
-        {part("What you told us")}
-        <p>{report.complaint}</p>
-        <div className="my-4 rounded-xl bg-green-soft px-5 py-4">
-          <h3 className="text-xl font-bold">{report.answer}</h3>
-          <p className="text-lg">{report.plainWords}</p>
-        </div>
-        {part("What we found")}
-        {report.findings.length === 0 && <p>Nothing was measured yet.</p>}
-        <ul className="columns-2 gap-6 max-sm:columns-1">
-          {report.findings.map(({ sentence, departs }) => (
-            <li key={sentence} className="flex break-inside-avoid items-baseline gap-2">
-              <Mark state={departs ? "departs" : "agrees"} /> {sentence}
-            </li>
-          ))}
-        </ul>
-        {report.tables.length > 0 && (
-          <>
-            {part("Measured between the leads")}
-            <div className="flex flex-wrap gap-x-8 gap-y-3">
-              {report.tables.map((table) => (
-                <PairSitting key={table.title} table={table} />
-              ))}
-            </div>
-          </>
-        )}
-        {report.decision && (
-          <>
-            {part(`Decided: ${report.decision.what}`)}
-            <p>
-              {report.decision.plain} {report.decision.reason} ({report.decision.by})
+        <p>
+          <span className="text-ink-2">You told us:</span> {report.complaint}
+        </p>
+        {report.release && (
+          <div className="my-4 flex items-center gap-4 rounded-xl bg-green-soft px-5 py-4 print:border print:border-line">
+            <Mark state={report.release.as === "use" ? "agrees" : "departs"} />
+            <p className="grow">
+              <strong>{RELEASE_LABELS[report.release.as]}.</strong> {report.release.words}
             </p>
-          </>
+            <p className="text-sm text-ink-2">
+              signed {report.release.by}, {report.release.at.slice(0, 10)}
+            </p>
+          </div>
         )}
-        {report.repairs.length > 0 && (
-          <>
-            {part("What we did")}
-            {report.repairs.map(({ plan, done, minutes, by, at }) => (
-              <p key={at}>
-                {plan}: {done} {minutes} minutes ({by}).
-              </p>
-            ))}
-          </>
-        )}
-        {report.proof && (
-          <>
-            {part(
-              { proved: "Proved", failed: "Not cured yet", open: "Proof not complete" }[report.proof.answer],
+        <div className="flex flex-wrap gap-x-10">
+          <div className="grow basis-72">
+            {report.knownBy !== undefined && (
+              <>
+                {part("How we know")}
+                <p>{report.knownBy}</p>
+              </>
             )}
-            {report.proof.lines.map(({ variable, before, after, doubt }) => (
-              <p key={variable}>
-                Before: {before}. After: {after ?? "not repeated"}
-                {doubt ? ` (${doubt})` : ""}.
-              </p>
-            ))}
-          </>
-        )}
-        {report.notDone.length > 0 && (
-          <>
-            {part("Not checked")}
-            {report.notDone.map((line) => (
-              <p key={line}>{line}</p>
-            ))}
-          </>
+            {report.decision && (
+              <>
+                {part(`Decided: ${report.decision.what}`)}
+                <p>
+                  {report.decision.plain} {report.decision.reason} ({report.decision.by})
+                </p>
+              </>
+            )}
+            {report.repairs.length > 0 && (
+              <>
+                {part("What we did")}
+                {report.repairs.map(({ plan, done, minutes, by, at }) => (
+                  <p key={at}>
+                    {plan}: {done} {minutes} minutes ({by}).
+                  </p>
+                ))}
+              </>
+            )}
+          </div>
+          <div className="grow basis-72">
+            {report.costs && (
+              <>
+                {part(report.costs.currency ? `What it cost, ${report.costs.currency}` : "What it cost")}
+                <CostTable costs={report.costs} />
+              </>
+            )}
+            {report.notDone.length > 0 && (
+              <>
+                {part("Not checked")}
+                {report.notDone.map((line) => (
+                  <p key={line}>{line}</p>
+                ))}
+              </>
+            )}
+          </div>
+        </div>
+        {report.signedBy && (
+          <div className="mt-12 grid grid-cols-2 gap-10 text-sm text-ink-2">
+            <p className="border-t border-line-strong pt-1">
+              Measured{report.repairs.length > 0 ? ", repaired" : ""}
+              {report.release ? ", released" : ""}: {report.signedBy.join(", ")}
+            </p>
+            <p className="border-t border-line-strong pt-1">Received</p>
+          </div>
         )}
         <p className="mt-6 border-t border-line pt-3 text-sm text-ink-2">{report.foot}</p>
+        <section
+          aria-labelledby="annex"
+          className="mt-8 break-before-page border-t-2 border-ink pt-4 print:mt-0 print:border-0"
+        >
+          <h2 id="annex" className="text-xl font-bold">
+            What was measured
+          </h2>
+          {report.proof && (
+            <>
+              {part(
+                { proved: "Proved", failed: "Not cured yet", open: "Proof not complete" }[
+                  report.proof.answer
+                ],
+              )}
+              {report.proof.lines.map(({ variable, before, after, doubt }) => (
+                <p key={variable}>
+                  Before: {before}. After: {after ?? "not repeated"}
+                  {doubt ? ` (${doubt})` : ""}.
+                </p>
+              ))}
+            </>
+          )}
+          {report.tables.length > 0 && (
+            <>
+              {part("Between the leads")}
+              <div className="flex flex-wrap gap-x-8 gap-y-3">
+                {report.tables.map((table) => (
+                  <PairSitting key={table.title} table={table} />
+                ))}
+              </div>
+            </>
+          )}
+          {part(report.proof ? "As found" : "What we found")}
+          {report.findings.length === 0 && <p>Nothing was measured yet.</p>}
+          <ul className="columns-2 gap-6 max-sm:columns-1">
+            {report.findings.map(({ sentence, departs }) => (
+              <li key={sentence} className="flex break-inside-avoid items-baseline gap-2">
+                <Mark state={departs ? "departs" : "agrees"} /> {sentence}
+              </li>
+            ))}
+          </ul>
+        </section>
       </article>
     </section>
   );
