@@ -14,6 +14,7 @@ import { instrumentSchema } from "./instrumentSchema.ts";
 import { decisionSchema, ENTRY_SCHEMAS, intakeSchema, repairSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { motorSchema } from "./motorSchema.ts";
+import { outcomeSchema } from "./outcomeSchemas.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import { readingForm, readingSchema } from "./readingSchema.ts";
 
@@ -130,6 +131,7 @@ const closedSchema = keyed<BundledJob["closings"][number]>({
   report: Joi.object().unknown().required(),
   visit: visitSchema.required(),
   sound: Joi.boolean().required(),
+  outcome: outcomeSchema,
 });
 
 const jobSchema = keyed<BundledJob>({

@@ -4,6 +4,7 @@ import { bundleSchema } from "./bundleSchema.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
+import { accountSchema, foundSchema } from "./outcomeSchemas.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import {
   jobListSchema,
@@ -159,6 +160,15 @@ export function openApi(): Record<string, unknown> {
       ...listed("an instrument", "/instruments", "The shop's instruments", instrumentSchema),
       at("/units", (where) =>
         get(where, "Motors by serial with their visits", json(unitsSchema), ["q", "model", "page"]),
+      ),
+      at("/account", (where) =>
+        get(where, "What was said of closed jobs, and what was true", json(accountSchema)),
+      ),
+      at("/found", (where) =>
+        get(where, "What closed jobs of a model or family turned out to have", json(foundSchema), [
+          "model",
+          "family",
+        ]),
       ),
       at(
         "/limits",

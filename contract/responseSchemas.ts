@@ -15,6 +15,7 @@ import {
 } from "./jobs.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { motorSchema } from "./motorSchema.ts";
+import { outcomeSchema } from "./outcomeSchemas.ts";
 import type { FieldProblem } from "./problems.ts";
 import type { Unit, UnitVisit } from "./shop.ts";
 
@@ -111,6 +112,7 @@ const unitVisitSchema = keyed<UnitVisit>({
   headline: words.required(),
   disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),
   sound: Joi.boolean().required(),
+  outcome: outcomeSchema,
 });
 
 const unitSchema = keyed<Unit>({

@@ -1,4 +1,5 @@
 import type { MotorVersion } from "./bundledJob.ts";
+import type { Band, Outcome, Truth } from "#core/outcomes";
 import type { Motor, Visit } from "#core/record";
 
 /** What is known of a motor model, to be taken over at take-in; each expected value says its source. */
@@ -39,4 +40,28 @@ export interface UnitVisit extends Visit {
   readonly disposition: string | null;
   /** It left as sound: nothing departs in its last readings. */
   readonly sound: boolean;
+  /** What was said and what came of it; only of a closed job. */
+  readonly outcome?: Outcome;
+}
+
+/** One closed job as it stands in the account of what was said and what was true. */
+export interface OutcomeLine {
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly name: string;
+  readonly closedAt: string;
+  readonly outcome: Outcome;
+  readonly cameBack: boolean;
+  readonly truth: Truth;
+}
+
+/** What this shop said and what was true. */
+export interface Account {
+  readonly bands: readonly Band[];
+  /** Closed jobs in which something was said, by what became of it. */
+  readonly counts: Readonly<Record<Truth, number>>;
+  /** Closed jobs that the evidence left undecided. */
+  readonly unsaid: number;
+  /** The latest, newest first. */
+  readonly items: readonly OutcomeLine[];
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { API } from "#contract/routes";
 import { useShop } from "../tests/shop.ts";
 import { fillDemo } from "./demo/fill.ts";
+import { services } from "./services/index.ts";
 import { DEMO_JOBS } from "./demo/scenario.ts";
 
 const shop = useShop();
@@ -33,14 +34,14 @@ describe("the server", () => {
   });
 
   it("plays the whole demo through the same services, searchable, twice the same", async () => {
-    await fillDemo(shop.services);
+    await fillDemo((clock) => services(shop.database, clock));
     const all = (await shop.agent.get(`${API}/jobs`).expect(200)).body;
     expect(all.total).toBe(DEMO_JOBS.length);
     expect(all.judging.left).toBe(0);
     expect(new Set(all.items.map(({ stage }: { stage: string }) => stage)).size).toBeGreaterThanOrEqual(5);
     const found = (await shop.agent.get(`${API}/jobs`).query({ q: "narrowboat" })).body;
     expect(found.items).toMatchObject([{ name: "Narrowboat drive", stage: "parts" }]);
-    await fillDemo(shop.services).catch(() => undefined);
+    await fillDemo((clock) => services(shop.database, clock)).catch(() => undefined);
     expect((await shop.agent.get(`${API}/jobs`)).body.total).toBe(DEMO_JOBS.length);
   }, 60_000);
 });

@@ -9,6 +9,7 @@ import { inOwnThread } from "./judge/thread.ts";
 import { UnfitDatabase } from "./migrate.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
 import { services } from "./services/index.ts";
+import type { Clock } from "./services/jobs.ts";
 
 const { values } = parseArgs({
   options: {
@@ -43,9 +44,10 @@ async function opened(): Promise<Database> {
 const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 const database = await opened();
 const judge = inOwnThread(new URL("./judge.js", import.meta.url));
-const shop = services(database, () => new Date(), judge, log);
+const servicesBy = (clock: Clock) => services(database, clock, judge, log);
+const shop = servicesBy(() => new Date());
 await firstInstruments(shop.people);
-if (fresh) await fillDemo(shop);
+if (fresh) await fillDemo(servicesBy);
 shop.judging.wake();
 const unread = await database.models.UnreadEntry.count();
 if (unread > 0)

@@ -1,5 +1,6 @@
 import { assessJob, type Verdict } from "../assess/index.ts";
 import { leftSound, visitOf } from "../history/index.ts";
+import { outcomeOf, type Outcome } from "../outcomes/index.ts";
 import type { JobRecord, Turning, Visit } from "../record/index.ts";
 import { buildReport, type Report } from "../report/index.ts";
 
@@ -20,6 +21,8 @@ export interface ClosedRecord {
   readonly visit: Visit;
   /** It left as sound: nothing departs, and it was repaired or cleared. */
   readonly sound: boolean;
+  /** What was said before anything was done, and what came of it; absent in closings of earlier versions. */
+  readonly outcome?: Outcome;
 }
 
 /** Number and dates of a job; times UTC, ISO 8601. */
@@ -53,5 +56,6 @@ export function closedRecordOf(
     report: buildReport(record, { ...head, closedAt: at }),
     visit: visitOf(record, { jobNumber: head.number, at: head.takenInAt }),
     sound: kind === "closing" && leftSound(record, verdict.findings),
+    outcome: outcomeOf(record),
   };
 }

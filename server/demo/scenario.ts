@@ -1,5 +1,6 @@
 import type { Technician } from "#contract/jobs";
 import type { DemoJob } from "./build.ts";
+import { PAST_JOBS } from "./pastJobs.ts";
 import { ORCHARD, TRIKE, COPTER, FAN, OPEN3, MILLIOHM, BASIC, spun, lamps, READ_ALIKE } from "./parts.ts";
 
 /** An invented shed by a canal lock. Every name, place and number is made up. */
@@ -35,7 +36,8 @@ const SISTERS = (
   closed: true,
 }));
 
-export const DEMO_JOBS: readonly DemoJob[] = [
+const JOBS: readonly DemoJob[] = [
+  ...PAST_JOBS,
   ...SISTERS,
   {
     ...TRIKE,
@@ -467,3 +469,6 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     ],
   },
 ];
+
+/** In the order they came in, so that numbers follow the days. */
+export const DEMO_JOBS: readonly DemoJob[] = JOBS.toSorted((a, b) => a.day.localeCompare(b.day));

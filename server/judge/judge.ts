@@ -3,6 +3,7 @@ import type { UnitVisit } from "#contract/shop";
 import { assessJob } from "#core/assess";
 import { closedRecordOf, type ClosedRecord, type JobHead } from "#core/closing";
 import { visitOf } from "#core/history";
+import { outcomeOf } from "#core/outcomes";
 import type { JobRecord, Turning } from "#core/record";
 import { summarise } from "./summary.ts";
 
@@ -37,6 +38,7 @@ export function judge({ jobId, number, takenInAt, record: open, closing }: Judge
       headline: verdict.headline,
       disposition: record.decisions.at(-1)?.disposition ?? null,
       sound: closing?.sound ?? false,
+      ...(closing?.kind === "closing" && { outcome: closing.outcome ?? outcomeOf(record) }),
     },
   };
 }

@@ -4,7 +4,16 @@ import { shop } from "./003-shop.ts";
 import { photos } from "./004-photos.ts";
 import { ownRecords } from "./005-own-records.ts";
 import { files } from "./006-files.ts";
+import { outcomes } from "./007-outcomes.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, technicians, shop, photos, ownRecords, files];
+export const MIGRATIONS: readonly Migration[] = [
+  firstTables,
+  technicians,
+  shop,
+  photos,
+  ownRecords,
+  files,
+  outcomes,
+];

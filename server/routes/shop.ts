@@ -21,6 +21,14 @@ export function shopRoutes(shop: ShopService): Router {
     const model = textOf(request, "model");
     response.json(await shop.units({ ...(q && { q }), ...(model && { model }), page: pageOf(request) }));
   });
+  router.get("/account", async (_request, response) => {
+    response.json(await shop.account());
+  });
+  router.get("/found", async (request, response) => {
+    const model = textOf(request, "model");
+    const family = textOf(request, "family");
+    response.json(await shop.found({ ...(model && { model }), ...(family && { family }) }));
+  });
   router.get("/limits", async (_request, response) => {
     response.json(await shop.limits());
   });

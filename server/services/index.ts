@@ -22,7 +22,7 @@ export function services(
     bundles: bundleService(database, judged),
     files: fileService(database, clock),
     people: peopleService(database, judged),
-    shop: shopService(database, judged),
+    shop: shopService(database, judged, clock),
   };
 }
 

@@ -1,13 +1,16 @@
-import type { MotorModel, Unit } from "#contract/shop";
+import type { Account, MotorModel, Unit } from "#contract/shop";
+import { foundIn, type Found } from "#core/outcomes";
 import type { ShopLimits } from "#core/record";
 import type { Database } from "../database.ts";
 import { Problem } from "../problem.ts";
+import type { Clock } from "./jobs.ts";
 import type { JudgingService } from "./judging.ts";
 import { SHOP_SETTINGS, shopLimits } from "./limits.ts";
+import { accountOf, outcomeLines } from "./outcomes.ts";
 import { unitsOf } from "./visits.ts";
 
 /** What a shop keeps beside its jobs: models, units by serial, limits and schools. */
-export function shopService({ write, models }: Database, judging: JudgingService) {
+export function shopService({ write, models }: Database, judging: JudgingService, clock: Clock) {
   return {
     async models(): Promise<MotorModel[]> {
       return (await models.MotorModel.findAll({ order: [["name", "ASC"]] })).map(
@@ -28,6 +31,21 @@ export function shopService({ write, models }: Database, judging: JudgingService
 
     units(query: { q?: string; model?: string; page: number }): Promise<{ items: Unit[]; total: number }> {
       return unitsOf(models, query);
+    },
+
+    /** What was said of closed jobs, and what became of it. */
+    account(): Promise<Account> {
+      return accountOf(models, clock());
+    },
+
+    /** What closed jobs of a model, or of a family where no model is named, turned out to have. */
+    async found(query: { readonly model?: string; readonly family?: string }): Promise<Found> {
+      const lines = await outcomeLines(models, clock());
+      return foundIn(
+        lines.filter(({ outcome }) =>
+          query.model ? outcome.modelId === query.model : outcome.family === query.family,
+        ),
+      );
     },
 
     limits(): Promise<ShopLimits> {

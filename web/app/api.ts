@@ -1,7 +1,8 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { JobList, JobView, Technician } from "#contract/jobs";
 import { API } from "#contract/routes";
-import type { MotorModel, Unit } from "#contract/shop";
+import type { Account, MotorModel, Unit } from "#contract/shop";
+import type { Found } from "#core/outcomes";
 import type { Instrument } from "#core/quantity";
 import type { Intake, ShopLimits } from "#core/record";
 
@@ -37,6 +38,15 @@ export const api = createApi({
       { items: Unit[]; total: number; pageSize: number },
       { q?: string; model?: string; page?: number }
     >({ query: (params) => ({ url: "/units", params }), providesTags: ["Jobs"], keepUnusedDataFor: 0 }),
+    account: build.query<Account, void>({
+      query: () => "/account",
+      providesTags: ["Jobs"],
+      keepUnusedDataFor: 0,
+    }),
+    found: build.query<Found, { model?: string; family?: string }>({
+      query: (params) => ({ url: "/found", params }),
+      providesTags: ["Jobs"],
+    }),
     limits: build.query<ShopLimits, void>({ query: () => "/limits", providesTags: ["Limits"] }),
     putLimits: build.mutation<ShopLimits, ShopLimits>({
       query: (limits) => ({ url: "/limits", method: "PUT", body: limits }),
@@ -69,6 +79,8 @@ export const {
   useModelsQuery,
   usePutModelMutation,
   useUnitsQuery,
+  useAccountQuery,
+  useFoundQuery,
   useLimitsQuery,
   usePutLimitsMutation,
   useInstrumentsQuery,

@@ -19,6 +19,7 @@ import {
 } from "#core/record";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
 import { FormField } from "../ui/FormField.tsx";
+import { FoundHere } from "./FoundHere.tsx";
 import type { IntakeFields } from "./intakeForm.ts";
 
 function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -82,6 +83,7 @@ export function MachineGroup({ children }: { readonly children?: ReactNode }) {
 export function MotorGroup({ children }: { readonly children?: ReactNode }) {
   const { control, setValue, getValues, formState } = useFormContext<IntakeFields>();
   const family = useWatch({ control, name: "family" });
+  const modelId = useWatch({ control, name: "modelId" });
   const facts = family === "" ? null : FAMILY_FACTS[family];
   /** A family proposes what its failure mostly means, unless a person has said. */
   const propose = (chosen: string) => {
@@ -148,6 +150,7 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
           <IntakeField name={`wire${phase}`} label={`Wire colour of ${phase}`} />
         </div>
       ))}
+      {family !== "" && <FoundHere modelId={modelId === "" ? null : modelId} family={family} />}
       <p className="col-span-full text-sm text-ink-2">
         {facts ? `Limit if empty: ${shareText(facts.balanceLimit)}; ${facts.limitReason}. ` : ""}What you do
         not know stays empty.

@@ -17,6 +17,7 @@ import { Foot } from "../ui/Foot.tsx";
 import { Logo } from "../ui/Logo.tsx";
 import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
 import { isTyping } from "./isTyping.ts";
+import { FoundHere } from "./FoundHere.tsx";
 import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
@@ -191,6 +192,11 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
               <Button look="main" hotkey="N" onClick={() => go(`/jobs/${job.id}/${next}`)}>
                 {nextTitle}
               </Button>
+            )}
+            {!job.closed && (
+              <div className="mt-4">
+                <FoundHere modelId={motor.modelId ?? null} family={motor.family} />
+              </div>
             )}
           </VerdictPanel>
         }

@@ -1,12 +1,11 @@
 import { CustomChart, LineChart } from "echarts/charts";
-import { AriaComponent, GridComponent, TooltipComponent } from "echarts/components";
-import { init, use as withParts, type ECharts } from "echarts/core";
-import { SVGRenderer } from "echarts/renderers";
-import { useEffect, useRef } from "react";
+import { use as withParts, type ECharts } from "echarts/core";
+import { useCallback } from "react";
 import { formatQuantity, type QuantityKind } from "#core/quantity";
 import type { Measured } from "#core/record";
+import { themeColour, useChart, whisker } from "../ui/useChart.ts";
 
-withParts([LineChart, CustomChart, GridComponent, TooltipComponent, AriaComponent, SVGRenderer]);
+withParts([LineChart, CustomChart]);
 
 export interface TrendPoint extends Measured {
   /** UTC, ISO 8601. */
@@ -14,13 +13,11 @@ export interface TrendPoint extends Measured {
   readonly label: string;
 }
 
-const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-
 function draw(chart: ECharts, points: readonly TrendPoint[], kind: QuantityKind, title: string) {
   const largest = Math.max(...points.map(({ value }) => value));
   const { unit, number } = formatQuantity(largest, kind);
   const factor = Number(number.replace("−", "-")) / largest;
-  const [ink, green, line] = [colour("--ink-2"), colour("--green"), colour("--line")];
+  const [ink, green, line] = [themeColour("--ink-2"), themeColour("--green"), themeColour("--line")];
   const data = points.map(({ at, value, expanded }) => [
     at,
     value * factor,
@@ -59,20 +56,7 @@ function draw(chart: ECharts, points: readonly TrendPoint[], kind: QuantityKind,
           ) => {
             const [x, low] = api.coord([api.value(0), api.value(2)]);
             const [, high] = api.coord([api.value(0), api.value(3)]);
-            const style = { stroke: green, lineWidth: 2 };
-            const stroke = (x1: number, y1: number, x2: number, y2: number) => ({
-              type: "line",
-              shape: { x1, y1, x2, y2 },
-              style,
-            });
-            return {
-              type: "group",
-              children: [
-                stroke(x, low, x, high),
-                stroke(x - 6, low, x + 6, low),
-                stroke(x - 6, high, x + 6, high),
-              ],
-            };
+            return whisker(x, low, high, green);
           },
           data,
           encode: { x: 0, y: [2, 3] },
@@ -102,21 +86,8 @@ export default function TrendChart({
   readonly kind: QuantityKind;
   readonly title: string;
 }) {
-  const place = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    if (!place.current) return;
-    const chart = init(place.current, null, { renderer: "svg" });
-    draw(chart, points, kind, title);
-    const watch = new ResizeObserver(() => chart.resize());
-    watch.observe(place.current);
-    const dark = window.matchMedia("(prefers-color-scheme: dark)");
-    const again = () => draw(chart, points, kind, title);
-    dark.addEventListener("change", again);
-    return () => {
-      dark.removeEventListener("change", again);
-      watch.disconnect();
-      chart.dispose();
-    };
-  }, [points, kind, title]);
+  const place = useChart(
+    useCallback((chart: ECharts) => draw(chart, points, kind, title), [points, kind, title]),
+  );
   return <div ref={place} role="img" aria-label={title} className="h-56 w-full" />;
 }

@@ -75,8 +75,8 @@ function PricesForm({ limits }: { readonly limits: ShopLimits }) {
             Parts
           </h2>
           <p className="mb-3 max-w-3xl text-sm text-ink-2">
-            What is empty keeps the example in grey: made-up figures that nobody charges. Days count until the
-            part is there; 0 where it lies on the shelf.
+            What is empty keeps the example in grey: made-up figures that nobody charges, some of them a share
+            of a new motor&rsquo;s price. Days count until the part is there; 0 where it lies on the shelf.
           </p>
           <div className="grid grid-cols-2 gap-x-8 max-lg:grid-cols-1">
             {PRICED.map(({ kind, key, label, usual }) => (

@@ -1,20 +1,23 @@
 import { NavLink, useParams } from "react-router";
 import { Room } from "../ui/Room.tsx";
+import { Account } from "./Account.tsx";
 import { Instruments } from "./Instruments.tsx";
 import { Limits } from "./Limits.tsx";
 import { People } from "./People.tsx";
 import { Prices } from "./Prices.tsx";
 
 const PARTS = [
-  ["instruments", "Instruments"],
-  ["limits", "Units and limits"],
-  ["prices", "Prices and letterhead"],
-  ["people", "People"],
+  ["instruments", "Instruments", Instruments],
+  ["limits", "Units and limits", Limits],
+  ["prices", "Prices and letterhead", Prices],
+  ["people", "People", People],
+  ["account", "What we said", Account],
 ] as const;
 
-/** What belongs to the shop and not to a job: instruments, limits and schools, prices, people. */
+/** What belongs to the shop and not to a job: instruments, limits and schools, prices, people, and its account. */
 export function Shop() {
   const { part = "instruments" } = useParams();
+  const [, , Part] = PARTS.find(([to]) => to === part) ?? PARTS[0];
   return (
     <Room title="Shop" foot="A changed limit judges open jobs anew, and never a closed one.">
       <nav aria-label="Parts of the shop" className="mb-4 flex gap-2">
@@ -29,15 +32,7 @@ export function Shop() {
           </NavLink>
         ))}
       </nav>
-      {part === "limits" ? (
-        <Limits />
-      ) : part === "prices" ? (
-        <Prices />
-      ) : part === "people" ? (
-        <People />
-      ) : (
-        <Instruments />
-      )}
+      <Part />
     </Room>
   );
 }

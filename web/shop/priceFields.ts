@@ -32,8 +32,7 @@ export const PRICED: readonly PricedPart[] = [
   }),
   ...CURE_IDS.filter((cure) => cure !== "motor").flatMap((cure): PricedPart[] => {
     const { name, parts, days } = cureFactsOf(cure);
-    const price =
-      "each" in parts ? String(parts.each) : `${Math.round(parts.ofMotor * 100)} % of a new motor`;
+    const price = "each" in parts ? String(parts.each) : `${Math.round(parts.ofMotor * 100)} % of new`;
     return "each" in parts && parts.each === 0
       ? []
       : [{ kind: "parts", key: cure, label: name, usual: { price, days: String(days) } }];

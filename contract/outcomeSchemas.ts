@@ -1,0 +1,84 @@
+import Joi from "joi";
+import { CURE_IDS, FAULT_IDS } from "#core/catalogue";
+import type { Band, Found, Outcome } from "#core/outcomes";
+import { COMPLAINTS, DISPOSITIONS, FAMILIES, RELEASES } from "#core/record";
+import { id, instant, keyed, name, oneOf, words } from "./fields.ts";
+import type { Account, OutcomeLine } from "./shop.ts";
+
+const TRUTHS = ["true", "false", "open"] as const;
+const share = Joi.number().min(0).max(1).required();
+const count = Joi.number().integer().min(0).required();
+
+export const outcomeSchema = keyed<Outcome>({
+  family: oneOf("family", FAMILIES).required(),
+  modelId: id.allow(null).required(),
+  complaint: oneOf("complaint", COMPLAINTS).required(),
+  headline: words.required(),
+  said: keyed<NonNullable<Outcome["said"]>>({
+    disposition: oneOf("decision", DISPOSITIONS).required(),
+    cures: Joi.array().items(oneOf("cure", CURE_IDS)).required(),
+    probability: share,
+  })
+    .allow(null)
+    .required(),
+  fault: keyed<NonNullable<Outcome["fault"]>>({
+    id: oneOf("fault", FAULT_IDS).required(),
+    probability: share,
+  })
+    .allow(null)
+    .required(),
+  did: keyed<NonNullable<Outcome["did"]>>({
+    disposition: oneOf("decision", DISPOSITIONS).required(),
+    cures: Joi.array().items(Joi.string()).required(),
+  })
+    .allow(null)
+    .required(),
+  repairs: count,
+  proof: oneOf("proof", ["proved", "failed", "open"]).allow(null).required(),
+  release: oneOf("release", RELEASES).allow(null).required(),
+  minutes: Joi.number().min(0).required(),
+  cost: Joi.number().min(0).allow(null).required(),
+});
+
+const bandSchema = keyed<Band>({
+  from: share,
+  to: share,
+  n: count,
+  came: count,
+  said: share,
+  share,
+  least: share,
+  most: share,
+});
+
+export const accountSchema = keyed<Account>({
+  bands: Joi.array().items(bandSchema).required(),
+  counts: keyed<Account["counts"]>({ true: count, false: count, open: count }).required(),
+  unsaid: count,
+  items: Joi.array()
+    .items(
+      keyed<OutcomeLine>({
+        jobId: id.required(),
+        jobNumber: count,
+        name: name.allow("").required(),
+        closedAt: instant.required(),
+        outcome: outcomeSchema.required(),
+        cameBack: Joi.boolean().required(),
+        truth: oneOf("truth", TRUTHS).required(),
+      }),
+    )
+    .required(),
+});
+
+export const foundSchema = keyed<Found>({
+  known: count,
+  cures: Joi.array()
+    .items(keyed<Found["cures"][number]>({ cure: oneOf("cure", CURE_IDS).required(), n: count }))
+    .required(),
+  cleared: count,
+  repaired: count,
+  proved: count,
+  cameBack: count,
+  minutes: Joi.number().min(0).allow(null).required(),
+  cost: Joi.number().min(0).allow(null).required(),
+});

@@ -1,0 +1,113 @@
+import { assessJob } from "../assess/index.ts";
+import type { CureId, FaultId } from "../catalogue/index.ts";
+import { proofOf, releaseOf, type Proof } from "../decision/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import { costsOf } from "../report/index.ts";
+import {
+  epochOf,
+  type Complaint,
+  type Disposition,
+  type Family,
+  type JobRecord,
+  type ReleaseKind,
+} from "../record/index.ts";
+
+/** What the evidence said of a motor before anything was done, and what somebody then did and proved. */
+export interface Outcome {
+  readonly family: Family;
+  readonly modelId: string | null;
+  readonly complaint: Complaint;
+  readonly headline: string;
+  /** Null where the evidence was not enough. */
+  readonly said: {
+    readonly disposition: Disposition;
+    readonly cures: readonly CureId[];
+    /** That it is all that is needed. */
+    readonly probability: number;
+  } | null;
+  /** The likeliest fault, said or not. */
+  readonly fault: { readonly id: FaultId; readonly probability: number } | null;
+  readonly did: { readonly disposition: Disposition; readonly cures: readonly string[] } | null;
+  readonly repairs: number;
+  readonly proof: Proof["answer"] | null;
+  readonly release: ReleaseKind | null;
+  readonly minutes: Minutes;
+  /** In the shop's currency; null where the shop's hour has no price. */
+  readonly cost: number | null;
+}
+
+/**
+ * The outcome of a job as it stands; taken when it is closed. What was said is judged from what was read before the
+ * first repair: readings after it know the answer.
+ */
+export function outcomeOf(record: JobRecord): Outcome {
+  const verdict = assessJob(record, 0);
+  const [top] = verdict.faults;
+  const decision = record.decisions.at(-1);
+  const repaired = epochOf(record) > 0;
+  return {
+    family: record.motor.family,
+    modelId: record.motor.modelId ?? null,
+    complaint: record.complaint,
+    headline: verdict.headline,
+    said:
+      verdict.decided && verdict.action
+        ? {
+            disposition: verdict.decided,
+            cures: verdict.cleared ? [] : verdict.action.cures,
+            // Sums of many sets may pass 1 by a rounding.
+            probability: Math.min(
+              1,
+              verdict.cleared ? verdict.remedies.notMotor : verdict.action.probability,
+            ),
+          }
+        : null,
+    fault: top ? { id: top.fault, probability: top.probability } : null,
+    did: decision ? { disposition: decision.disposition, cures: decision.cures ?? [] } : null,
+    repairs: record.repairs.length,
+    proof: repaired ? proofOf(record).answer : null,
+    release: repaired ? (releaseOf(record)?.as ?? null) : null,
+    minutes: record.repairs.reduce((sum, { minutes }) => sum + minutes, 0),
+    cost: costsOf(record)?.total ?? null,
+  };
+}
+
+/** Days after which a motor that came back has a new trouble, and not the old one. Judgement. */
+export const COME_BACK_DAYS = 180;
+/** Days after which a motor that was cleared and did not come back is taken to have been sound. Judgement. */
+export const STAYED_AWAY_DAYS = 30;
+
+export type Truth = "true" | "false" | "open";
+
+const sameCures = (one: readonly string[], other: readonly string[]) =>
+  one.length === other.length && one.every((cure) => other.includes(cure));
+
+/**
+ * Whether what was said came true. *Open* where nothing was said, where nobody can know, and where it is too early.
+ * A new motor cures whatever was wrong with the old one, and proves nothing.
+ * @param cameBack the same motor was taken in with a complaint within {@link COME_BACK_DAYS}
+ * @param daysSince closing
+ */
+export function truthOf(
+  { said, did, repairs, proof, release }: Outcome,
+  cameBack: boolean,
+  daysSince: number,
+): Truth {
+  if (!said || !did || did.disposition === "undecided") return "open";
+  const follows =
+    did.disposition === said.disposition && (did.cures.length === 0 || sameCures(did.cures, said.cures));
+  if (said.disposition === "notMotor") {
+    if (follows) return cameBack ? "false" : daysSince >= STAYED_AWAY_DAYS ? "true" : "open";
+    return proof === "proved" && did.disposition !== "replaceMotor" ? "false" : "open";
+  }
+  if (did.disposition === "notMotor") return !cameBack && daysSince >= STAYED_AWAY_DAYS ? "false" : "open";
+  if (!follows) {
+    const shared = did.cures.some((cure) => said.cures.some((one) => one === cure));
+    return proof === "proved" && !shared && did.cures.length > 0 && !did.cures.includes("motor")
+      ? "false"
+      : "open";
+  }
+  if (repairs > 1 || proof === "failed" || release === "scrap" || cameBack) return "false";
+  if (said.disposition === "replaceMotor") return "open";
+  return proof === "proved" ? "true" : "open";
+}

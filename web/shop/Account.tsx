@@ -1,0 +1,142 @@
+import { lazy, Suspense } from "react";
+import { Link } from "react-router";
+import type { OutcomeLine } from "#contract/shop";
+import { curesText, type CureId } from "#core/catalogue";
+import { COME_BACK_DAYS, STAYED_AWAY_DAYS, type Band, type Truth } from "#core/outcomes";
+import { chanceText, shareText } from "#core/quantity";
+import { DISPOSITION_LABELS, type Disposition } from "#core/record";
+import { useAccountQuery } from "../app/api.ts";
+import { Mark } from "../ui/Mark.tsx";
+
+const ReliabilityChart = lazy(() => import("./ReliabilityChart.tsx"));
+
+const MARKS = { true: "agrees", false: "departs", open: "toDo" } as const satisfies Record<Truth, string>;
+
+const whole = (share: number) => `${Math.round(share * 100)} %`;
+
+const named = ({ disposition, cures }: { disposition: Disposition; cures: readonly string[] }) =>
+  cures.length > 0 ? curesText(cures as readonly CureId[]) : DISPOSITION_LABELS[disposition];
+
+/** What became of a job, in a few words. */
+function endOf({ outcome, cameBack, truth }: OutcomeLine): string {
+  if (cameBack) return "came back";
+  if (outcome.proof === "proved") return outcome.repairs > 1 ? "proved by another repair" : "proved";
+  if (outcome.proof === "failed") return "not cured";
+  if (outcome.repairs > 0) return "not proved";
+  if (outcome.did?.disposition === "notMotor" && truth === "true") return "stayed away";
+  return "not known yet";
+}
+
+function BandTable({ bands }: { readonly bands: readonly Band[] }) {
+  return (
+    <table className="w-full text-left">
+      <thead className="text-sm text-ink-2">
+        <tr>
+          <th className="py-1 font-normal">Said</th>
+          <th className="font-normal">Jobs</th>
+          <th className="font-normal">Came true</th>
+          <th className="font-normal">Between</th>
+        </tr>
+      </thead>
+      <tbody>
+        {bands.map(({ from, to, n, came, share, least, most }) => (
+          <tr key={from} className="border-t border-line">
+            <th scope="row" className="py-1.5 font-normal">
+              {from === 0 ? `below ${shareText(to)}` : `${shareText(from)} to ${shareText(to)}`}
+            </th>
+            <td>{n}</td>
+            <td className="font-semibold">
+              {came}, {whole(share)}
+            </td>
+            <td className="text-ink-2">
+              {whole(least)} and {whole(most)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What this shop was told, what it did, and what was true: how far the verdicts can be trusted here. */
+export function Account() {
+  const { data } = useAccountQuery();
+  if (!data) return <p>Fetching the account.</p>;
+  const { bands, counts, unsaid, items } = data;
+  const known = counts.true + counts.false;
+  return (
+    <div className="flex flex-col gap-4">
+      <section aria-labelledby="account" className="rounded-xl border border-line bg-sheet p-4">
+        <h2 id="account" className="text-lg font-bold">
+          What we said, what was true
+        </h2>
+        <p className="mb-3 max-w-3xl text-ink-2">
+          {known === 0
+            ? "No closed job shows yet whether what was said of it was true."
+            : `Of ${known} closed jobs that tell, what was said came true in ${counts.true}.`}{" "}
+          {counts.open > 0 && `${counts.open} more do not tell yet, or never will. `}
+          {unsaid > 0 && `The evidence left ${unsaid} undecided.`}
+        </p>
+        {bands.length > 0 && (
+          <div className="grid grid-cols-2 items-start gap-6 max-lg:grid-cols-1">
+            <Suspense fallback={<p className="h-72">Drawing.</p>}>
+              <ReliabilityChart bands={bands} />
+            </Suspense>
+            <div>
+              <BandTable bands={bands} />
+              <p className="mt-2 text-sm text-ink-2">
+                The interval holds the true share 19 times in 20: with few jobs it is wide. True is a repair
+                that its readings proved and that did not come back within {COME_BACK_DAYS} days, and a motor
+                that was cleared and stayed away for {STAYED_AWAY_DAYS}. A new motor cures whatever was wrong
+                with the old one, and proves nothing.
+              </p>
+            </div>
+          </div>
+        )}
+      </section>
+      {items.length > 0 && (
+        <section aria-labelledby="ends" className="rounded-xl border border-line bg-sheet p-4">
+          <h2 id="ends" className="mb-1 text-lg font-bold">
+            Closed jobs
+          </h2>
+          <table className="w-full text-left">
+            <thead className="text-sm text-ink-2">
+              <tr>
+                <th className="py-1 font-normal">Motor</th>
+                <th className="font-normal">Said</th>
+                <th className="font-normal">Done</th>
+                <th className="font-normal">What became of it</th>
+              </tr>
+            </thead>
+            <tbody>
+              {items.map((line) => {
+                const { jobId, name, closedAt, outcome, truth } = line;
+                return (
+                  <tr key={jobId} className="border-t border-line align-top">
+                    <td className="py-1.5 pr-3">
+                      <Link to={`/jobs/${jobId}/report`} className="font-semibold text-green underline">
+                        {name}
+                      </Link>
+                      <span className="block text-sm text-ink-2">{closedAt.slice(0, 10)}</span>
+                    </td>
+                    <td className="pr-3">
+                      {outcome.said
+                        ? `${named(outcome.said)}, ${chanceText(outcome.said.probability)}`
+                        : "not decided"}
+                    </td>
+                    <td className="pr-3">{outcome.did ? named(outcome.did) : ""}</td>
+                    <td>
+                      <span className="flex items-center gap-2">
+                        <Mark state={MARKS[truth]} /> {endOf(line)}
+                      </span>
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </section>
+      )}
+    </div>
+  );
+}

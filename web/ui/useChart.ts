@@ -1,0 +1,47 @@
+import { init, use as withParts, type ECharts } from "echarts/core";
+import { AriaComponent, GridComponent, TooltipComponent } from "echarts/components";
+import { SVGRenderer } from "echarts/renderers";
+import { useEffect, useRef, type RefObject } from "react";
+
+withParts([GridComponent, TooltipComponent, AriaComponent, SVGRenderer]);
+
+/** A colour of the theme in force. @param name as `--ink` */
+export const themeColour = (name: string) =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+/**
+ * A chart in the element it returns: drawn anew when what it shows changes, when its place does, and with the theme.
+ * @param draw keeps its identity while it shows the same
+ */
+export function useChart(draw: (chart: ECharts) => void): RefObject<HTMLDivElement | null> {
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!place.current) return;
+    const chart = init(place.current, null, { renderer: "svg" });
+    draw(chart);
+    const watch = new ResizeObserver(() => chart.resize());
+    watch.observe(place.current);
+    const dark = window.matchMedia("(prefers-color-scheme: dark)");
+    const again = () => draw(chart);
+    dark.addEventListener("change", again);
+    return () => {
+      dark.removeEventListener("change", again);
+      watch.disconnect();
+      chart.dispose();
+    };
+  }, [draw]);
+  return place;
+}
+
+/** An interval drawn as a bar with two ends, at x from low to high. */
+export function whisker(x: number, low: number, high: number, stroke: string) {
+  const line = (x1: number, y1: number, x2: number, y2: number) => ({
+    type: "line" as const,
+    shape: { x1, y1, x2, y2 },
+    style: { stroke, lineWidth: 2 },
+  });
+  return {
+    type: "group" as const,
+    children: [line(x, low, x, high), line(x - 6, low, x + 6, low), line(x - 6, high, x + 6, high)],
+  };
+}
