@@ -49,7 +49,8 @@ const OUTSIDE: readonly Ailment[] = [
 ];
 const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);
 
-export type Outcome = "right" | "undecided" | "wasteful" | "harmful";
+/** *Half* does one of several, all of it needed, and leaves the rest to be found by its proof and its run. */
+export type Outcome = "right" | "half" | "undecided" | "wasteful" | "harmful";
 
 /** What an action does to a motor with these ailments. */
 export function outcomeOf(ailments: readonly Ailment[], action: Pick<Action, "cures">): Outcome {
@@ -62,7 +63,9 @@ export function outcomeOf(ailments: readonly Ailment[], action: Pick<Action, "cu
   const needless = cures.filter((cure) => !ailments.some((one) => CURED_BY[one].includes(cure)));
   const dear =
     cures.includes("motor") && ailments.filter(inMotor).every((one) => CURED_BY[one][0] !== "motor");
-  return uncured.length > 0 || needless.length > 0 || dear ? "wasteful" : "right";
+  if (needless.length > 0 || dear) return "wasteful";
+  if (cures.length === 0) return uncured.length > 0 ? "wasteful" : "right";
+  return uncured.length > 0 ? "half" : "right";
 }
 
 export interface Trial {
@@ -169,6 +172,7 @@ export function play(seed: number, families: readonly Family[], manner: Manner =
 export interface Tally {
   readonly n: number;
   readonly right: number;
+  readonly half: number;
   readonly undecided: number;
   readonly wasteful: number;
   readonly harmful: number;
@@ -188,6 +192,7 @@ export function tally(trials: readonly Trial[]): Tally {
   return {
     n,
     right: share("right"),
+    half: share("half"),
     undecided: share("undecided"),
     wasteful: share("wasteful"),
     harmful: share("harmful"),

@@ -162,7 +162,12 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
   /** What is done for the first of a group of slots; null: it cannot be done here. */
   const single: Readonly<Partial<Record<CheckId, (slot: string, all: readonly string[]) => boolean>>> = {
     mechanical: (slot, all) => {
-      const opened = !all.includes("turn");
+      // What was opened lies open, whatever is looked at next.
+      const opened =
+        !all.includes("turn") ||
+        readings.some(
+          ({ slot: at, value }) => at === "sight" && value.kind === "choice" && value.choice === "opened",
+        );
       switch (slot) {
         case "turn":
           choose(

@@ -22,11 +22,14 @@ const played = (from: number, manner: Manner) =>
   );
 
 const percent = (share: number, digits = 0) => (100 * share).toFixed(digits);
-const line = (name: string, { n, right, undecided, wasteful, harmful, minutes, saidMean, saidTrue }: Tally) =>
-  `| ${name} | ${n} | ${percent(right)} | ${percent(undecided)} | ${percent(wasteful, 1)} | ${percent(harmful, 1)} | ${minutes} | ${percent(saidMean)} / ${percent(saidTrue)} |`;
+const line = (
+  name: string,
+  { n, right, half, undecided, wasteful, harmful, minutes, saidMean, saidTrue }: Tally,
+) =>
+  `| ${name} | ${n} | ${percent(right)} | ${percent(half)} | ${percent(undecided)} | ${percent(wasteful, 1)} | ${percent(harmful, 1)} | ${minutes} | ${percent(saidMean)} / ${percent(saidTrue)} |`;
 const HEAD = [
-  "| | motors | right % | undecided % | wasteful % | harmful % | minutes, median | said / true, of 90 % and more |",
-  "| --- | --- | --- | --- | --- | --- | --- | --- |",
+  "| | motors | right % | half % | undecided % | wasteful % | harmful % | minutes, median | said / true, of 90 % and more |",
+  "| --- | --- | --- | --- | --- | --- | --- | --- | --- |",
 ];
 
 /** What was said of the leading action, by how sure it was, and how often it was all that was needed. */
@@ -109,8 +112,8 @@ const text = [
   `Written by \`npm run study -- ${count}\`. Simulated hobby, hub and traction motors with up to three faults drawn at random, read`,
   "by imperfect people with real meters: [bench/](../bench) holds the physics, the hands and the slips, and nothing of the",
   "program's tables. Each is worked on by the program's own next step until it decides. *Right* cures every fault with",
-  "nothing needless; *wasteful* leaves one of several for its proof to show, or does something needless; *harmful* leaves a",
-  "hazard, or sends a faulty motor back as sound. Faults that no check reaches are left out; faults that these",
+  "nothing needless; *half* mends one of several, all of it needed, and leaves the rest to its proof and its run; *wasteful*",
+  "does something needless; *harmful* leaves a hazard, or sends a faulty motor back as sound. Faults that no check reaches are left out; faults that these",
   "meters cannot show are not, so *undecided* is often the honest answer.",
   "",
   ...HEAD,

@@ -12,12 +12,13 @@ import {
   UNRELATED_ODDS,
   type CureId,
 } from "../catalogue/index.ts";
-import { findingOf, type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
+import { findingOf, SEEN, type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
 import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
 import {
   DISPOSITION_LABELS,
   epochOf,
+  workshopOf,
   type CheckId,
   type JobRecord,
   type PriceBook,
@@ -28,7 +29,7 @@ import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } 
 import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "./registry.ts";
-import { nextFirst, ranked, steadied, stepsIn } from "./steps.ts";
+import { againFor, nextFirst, ranked, steadied, stepsIn } from "./steps.ts";
 import { CLEARED, headlineOf, reasonOf } from "./words.ts";
 import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
 
@@ -77,12 +78,18 @@ function isAwaited(job: JobRecord, check: CheckDefinition, { state }: CheckAnswe
   return answerIn(check.id, job, epoch - 1).findings.some(({ departs }) => departs);
 }
 
+/** Whether something is to be explained: a complaint as it came in, and after a repair a run that was rough again. */
+function isComplained(job: JobRecord, epoch: number): boolean {
+  if (epoch === 0) return job.complaint !== "routine";
+  return workshopOf(job).runs.findLast((run) => run.epoch === epoch)?.sound === "rough";
+}
+
 /** What is known of a job before its findings: its complaint and history, the connection, whether probes were proved. */
 export function circumstancesOf(job: JobRecord, epoch: number, model: MotorModel): Circumstances {
   const { motor, complaint, events } = job;
-  const complained = epoch === 0 && complaint !== "routine";
+  const complained = isComplained(job, epoch);
   const factors = timesOdds(
-    epoch === 0 ? oddsFactors(complaint, events) : {},
+    complained || epoch === 0 ? oddsFactors(complaint, events) : {},
     complained ? {} : uncomplainedFactors(),
   );
   return {
@@ -169,7 +176,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const circumstances = circumstancesOf(job, epoch, model);
   const inference = infer(model, circumstances, findings);
   const faults = faultBeliefs(model, inference, findings);
-  const complained = epoch === 0 && job.complaint !== "routine";
+  const complained = isComplained(job, epoch);
   const likely = actionsFor(model, job.motor, inference, complained, job.limits?.prices);
   const joint = likely[0]?.disposition === "resolder" || likely[0]?.disposition === "repair";
   const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
@@ -184,16 +191,19 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const fed = answers.get("feed");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
+  const setupDoubt = (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT;
+  const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
+  const alone = action !== null && worksOn(action) ? carriedBy(model, action, faults, findings) : null;
+  const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
   const holds: Holds = {
     unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
     halfDone: begun && checkOf(begun),
-    setupDoubt: (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT,
+    setupDoubt,
     unread: epoch > 0 ? [] : BODY.flatMap((id) => (answers.get(id)?.state === "toDo" ? [checkOf(id)] : [])),
+    onOneLook: hardFact === null && epoch === 0 ? againFor(alone, steps) : null,
     uncleared: clears && (complained && fed ? !failing && !runs : waiting),
   };
   const doubt = MOST_DOUBT[job.motor.consequence];
-  const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
-  const steps = stepsIn(job, epoch, answers, slips, holds.setupDoubt);
   const proposed = ranked(model, circumstances, inference, steps);
   const settled =
     hardFact !== null ||
@@ -255,6 +265,31 @@ function seenToFail(
       factsOf(fault).cures.some((cure) => cures.includes(cure)) &&
       weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY),
   );
+}
+
+/**
+ * The finding felt or seen once without which the fault that an action is for would not be likelier than not; null where
+ * there is none. Hands and eyes err: nothing is opened or ordered for on one of them.
+ */
+function carriedBy(
+  { variables }: MotorModel,
+  { cures }: Action,
+  faults: readonly FaultBelief[],
+  findings: readonly Finding[],
+): string | null {
+  const once = new Set(
+    findings.flatMap(({ variable, departs, slip }) => {
+      const usual = variables.find(({ id }) => id === variable)?.slip ?? 0;
+      return departs && (slip ?? usual) >= SEEN ? [variable] : [];
+    }),
+  );
+  const fault = faults.find((one) => factsOf(one.fault).cures.some((cure) => cures.includes(cure)));
+  if (!fault) return null;
+  const odds = fault.probability / (1 - fault.probability);
+  const carrying = fault.weights.find(
+    ({ variable, weight }) => once.has(variable) && odds / 10 ** (weight / 10) < 1,
+  );
+  return carrying?.variable ?? null;
 }
 
 /** Whether it does all that the other one does. */

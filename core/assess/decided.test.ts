@@ -141,6 +141,28 @@ describe("decided: each condition alone", () => {
     });
   });
 
+  it("opens and orders nothing on one look: inside it is looked at once more, however often from outside", () => {
+    const [turn, play] = lookedAndTurned();
+    const outside = [choice("mechanical", "sight", "outside"), seen([])];
+    const opened = [choice("mechanical", "sight", "opened"), seen(["chipped"])];
+    const rest = [...frameOpen(), ...pairs(["128m", "128m", "128m"], MILLIOHM, "0.1m"), ...FED];
+    const looked = [turn!, play!, ...outside, ...outside, ...outside, ...opened];
+    const once = verdictOf([...looked, ...rest], { complaint: "noisy" });
+    expect(once.action!.cures).toEqual(["rotor"]);
+    expect(once.action!.probability).toBeGreaterThanOrEqual(ASKED);
+    expect(once.decided).toBeNull();
+    expect(once.reason).toMatch(/rests on one look: look again before it is opened or ordered for\.$/u);
+    expect(once.next).toMatchObject({ title: "Read again: look inside", slots: ["seen"], minutes: 2 });
+    const twice = verdictOf([...looked, seen(["chipped"]), ...rest], { complaint: "noisy" });
+    expect(twice.decided).toBe("replacePart");
+    const whole = verdictOf([...looked, seen([]), ...rest], { complaint: "noisy" });
+    expect(whole.action!.cures).not.toContain("rotor");
+    // What two senses say rests on neither alone.
+    const scraping = choice("mechanical", "turn", "scraping");
+    const both = [scraping, play!, ...outside, ...opened, ...rest];
+    expect(verdictOf(both, { complaint: "noisy" }).reason).not.toContain("one look");
+  });
+
   it("names both of two faults, and does both", () => {
     const both = verdictOf(
       [
@@ -264,6 +286,30 @@ describe("after a repair", () => {
       repaired,
     );
     expect(proved).toMatchObject({ decided: "notMotor", headline: "Sound after repair", epoch: 1 });
+  });
+
+  it("a run that was rough again is a complaint again, until it runs evenly: sound is not said of it", () => {
+    const proved = [...before, ...pairs(["127.9m", "128m", "128.1m"], MILLIOHM, "0.1m", 1)];
+    const ran = (...sounds: ("even" | "rough")[]) => {
+      const runs = sounds.map((sound, i) => ({
+        id: String(i),
+        epoch: 1,
+        by: "MO",
+        at: "2026-03-02T12:00:00.000Z",
+        minutes: 5,
+        load: "light" as const,
+        celsius: null,
+        sound,
+        note: "",
+      }));
+      const workshop = { done: [], parts: [], runs, releases: [] };
+      return verdictOf(proved, { ...repaired, workshop });
+    };
+    expect(ran("even").headline).toBe("Sound after repair");
+    const rough = ran("rough");
+    expect(rough.decided).toBeNull();
+    expect(rough.next).not.toBeNull();
+    expect(ran("rough", "even").headline).toBe("Sound after repair");
   });
 
   it("the complaint sets no odds any more", () => {

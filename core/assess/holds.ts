@@ -1,6 +1,7 @@
 import { cureFactsOf } from "../catalogue/index.ts";
 import type { CheckDefinition } from "../check/index.ts";
 import type { Action } from "./action.ts";
+import type { NextCheck } from "./verdict.ts";
 
 /** Everything that keeps a verdict open, in the order it is said; the first one that holds is the reason. */
 export interface Holds {
@@ -10,11 +11,13 @@ export interface Holds {
   readonly setupDoubt: boolean;
   /** Checks of the motor's body that are not made yet, before it is opened or cleared. */
   readonly unread: readonly CheckDefinition[];
+  /** Work on the motor that rests on one look or feel: the same once more. */
+  readonly onOneLook: NextCheck | null;
   /** It would clear the motor, and nothing outside was seen to fail. */
   readonly uncleared: boolean;
 }
 
-export const open = ({ unproved, halfDone, setupDoubt, unread, uncleared }: Holds) =>
-  unproved || halfDone !== undefined || setupDoubt || unread.length > 0 || uncleared;
+export const open = ({ unproved, halfDone, setupDoubt, unread, onOneLook, uncleared }: Holds) =>
+  unproved || halfDone !== undefined || setupDoubt || unread.length > 0 || onOneLook !== null || uncleared;
 
 export const worksOn = (action: Action) => action.cures.some((cure) => cureFactsOf(cure).onMotor);

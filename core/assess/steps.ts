@@ -4,6 +4,7 @@ import {
   type CheckAnswer,
   type CheckDefinition,
   type Finding,
+  type OpenStep,
 } from "../check/index.ts";
 import { rankSteps, type Candidate, type Circumstances, type Inference } from "../inference/index.ts";
 import type { CheckId, JobRecord } from "../record/index.ts";
@@ -21,8 +22,31 @@ const MOST_FELT = 3;
 /** The step that mends a doubtful set-up. */
 const OTHER_METER = "otherMeter";
 
-/** Choices made of a slot in an epoch, corrected ones included, in the order they were made. */
-function choicesOf({ readings }: JobRecord, check: CheckId, slot: string, epoch: number): string[] {
+/** What of a step says how often it was made. */
+type Made = Pick<OpenStep, "slots" | "since">;
+
+/**
+ * Choices made of a step's first slot in an epoch, corrected ones included, in the order they were made: all of them, or
+ * those from the moment on that the step names.
+ */
+function choicesOf(
+  { readings: all }: JobRecord,
+  check: CheckId,
+  { slots, since }: Made,
+  epoch: number,
+): string[] {
+  const slot = slots[0] ?? "";
+  const begun = since
+    ? all.findIndex(
+        ({ check: where, slot: at, epoch: when, value }) =>
+          where === check &&
+          at === since[0] &&
+          when === epoch &&
+          value.kind === "choice" &&
+          value.choice === since[1],
+      )
+    : 0;
+  const readings = begun < 0 ? [] : all.slice(begun);
   return readings.flatMap(({ check: where, slot: at, epoch: when, value }) =>
     where === check && at === slot && when === epoch
       ? value.kind === "choice"
@@ -46,11 +70,11 @@ function timesMade({ readings }: JobRecord, check: CheckId, slots: readonly stri
 const twiceAlike = (said: readonly string[]) => said.length > 1 && said.at(-1) === said.at(-2);
 
 /** Whether a step was made as often as it is worth: measured twice, or felt twice alike. */
-function madeEnough(job: JobRecord, check: CheckId, slots: readonly string[], epoch: number): boolean {
-  const said = choicesOf(job, check, slots[0] ?? "", epoch);
+function madeEnough(job: JobRecord, check: CheckId, step: Made, epoch: number): boolean {
+  const said = choicesOf(job, check, step, epoch);
   return said.length > 0
     ? twiceAlike(said) || said.length >= MOST_FELT
-    : timesMade(job, check, slots, epoch) >= MOST_MEASURED;
+    : timesMade(job, check, step.slots, epoch) >= MOST_MEASURED;
 }
 
 /** What was felt or seen twice alike is hardly a slip any more. */
@@ -62,9 +86,7 @@ export function steadied(
 ): readonly Finding[] {
   const twice = new Set(
     [...answers].flatMap(([check, { made }]) =>
-      made.flatMap(({ slots, variables }) => {
-        return twiceAlike(choicesOf(job, check, slots[0] ?? "", epoch)) ? variables : [];
-      }),
+      made.flatMap((step) => (twiceAlike(choicesOf(job, check, step, epoch)) ? step.variables : [])),
     ),
   );
   return twice.size === 0
@@ -82,22 +104,24 @@ export interface Step extends Candidate {
 
 /**
  * What could still be read: the open steps of every check that was not skipped, and once more what was read already and
- * may well have been a slip.
+ * may well have been a slip, or carries the decision by itself.
+ * @param alone the variable of such a finding
  */
 export function stepsIn(
   job: JobRecord,
   epoch: number,
   answers: ReadonlyMap<CheckId, CheckAnswer>,
   slips: ReadonlyMap<string, number>,
+  alone: string | null,
   setupDoubt: boolean,
 ): Step[] {
   return [...answers].flatMap(([check, { state, steps, made }]) => {
     if (state === "skipped") return [];
     const again = made.filter(
-      ({ name, slots, variables }) =>
-        !madeEnough(job, check, slots, epoch) &&
-        (variables.some((variable) => (slips.get(variable) ?? 0) > AGAIN_FROM) ||
-          (setupDoubt && name === OTHER_METER)),
+      (step) =>
+        !madeEnough(job, check, step, epoch) &&
+        (step.variables.some((variable) => variable === alone || (slips.get(variable) ?? 0) > AGAIN_FROM) ||
+          (setupDoubt && step.name === OTHER_METER)),
     );
     return [
       ...steps.map((step) => ({ ...step, id: `${check}.${step.name}`, check, again: false })),
@@ -110,6 +134,14 @@ export function stepsIn(
       })),
     ];
   });
+}
+
+/** The step that reads a variable once more; null where it was read often enough. */
+export function againFor(alone: string | null, steps: readonly Step[]): NextCheck | null {
+  const step = steps.find(({ again, variables }) => again && variables.some((id) => id === alone));
+  if (!step) return null;
+  const { check, title, slots, minutes } = step;
+  return { check, title, slots, minutes, gain: 0, because: "", again: true };
 }
 
 export function ranked(
@@ -141,6 +173,7 @@ const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean): Next
 /** What comes before the reading that tells most: finishing what is begun, and the body before work on it. */
 export function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {
   if (holds.halfDone) return whole(holds.halfDone, true);
+  if (holds.onOneLook) return holds.onOneLook;
   const sure = action !== null && action.probability >= 1 - doubt;
   return sure && holds.unread[0] ? whole(holds.unread[0], false) : null;
 }

@@ -25,6 +25,8 @@ export function reasonOf(
   if (decided) return `${what}: ${chanceText(action.probability)} that it is all that is needed.`;
   if (action.probability >= 1 - doubt && holds.unread.length > 0)
     return `${what} fits, and ${holds.unread.map(({ title }) => title.toLowerCase()).join(", ")} comes first.`;
+  if (holds.onOneLook && action.probability >= 1 - doubt)
+    return `${what} fits, and rests on one look: look again before it is opened or ordered for.`;
   if (holds.uncleared && action.probability >= 1 - doubt)
     return action.cures.length === 0
       ? "Nothing points at the motor so far; checks are still open."

@@ -40,6 +40,8 @@ export interface OpenStep {
   readonly title: string;
   /** Slots to fill, in order; the first is where it starts. */
   readonly slots: readonly string[];
+  /** What of its first slot counts as this step, and not as another: readings from this choice of a slot on. */
+  readonly since?: readonly [slot: string, choice: string];
   readonly minutes: Minutes;
   /** Variables it would find out and that are not known yet. */
   readonly variables: readonly string[];

@@ -237,6 +237,14 @@ const OPEN: DeclaredStep = {
   minutes: 12,
   variables: [LAMINATIONS_SEEN, MAGNETS_SEEN, DEBRIS_SEEN, WATER_SEEN, BURNT],
 };
+/** The same once more: it lies open now. */
+const INSIDE: DeclaredStep = {
+  ...OPEN,
+  title: "Look inside",
+  slots: ["seen"],
+  since: ["sight", "opened"],
+  minutes: 2,
+};
 const DRAG: DeclaredStep = {
   name: "drag",
   title: "Bridge each pair of leads and turn",
@@ -295,7 +303,7 @@ export const mechanicalCheck: CheckDefinition = {
           ? "begun"
           : (skipReason(sitting, "mechanical", epoch) ?? ""),
       steps: stepsOf(sitting, epoch, findings),
-      made: madeSteps(findings, [LOOK, OPEN, DRAG]),
+      made: madeSteps(findings, [LOOK, INSIDE, DRAG]),
     };
   },
 };

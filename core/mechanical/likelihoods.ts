@@ -97,6 +97,7 @@ export const MECHANICAL_ROWS = [
   row(SHORT_DRAG, "highJoint", { oneDiffers: 0.15 }, "ohms in the loop"),
   row(COAST_DOWN, "bearing", { short: 0.55 }, "what rubs or grinds takes its share"),
   row(COAST_DOWN, "debris", { short: 0.5 }, "what rubs or grinds takes its share"),
+  row(COAST_DOWN, "waterInside", { short: 0.45 }, "rust drags as a bearing does"),
   row(COAST_DOWN, "laminations", { short: 0.5 }, "touches"),
   row(COAST_DOWN, "turnsShorted", { short: 0.45 }, "shorted loops brake"),
   row(COAST_DOWN, "leadsShorted", { short: 0.92 }, "shorted leads brake"),

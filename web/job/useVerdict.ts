@@ -1,7 +1,7 @@
 import { wrap, type Remote } from "comlink";
 import { useEffect, useRef, useState } from "react";
 import type { Verdict } from "#core/assess";
-import type { JobRecord } from "#core/record";
+import { workshopOf, type JobRecord } from "#core/record";
 import type { AssessWorker } from "../workers/assess.worker.ts";
 
 let remote: Remote<AssessWorker> | null = null;
@@ -19,7 +19,7 @@ export function warmAssessor(): void {
 
 /** What a verdict depends on, as a text: the same entries in the same order give the same verdict. */
 function keyOf({ motor, complaint, events, limits, past, instruments, ...record }: JobRecord): string {
-  const entries = [...record.readings, ...record.decisions, ...record.repairs];
+  const entries = [...record.readings, ...record.decisions, ...record.repairs, ...workshopOf(record).runs];
   return JSON.stringify([motor, complaint, events, limits, past, instruments, entries.map(({ id }) => id)]);
 }
 
