@@ -63,7 +63,13 @@ describe("the three lamps", () => {
   it.each([
     [SOUND_LAMPS, "healthy", false, /six states in order, 120°/u, "six in order"],
     ["100 110 010 000 100 110 010 000", "oneDead", true, /^Signal C stuck low$/u, "signal dead"],
-    ["000 100 000 100 000", "severalDead", true, /^Signal B stuck low and C stuck low$/u, "signal dead"],
+    [
+      "000 100 000 100 000 100 000",
+      "severalDead",
+      true,
+      /^Signal B stuck low and C stuck low$/u,
+      "signal dead",
+    ],
     ["000 000 000 000", "allDead", true, /A stuck low and B stuck low and C stuck low/u, "signal dead"],
     [
       "000 110 111 001 000 110 111 001",
@@ -106,7 +112,7 @@ describe("the three lamps", () => {
   it("asks for wire or sensor where one is dead, for supply or ground where all are", () => {
     const advice = (states: string) => answered(lamps(states)).findings[0]?.advice;
     expect(advice("100 110 010 000 100 110 010 000")).toMatch(/^Wire or sensor\?/u);
-    expect(advice("000 100 000 100 000")).toMatch(/^Wire or sensor\?/u);
+    expect(advice("000 100 000 100 000 100 000")).toMatch(/^Wire or sensor\?/u);
     expect(advice("000 000 000 000")).toBe("All three dead: supply or ground first.");
   });
 
@@ -315,11 +321,18 @@ describe("a temperature sensor", () => {
 
   it.each([
     ["pt1000", "OL", /^Temperature sensor open$/u],
-    ["pt1000", "0", /is no temperature of a/u],
-    ["ntc10k3435", "0", /is no temperature of a/u],
-    ["ntc10k3950", "0", /is no temperature of a/u],
+    ["pt1000", "0", /: shorted, or its wires touch$/u],
+    ["pt1000", "150", /is no temperature of a .*: damaged, or another kind$/u],
+    ["ntc10k3435", "2", /: shorted, or its wires touch$/u],
+    ["ntc10k3950", "0", /: shorted, or its wires touch$/u],
   ] as const)("%s that reads %s is open or shorted", (kind, ohms, sentence) => {
     expect(sensor(kind, ohms)).toEqual(one("open", true, sentence));
+  });
+
+  it("of platinum is read in a cold workshop too: 960.9 Ω is −10 °C (IEC 60751)", () => {
+    expect(sensor("pt1000", "960.9", -10)).toEqual(
+      one("agrees", false, /tells −10 °C; the room is -?−?10 °C/u),
+    );
   });
 
   it("tells each thermistor by its own beta (at 60 °C 2.98 kΩ with 3435 K, 2.48 kΩ with 3950 K: the beta equation)", () => {

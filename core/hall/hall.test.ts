@@ -86,6 +86,16 @@ describe("the step test by hand", () => {
     );
   });
 
+  it("calls no signal stuck that merely stood still for its half of the period", () => {
+    // To and fro over one edge, and through half a turn of the field: every signal of a sound set stands still so.
+    for (const states of ["101 100 101 100", "101 100 101 100 101", "100 110 100 110", "101 100 110 100 101"])
+      expect(read(states).kind, states).not.toBe("dead");
+    expect(read("101 100 101 100 101 100 101").kind).toBe("dead");
+    // Three lamps that never change: the rotor was moved four times.
+    expect(read("000 000 000").kind).not.toBe("dead");
+    expect(read("000 000 000 000").kind).toBe("dead");
+  });
+
   it("leaves the spacing open with one signal dead: 60° and 120° then show the same four states", () => {
     const without = (ring: readonly string[]) => new Set(ring.map((state) => `${state.slice(0, 2)}0`));
     expect(without(HALL_RINGS["120"])).toEqual(without(HALL_RINGS["60"]));

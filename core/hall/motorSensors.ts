@@ -26,6 +26,9 @@ const CELSIUS_OF: Readonly<Record<TemperatureSensor, (ohms: Ohms) => Celsius | n
   ntc10k3950: (ohms) => (ohms > 0 ? thermistorTemperature(10_000, 3950, ohms) : null),
 };
 
+/** Below this no sensor of these kinds reads at any temperature that a motor survives: its wires touch. */
+const SHORTED: Ohms = 20;
+
 /** The room where nobody read it, °C. */
 const USUAL_ROOM: Celsius = 20;
 
@@ -36,14 +39,22 @@ function temperatureFinding(job: Sitting, epoch: number): Finding | null {
   if (value.kind === "open")
     return certain("hall", TEMPERATURE_SENSOR, "open", "Temperature sensor open", true);
   if (value.kind !== "ohms") return null;
-  const celsius = CELSIUS_OF[kind](value.ohms);
   const text = quantityText(value.ohms, RESISTANCE);
+  if (value.ohms < SHORTED)
+    return certain(
+      "hall",
+      TEMPERATURE_SENSOR,
+      "open",
+      `Temperature sensor ${text}: shorted, or its wires touch`,
+      true,
+    );
+  const celsius = CELSIUS_OF[kind](value.ohms);
   if (celsius === null)
     return certain(
       "hall",
       TEMPERATURE_SENSOR,
       "open",
-      `${text} is no temperature of a ${HALL_SLOTS["temp.kind"].form.choices[kind]}: open, shorted or another kind`,
+      `${text} is no temperature of a ${HALL_SLOTS["temp.kind"].form.choices[kind]}: damaged, or another kind`,
       true,
     );
   const room = latestIn(job.readings, "hall", "temp.room", epoch)?.value;

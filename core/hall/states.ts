@@ -64,6 +64,9 @@ export interface HallTurn {
 /** Fewer states than this say nothing of a signal that did not move. */
 const LEAST_STATES = 7;
 
+/** As often was the rotor moved before three lamps that never changed are called stuck. */
+const LEAST_STILL = 4;
+
 function bitsOf(states: readonly HallState[], signal: HallSignal): string[] {
   const place = HALL_SIGNALS.indexOf(signal);
   return states.map((state) => state[place]!);
@@ -75,6 +78,16 @@ function stuckSignals(states: readonly HallState[]) {
     if (seen.size > 1) return [];
     return [{ signal, stuck: seen.has("1") ? ("high" as const) : ("low" as const) }];
   });
+}
+
+/**
+ * Whether a signal that stood still did so for long enough to be stuck: in a sound set each stands still for half a
+ * period. One alone: the other two went through all their four states. Two: the third went round, and not to and fro
+ * over one edge. Three: the rotor was moved on and on, and nothing changed.
+ */
+function seenLongEnough(states: readonly HallState[], stuck: number): boolean {
+  if (stuck === 1) return new Set(states).size >= 4;
+  return states.length >= (stuck === 2 ? LEAST_STATES : LEAST_STILL);
 }
 
 function alikeSignals(states: readonly HallState[]): readonly [HallSignal, HallSignal] | null {
@@ -125,11 +138,7 @@ export function readHallTurn({ forward, backward, spacing: told }: HallTurn): Ha
   const all = [...forward, ...backward];
   const enough = all.length >= LEAST_STATES;
   const dead = stuckSignals(all);
-  const movedEnough = all.length >= 4;
-  if (movedEnough && dead.length > 0) {
-    // Four states suffice to see that the others move; three stuck signals never move at all.
-    return { kind: "dead", signals: dead };
-  }
+  if (dead.length > 0 && seenLongEnough(all, dead.length)) return { kind: "dead", signals: dead };
   const alike = enough ? alikeSignals(all) : null;
   if (alike) return { kind: "alike", signals: alike };
   const spacing = spacingOf(all, told);

@@ -61,6 +61,19 @@ describe("temperature sensors", () => {
   it("Pt1000 at 25 °C is 1097.35 Ω, at 100 °C 1385.06 Ω (IEC 60751)", () => {
     expect(platinumAt(1000, 25)).toBeCloseTo(1097.35, 2);
     expect(platinumAt(1000, 100)).toBeCloseTo(1385.06, 1);
+    // Below zero the standard has a term more; its table for 100 Ω: −50 °C 80.31, −100 °C 60.26, −200 °C 18.52 Ω.
+    for (const [celsius, ohms] of [
+      [-50, 80.31],
+      [-100, 60.26],
+      [-200, 18.52],
+    ] as const) {
+      expect(platinumAt(100, celsius)).toBeCloseTo(ohms, 2);
+      if (celsius > -200) expect(platinumTemperature(100, ohms)).toBeCloseTo(celsius, 1);
+    }
+    for (let celsius = -199; celsius <= 850; celsius += 35)
+      expect(platinumTemperature(1000, platinumAt(1000, celsius))).toBeCloseTo(celsius, 6);
+    expect(platinumTemperature(1000, 150)).toBeNull();
+    expect(platinumTemperature(1000, 4000)).toBeNull();
   });
 
   it("NTC 10 k β 3435 at 0, 60, 85 °C is 28704, 2980.9, 1451.3 Ω (beta equation)", () => {
@@ -78,7 +91,7 @@ describe("temperature sensors", () => {
         8,
       );
     }
-    expect(platinumTemperature(1000, 900)).toBeNull();
+    expect(platinumTemperature(1000, 180)).toBeNull();
     expect(platinumTemperature(1000, 1e6)).toBeNull();
   });
 
@@ -89,7 +102,8 @@ describe("temperature sensors", () => {
 
   it("of nothing are refused", () => {
     expect(() => platinumAt(0, 20)).toThrow(RangeError);
-    expect(() => platinumAt(1000, -10)).toThrow(/0 to 850/u);
+    expect(() => platinumAt(1000, -201)).toThrow(/−200 to 850/u);
+    expect(() => platinumAt(1000, 851)).toThrow(RangeError);
     expect(() => thermistorAt(10_000, 0, 20)).toThrow(RangeError);
     expect(() => thermistorTemperature(10_000, 3435, 0)).toThrow(RangeError);
   });

@@ -5,6 +5,7 @@
 export type Ohms = number;
 export type Volts = number;
 export type Amperes = number;
+export type Watts = number;
 export type Celsius = number;
 export type Minutes = number;
 /** A dimensionless ratio: 0.05 means 5 %. */

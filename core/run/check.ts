@@ -16,11 +16,12 @@ import {
   RESISTANCE,
   VOLTAGE,
   type QuantityName,
+  type Watts,
 } from "../quantity/index.ts";
 import { FAMILY_FACTS, latestIn, PHASES, quantitiesIn, type Sitting } from "../record/index.ts";
 import {
-  CONNECTOR_LIMIT,
-  connectorOhms,
+  connectorAnswer,
+  CONNECTOR_HEAT,
   controllerAnswer,
   noLoadAnswer,
   RAILS,
@@ -72,17 +73,20 @@ function noLoadFinding(job: Sitting, epoch: number): Finding | null {
   return certain("run", NO_LOAD_CURRENT, answer, text, answer === "high");
 }
 
+const wattsText = (watts: Watts) => `${Number(watts.toPrecision(2))} W`;
+
 function dropFinding(job: Sitting, epoch: number): Finding | null {
   const volts = lastOf(job, "drop.volts", "volts", epoch);
   const amperes = lastOf(job, "drop.amperes", "amperes", epoch);
   if (volts === undefined || amperes === undefined || amperes === 0) return null;
-  const ohms = connectorOhms(volts, amperes);
-  const high = ohms > CONNECTOR_LIMIT;
+  const rated = job.motor.rated?.amperes;
+  const { ohms, watts, high } = connectorAnswer(volts, amperes, rated);
+  const heat = `${wattsText(watts)} at ${quantityText(Math.max(rated ?? 0, amperes), CURRENT)}`;
   return certain(
     "run",
     CONNECTOR_DROP,
     high ? "high" : "low",
-    `Connector ${quantityText(ohms, RESISTANCE)}, ${quantityText(volts, VOLTAGE)} at ${quantityText(amperes, CURRENT)}; ${quantityText(CONNECTOR_LIMIT, RESISTANCE)} is the most`,
+    `Connector ${quantityText(volts, VOLTAGE)} at ${quantityText(amperes, CURRENT)}, ${quantityText(ohms, RESISTANCE)}: ${heat}, ${wattsText(CONNECTOR_HEAT)} is the most`,
     high,
   );
 }

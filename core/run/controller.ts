@@ -1,4 +1,4 @@
-import { median, type Amperes, type Ohms, type Ratio, type Volts } from "../quantity/index.ts";
+import { median, type Amperes, type Ohms, type Ratio, type Volts, type Watts } from "../quantity/index.ts";
 import { PHASES, type Phase } from "../record/index.ts";
 
 export const RAILS = ["plus", "minus"] as const;
@@ -40,8 +40,8 @@ export function controllerAnswer(junctions: readonly Junction[]): ControllerAnsw
   return odd.length > 0 ? { kind: "odd", junctions: odd } : { kind: "alike" };
 }
 
-/** A power connector above this, worked out from its drop, heats. Bench judgement: a good one is below 1 mΩ. */
-export const CONNECTOR_LIMIT: Ohms = 0.005;
+/** A power connector up to this is sound, whatever flows. Bench judgement. */
+export const SOUND_CONNECTOR: Ohms = 0.001;
 
 /**
  * Resistance of a loaded connector from the millivolts over it: R = V/I.
@@ -51,6 +51,26 @@ export const CONNECTOR_LIMIT: Ohms = 0.005;
 export function connectorOhms(volts: Volts, amperes: Amperes): Ohms {
   if (!(amperes > 0)) throw new RangeError(`connectorOhms: amperes must be above 0 A, got ${amperes}`);
   return volts / amperes;
+}
+
+/** What a power connector may turn into heat at the current it carries in use, W. Bench judgement. */
+export const CONNECTOR_HEAT: Watts = 2;
+
+/**
+ * A loaded connector by its millivolts per ampere, and by the heat it makes at the current it carries in use: ohms that
+ * matter at 60 A are nothing at 2 A.
+ * @param amperes of the reading, above 0
+ * @param rated current in use; where nobody knows it, the reading's own counts
+ * @example connectorAnswer(0.12, 20, 30) // { ohms: 0.006, watts: 5.4, high: true }
+ */
+export function connectorAnswer(
+  volts: Volts,
+  amperes: Amperes,
+  rated: Amperes = amperes,
+): { readonly ohms: Ohms; readonly watts: Watts; readonly high: boolean } {
+  const ohms = connectorOhms(volts, amperes);
+  const watts = ohms * Math.max(rated, amperes) ** 2;
+  return { ohms, watts, high: watts > CONNECTOR_HEAT && ohms > SOUND_CONNECTOR };
 }
 
 /** No-load current this much above the baseline is high. Bench judgement. */

@@ -2,7 +2,15 @@ import { describe, expect, it } from "vitest";
 import { PHASES } from "#core/record";
 import { assessJob } from "#core/assess";
 import { choice, HUB, job, lookedAndTurned, measured, reading } from "../../tests/jobs.ts";
-import { connectorOhms, controllerAnswer, noLoadAnswer, RAILS, runCheck, type Junction } from "./index.ts";
+import {
+  connectorAnswer,
+  connectorOhms,
+  controllerAnswer,
+  noLoadAnswer,
+  RAILS,
+  runCheck,
+  type Junction,
+} from "./index.ts";
 
 const six = (volts: number | "open" = 0.52, odd: Partial<Record<string, number | "open">> = {}): Junction[] =>
   PHASES.flatMap((phase) => RAILS.map((rail) => ({ phase, rail, volts: odd[`${phase}.${rail}`] ?? volts })));
@@ -42,6 +50,17 @@ describe("currents and connectors", () => {
     expect(connectorOhms(0.06, 12)).toBeCloseTo(0.005, 12);
     expect(() => connectorOhms(0.06, 0)).toThrow(RangeError);
   });
+  it("judge a connector by the heat it makes in use: what matters at 60 A is nothing at 2 A (P = I²R)", () => {
+    expect(connectorAnswer(0.12, 20, 30)).toEqual({ ohms: 0.006, watts: 0.006 * 900, high: true });
+    // Read with a bench supply, carrying little in use.
+    expect(connectorAnswer(0.012, 2, 2).high).toBe(false);
+    expect(connectorAnswer(0.012, 2, 60)).toMatchObject({ high: true });
+    // The reading's own current counts where nobody knows the machine's, or where it is the larger one.
+    expect(connectorAnswer(0.12, 20).watts).toBeCloseTo(2.4, 12);
+    expect(connectorAnswer(0.12, 20, 5).watts).toBeCloseTo(2.4, 12);
+    // A sound one warms at any current; its ohms are what they are.
+    expect(connectorAnswer(0.09, 100, 100)).toMatchObject({ high: false });
+  });
 });
 
 describe("the run check", () => {
@@ -52,7 +71,7 @@ describe("the run check", () => {
     expect(
       variables([
         measured("run", "drop.amperes", "amperes", 10),
-        measured("run", "drop.volts", "volts", 0.12),
+        measured("run", "drop.volts", "volts", 0.25),
         measured("run", "noLoad.volts", "volts", 36),
         measured("run", "noLoad.amperes", "amperes", 0.8),
         measured("run", "baseline.volts", "volts", 36),

@@ -1,34 +1,53 @@
 import type { Celsius, Ohms } from "../quantity/index.ts";
 
-/** Coefficients of industrial platinum, IEC 60751. */
+/** Coefficients of industrial platinum, IEC 60751; the third counts below 0 °C alone. */
 const PLATINUM_A = 3.9083e-3;
 const PLATINUM_B = -5.775e-7;
-/** From 0 °C, where the square form holds, to what a motor's sensor is made for. */
+const PLATINUM_C = -4.183e-12;
+/** What the standard covers. */
+const PLATINUM_LEAST: Celsius = -200;
 const PLATINUM_MOST: Celsius = 850;
 
+const ratioAt = (celsius: Celsius) =>
+  1 +
+  PLATINUM_A * celsius +
+  PLATINUM_B * celsius ** 2 +
+  (celsius < 0 ? PLATINUM_C * (celsius - 100) * celsius ** 3 : 0);
+
 /**
- * Platinum resistor at a temperature: R0(1 + 3.9083e-3·t − 5.775e-7·t²) for t from 0 °C. IEC 60751.
+ * Platinum resistor at a temperature: R0(1 + A·t + B·t² + C(t − 100)·t³), the last term below 0 °C alone. IEC 60751.
  * @param nominal R0, Ω, above 0: 1000 for a Pt1000
- * @throws RangeError below 0 °C, where the standard has another form, or above 850 °C
+ * @throws RangeError outside −200 to 850 °C
  * @example platinumAt(1000, 25) // 1097.35 Ω
+ * @example platinumAt(100, -50) // 80.31 Ω
  */
 export function platinumAt(nominal: Ohms, celsius: Celsius): Ohms {
   if (!(nominal > 0)) throw new RangeError(`platinumAt: nominal must be above 0 Ω, got ${nominal}`);
-  if (!(celsius >= 0 && celsius <= PLATINUM_MOST))
-    throw new RangeError(`platinumAt: celsius must be 0 to ${PLATINUM_MOST} °C, got ${celsius}`);
-  return nominal * (1 + PLATINUM_A * celsius + PLATINUM_B * celsius ** 2);
+  if (!(celsius >= PLATINUM_LEAST && celsius <= PLATINUM_MOST))
+    throw new RangeError(`platinumAt: celsius must be −200 to ${PLATINUM_MOST} °C, got ${celsius}`);
+  return nominal * ratioAt(celsius);
 }
 
+/** Newton's steps from the square form: three come to a thousandth of a kelvin even at −200 °C. */
+const NEWTON_STEPS = 6;
+
 /**
- * Temperature of a platinum resistor, the inverse of {@link platinumAt}; null outside 0 to 850 °C.
+ * Temperature of a platinum resistor, the inverse of {@link platinumAt}; null outside −200 to 850 °C.
  * @example platinumTemperature(1000, 1097.35) // 25
  */
 export function platinumTemperature(nominal: Ohms, ohms: Ohms): Celsius | null {
   if (!(nominal > 0)) throw new RangeError(`platinumTemperature: nominal must be above 0 Ω, got ${nominal}`);
-  const root = PLATINUM_A ** 2 - 4 * PLATINUM_B * (1 - ohms / nominal);
-  if (root < 0) return null;
-  const celsius = (-PLATINUM_A + Math.sqrt(root)) / (2 * PLATINUM_B);
-  return celsius >= 0 && celsius <= PLATINUM_MOST ? celsius : null;
+  const ratio = ohms / nominal;
+  if (ratio < ratioAt(PLATINUM_LEAST) || ratio > ratioAt(PLATINUM_MOST)) return null;
+  const root = PLATINUM_A ** 2 - 4 * PLATINUM_B * (1 - ratio);
+  let celsius = (-PLATINUM_A + Math.sqrt(root)) / (2 * PLATINUM_B);
+  if (celsius >= 0) return celsius;
+  for (let step = 0; step < NEWTON_STEPS; step += 1) {
+    const slope =
+      PLATINUM_A + 2 * PLATINUM_B * celsius + PLATINUM_C * (4 * celsius ** 3 - 300 * celsius ** 2);
+    celsius -= (ratioAt(celsius) - ratio) / slope;
+  }
+  return celsius;
 }
 
 const KELVIN = 273.15;

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { CONNECTOR_LIMIT, NO_LOAD_LIMIT, RAILS } from "#core/run";
-import { quantityText, RESISTANCE, shareText } from "#core/quantity";
+import { CONNECTOR_HEAT, NO_LOAD_LIMIT, RAILS } from "#core/run";
+import { shareText } from "#core/quantity";
 import { PHASES } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
@@ -30,7 +30,7 @@ const PARTS: Readonly<
   },
   drop: {
     words: "Connector under load",
-    intro: `Millivolts from wire to wire across the plugged connector while current flows. Above ${quantityText(CONNECTOR_LIMIT, RESISTANCE)} it heats.`,
+    intro: `Millivolts from wire to wire across the plugged connector while current flows. Judged by the heat it makes at the machine's rated current: more than ${CONNECTOR_HEAT} W is too much.`,
     slots: ["drop.amperes", "drop.volts"],
   },
 };
