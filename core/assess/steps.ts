@@ -19,6 +19,8 @@ const AGAIN_FROM = 0.04;
 const MOST_MEASURED = 2;
 /** What was felt or seen is not proposed again after this many times, however often it changed. */
 const MOST_FELT = 3;
+/** Marks are pressed one after the other: each press is a choice of its own. */
+const MOST_MARKED = 10;
 /** The step that mends a doubtful set-up. */
 const OTHER_METER = "otherMeter";
 
@@ -73,7 +75,7 @@ const twiceAlike = (said: readonly string[]) => said.length > 1 && said.at(-1) =
 function madeEnough(job: JobRecord, check: CheckId, step: Made, epoch: number): boolean {
   const said = choicesOf(job, check, step, epoch);
   return said.length > 0
-    ? twiceAlike(said) || said.length >= MOST_FELT
+    ? twiceAlike(said) || said.length >= (step.since ? MOST_MARKED : MOST_FELT)
     : timesMade(job, check, step.slots, epoch) >= MOST_MEASURED;
 }
 

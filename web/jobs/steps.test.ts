@@ -43,7 +43,7 @@ describe("the next step", () => {
   });
 
   it("of a job that waits for parts is where the waiting is ended", () => {
-    expect(next(job(OPEN, { decisions: [{ ...DECISION, waitingFor: "parts" }] }))).toBe("decide");
+    expect(next(job(OPEN, { decisions: [{ ...DECISION, waitingFor: "parts" }] }))).toBe("repair");
   });
 
   it("does not wait for the verdict to see that a motor was made safe", () => {

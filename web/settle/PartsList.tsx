@@ -118,6 +118,12 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
       <h3 id="parts-title" className="text-lg font-bold">
         Parts
       </h3>
+      {lines.length === 0 && record.decisions.at(-1)?.waitingFor === "parts" && (
+        <p className="text-ink-2">
+          This job waits for parts. List them with the day they are expected; it goes on when the last one is
+          here.
+        </p>
+      )}
       {lines.length > 0 && (
         <ul aria-label="Parts of this repair">
           {lines.map((line) => (

@@ -1,3 +1,4 @@
+import { useId } from "react";
 import { JUDGEMENT_WORDS, percentText } from "#core/quantity";
 
 export interface StripRow {
@@ -16,7 +17,7 @@ const COLOURS = { agrees: "var(--green)", departs: "var(--copper)", cannotTell: 
 const STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
 const MOST_MARKS = 8;
 
-/** Deviations with their 95 % intervals on a band that is allowed. Shares in, percent shown. */
+/** Deviations with their 95 % intervals on a band that is allowed; hatched where it cannot be told on which side one lies. Shares in, percent shown. */
 export function IntervalStrip({
   title,
   band,
@@ -28,6 +29,7 @@ export function IntervalStrip({
   readonly bandWords: string;
   readonly rows: readonly StripRow[];
 }) {
+  const hatch = useId();
   const reach = [
     -band * 1.6,
     band * 1.6,
@@ -59,6 +61,17 @@ export function IntervalStrip({
           )
           .join("; ")}
       >
+        <defs>
+          <pattern
+            id={hatch}
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <path d="M0 0v6" stroke="var(--slate)" strokeWidth="2" />
+          </pattern>
+        </defs>
         <rect
           x={x(-band * 100)}
           width={x(band * 100) - x(-band * 100)}
@@ -76,6 +89,9 @@ export function IntervalStrip({
               <text x={0} y={y + 4.5} fontSize="13" fill="var(--ink-2)">
                 {label}
               </text>
+              {state === "cannotTell" && (
+                <rect x={from} width={to - from} y={y - 5} height="10" fill={`url(#${hatch})`} />
+              )}
               <path
                 d={`M${from} ${y}H${to}M${from} ${y - 4}v8M${to} ${y - 4}v8`}
                 stroke={colour}

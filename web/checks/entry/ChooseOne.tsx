@@ -1,6 +1,7 @@
 import type { CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
+import { askedAgain } from "./askedAgain.ts";
 import { labelOf, optionsOf } from "./slots.ts";
 import type { useChoose } from "./useChoose.ts";
 
@@ -18,9 +19,7 @@ export function ChooseOne({
   readonly usual?: string;
 }) {
   const { closed, verdict } = useOpenJob();
-  const again = verdict.proposals.some(
-    (step) => step.again === true && step.check === check && step.slots.includes(slot),
-  );
+  const again = askedAgain(verdict, check, slot);
   return (
     <OneOf
       label={labelOf(check, slot)}

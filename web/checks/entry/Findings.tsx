@@ -5,7 +5,7 @@ import { Judged } from "../../ui/Notice.tsx";
 
 /** What a check's readings say so far: what departs first, each with its advice. A closed job keeps what was said. */
 export function Findings({ check }: { readonly check: CheckId }) {
-  const { record, epoch, closing, closed } = useOpenJob();
+  const { record, epoch, closing, closed, verdict } = useOpenJob();
   const findings =
     closed && closing
       ? closing.verdict.findings.filter((finding) => finding.check === check)
@@ -15,6 +15,11 @@ export function Findings({ check }: { readonly check: CheckId }) {
     .map(({ variable, sentence, advice, departs }) => (
       <Judged key={variable} state={departs ? "departs" : "agrees"}>
         <strong>{sentence}.</strong> {advice}
+        {verdict.doubtful.includes(variable) && (
+          <span className="mt-1 block border-l-4 border-amber pl-2">
+            This does not fit the rest: read it again before it is believed.
+          </span>
+        )}
       </Judged>
     ));
 }

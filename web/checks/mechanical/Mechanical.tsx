@@ -7,6 +7,7 @@ import { Button } from "../../ui/Button.tsx";
 import { AnyOf } from "../../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { askedAgain } from "../entry/askedAgain.ts";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { labelOf, optionsOf } from "../entry/slots.ts";
@@ -62,6 +63,7 @@ export function Mechanical() {
   const [problem, setProblem] = useState("");
   const seen = latestIn(record.readings, "mechanical", "seen", epoch);
   const marks = seen?.value.kind === "choices" ? seen.value.choices : [];
+  const again = seen !== undefined && askedAgain(verdict, "mechanical", "seen");
   const saw = (choices: string[]) =>
     void read("mechanical", "seen", { kind: "choices", choices }, { supersedes: seen?.id ?? null }).then(
       (outcome) => setProblem(outcome.kind === "refused" ? outcome.sentence : ""),
@@ -106,6 +108,11 @@ export function Mechanical() {
           >
             Nothing of these
           </Button>
+          {again && (
+            <Button look="main" disabled={closed} onClick={() => saw([...marks])}>
+              Looked again: the same
+            </Button>
+          )}
         </AnyOf>
         {one("shortDrag")}
         <CoastDown />
