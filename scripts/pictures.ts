@@ -38,7 +38,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByText("1266 rpm").waitFor();
     },
   },
-  { name: "put-right", job: /Cargo trike 5, front hub/u, step: "Complaint" },
   { name: "made-safe", job: /Fan bay 4, greenhouse/u, step: "Made safe" },
   { name: "look-and-turn", job: /Cargo trike 5, front hub/u, step: "Look and turn" },
   { name: "what-feeds-it", job: /Cargo trike 9, front hub/u, step: "What feeds it" },
@@ -75,10 +74,17 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("heading", { name: "Limits" }).waitFor();
     },
   },
+  {
+    name: "account",
+    then: async (page) => {
+      await page.goto(`${base}/shop/account`);
+      await page.getByRole("img", { name: /What was said/u }).waitFor();
+    },
+  },
   { name: "decide", job: /Cargo trike 4, rear hub/u, step: "Decide" },
-  { name: "repair-plan", job: /Narrowboat drive/u, step: "Repair and prove" },
+  { name: "repair-plan", job: /Cargo trike 10, rear hub/u, step: "Repair and prove" },
   { name: "before-and-after", job: /Cargo trike 1, front hub/u, step: "Repair and prove" },
-  { name: "report", job: /Cargo trike 1, front hub/u, step: "Report" },
+  { name: "report", job: /Survey copter 1, arm 2/u, step: "Report" },
 ];
 
 for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {

@@ -80,7 +80,7 @@ export const REPAIR_PLANS: readonly RepairPlan[] = [
   },
   {
     id: "phaseWire",
-    title: "Mend a phase lead or plug",
+    title: "Mend the phase lead or plug",
     dispositions: ["repair", "resolder"],
     does: ["phaseWire", "joint"],
     cures: ["leadOpen", "leadsShorted", "highJoint"],

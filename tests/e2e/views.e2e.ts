@@ -34,7 +34,13 @@ for (const colorScheme of ["light", "dark"] as const)
       await expect(page.getByText("Fetching this step.")).toHaveCount(0);
       await noSeriousProblem(page);
     }
-    await page.keyboard.press("b");
+    for (const part of ["Prices and letterhead", "What we said"]) {
+      await page.goto(`${bench.url}/shop`);
+      await page.getByRole("link", { name: part }).click();
+      await expect(page.getByRole("heading", { level: 2 }).first()).toBeVisible();
+      await noSeriousProblem(page);
+    }
+    await page.goto(bench.url);
     await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
     await page.keyboard.press("n");
     await expect(page.getByLabel("Machine and place")).toBeFocused();

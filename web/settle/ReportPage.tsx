@@ -18,7 +18,7 @@ function PairSitting({ table }: { readonly table: PairTable }) {
                 {pair} <span className="text-ink-2">{wires}</span>
               </th>
               <td className="pr-3 font-semibold whitespace-nowrap">{value}</td>
-              <td className="text-right text-sm whitespace-nowrap text-ink-2">{meaning}</td>
+              <td className="text-right text-sm text-ink-2 sm:whitespace-nowrap">{meaning}</td>
             </tr>
           ))}
         </tbody>
@@ -97,12 +97,12 @@ export default function ReportPage() {
         )}
       </div>
       <article className="rounded-xl border border-line bg-sheet p-8 print:border-0 print:p-0">
-        <header className="mb-5 flex items-end justify-between border-b-2 border-ink pb-3">
+        <header className="mb-5 flex items-end justify-between gap-4 border-b-2 border-ink pb-3">
           <div>
             <p className="text-lg font-bold">{report.letterhead?.name ?? "Motor report"}</p>
             <p className="text-sm text-ink-2">{report.letterhead?.line}</p>
           </div>
-          <p className="text-right text-sm text-ink-2">
+          <p className="text-right text-sm whitespace-nowrap text-ink-2">
             {report.letterhead && <strong className="block text-base text-ink">Motor report</strong>}
             {(closedAt ?? takenInAt).slice(0, 10)}
           </p>
@@ -125,7 +125,7 @@ export default function ReportPage() {
             <p className="grow">
               <strong>{RELEASE_LABELS[report.release.as]}.</strong> {report.release.words}
             </p>
-            <p className="text-sm text-ink-2">
+            <p className="text-sm text-ink-2 sm:whitespace-nowrap">
               signed {report.release.by}, {report.release.at.slice(0, 10)}
             </p>
           </div>

@@ -16,7 +16,8 @@ export function useLamps(slot: TurnSlot) {
   const now = last ?? start;
   const save = async (state: HallState) => {
     const outcome = await read("hall", slot, { kind: "choice", choice: state }, { typed: state });
-    setProblem(outcome.kind === "refused" ? outcome.sentence : "");
+    // A later press may have its own problem by now: one that was kept takes none away.
+    if (outcome.kind === "refused") setProblem(outcome.sentence);
   };
   return {
     states,
