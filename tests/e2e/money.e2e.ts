@@ -1,0 +1,62 @@
+import { atTheBench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+
+test.setTimeout(120_000);
+
+test("the shop's own prices are weighed at the decision, and what is no price is refused at its field", async ({
+  page,
+  bench,
+}) => {
+  await page.goto(`${bench.url}/shop/prices`);
+  const hour = page.getByLabel("An hour at the bench");
+  await expect(hour).toHaveValue("46");
+  await hour.fill("a lot");
+  await page.getByLabel("Mend the phase lead or plug, days").fill("4");
+  await page.getByRole("button", { name: "Keep these" }).press("Enter");
+  await expect(page.getByRole("alert")).toHaveText([
+    "An amount lies between 0 and 1 000 000.",
+    "Give the price with the days.",
+  ]);
+  await hour.fill("60");
+  await page.getByLabel("Currency").fill("EUR");
+  await page.getByLabel("Mend the phase lead or plug, price").fill("7,5");
+  await page.getByRole("button", { name: "Keep these" }).press("Enter");
+  await expect(page.getByText(/^Kept\. Open jobs are weighed by these now/u)).toBeVisible();
+  await noSeriousProblem(page);
+  await page.reload();
+  await expect(page.getByLabel("Mend the phase lead or plug, price")).toHaveValue("7.5");
+
+  // Forty minutes at sixty an hour, eight of parts, and four days.
+  await openJob(page, bench, /Cargo trike 4, rear hub/u);
+  await goTo(page, "Decide");
+  await expect(page.getByText("Likely cost, EUR")).toBeVisible();
+  const row = page.getByRole("radio", { name: /^Mend the phase lead or plug 9\d % 8 40 40 min/u });
+  await expect(row).toBeChecked();
+  await expect(page.getByText(/^Some prices are examples/u)).toHaveCount(0);
+  // The limits stay when prices are kept, and the other way round.
+  await page.goto(`${bench.url}/shop/limits`);
+  await page.getByRole("button", { name: "Keep these" }).press("Enter");
+  await expect(page.getByText(/^Kept\. Open jobs are judged/u)).toBeVisible();
+  await page.goto(`${bench.url}/shop/prices`);
+  await expect(page.getByLabel("Currency")).toHaveValue("EUR");
+});
+
+test("the shop sees how far its verdicts came true, and a new motor of a model what such ones had", async ({
+  page,
+  bench,
+}) => {
+  await atTheBench(page, bench);
+  await page.getByRole("link", { name: "Shop" }).click();
+  await page.getByRole("link", { name: "What we said" }).click();
+  await expect(
+    page.getByText(/^Of \d+ closed jobs that tell, what was said came true in \d+\./u),
+  ).toBeVisible();
+  await expect(page.getByRole("img", { name: /^What was said, in percent/u })).toBeVisible();
+  const back = page.getByRole("row", { name: /Cargo trike 4, front hub 2025-05-06/u });
+  await expect(back).toContainText("came back");
+  await back.getByRole("link").click();
+  await expect(page.getByRole("heading", { name: /^The motor is not at fault/u })).toBeVisible();
+
+  await page.goto(`${bench.url}/take-in`);
+  await page.getByLabel("Family").selectOption({ label: "Hub motor" });
+  await expect(page.getByText(/Here, hub motors: \d+ of \d+ had it in the bearing/u)).toBeVisible();
+});
