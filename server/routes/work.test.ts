@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { API } from "#contract/routes";
 import { workshopOf } from "#core/record";
-import { aDecision, aReading, JOB, useShop, uuid } from "../../tests/shop.ts";
+import { aDecision, aReading, aTurning, JOB, useShop, uuid } from "../../tests/shop.ts";
 
 const shop = useShop();
 const AT = "2026-03-02T11:00:00.000Z";
@@ -83,6 +83,29 @@ describe("the work on a motor", () => {
     expect((await shop.put("undos", undo(4, uuid(1)), 2).expect(422)).body.detail).toContain("changed since");
     await shop.put("undos", undo(4, uuid(2)), 2).expect(201);
     await shop.put("parts", here(5), 3).expect(201);
+  });
+
+  it("goes with the job into an empty shop: work, parts, runs, release, and the closing's outcome", async () => {
+    await shop.put("readings", chose(1, "turn", "grinding"), 0).expect(201);
+    await shop
+      .put("decisions", aDecision(2, { disposition: "replacePart", cures: ["bearings"] }), 1)
+      .expect(201);
+    await shop.put("work-steps", aStep(3), 2).expect(201);
+    await shop.put("parts", aPart(4), 3).expect(201);
+    await shop.put("repairs", aRepair(5), 4).expect(201);
+    await shop.put("readings", chose(6, "turn", "even", 1), 5).expect(201);
+    await shop.put("burn-ins", aRun(7), 6).expect(201);
+    await shop.put("releases", aRelease(8), 7).expect(201);
+    await shop.put("closings", aTurning(9), 8).expect(201);
+    const [before, view] = [await shop.record(), await shop.view()];
+    const zip = await shop.bytes(`${API}/jobs/${JOB}/bundle`);
+    await shop.moveToAnEmptyOne();
+    await shop.import(JOB, zip).expect(201);
+    const after = await shop.view();
+    expect(workshopOf(await shop.record())).toEqual(workshopOf(before));
+    expect(after.closing!.outcome).toEqual(view.closing!.outcome);
+    expect(after.closing!.outcome).toMatchObject({ proof: "proved", release: "use", repairs: 1 });
+    expect(after.closing!.report).toEqual(view.closing!.report);
   });
 
   it("a repair is not taken back from under what was written after it", async () => {

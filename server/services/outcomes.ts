@@ -1,62 +1,103 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
-import { Op } from "sequelize";
+import { col, fn, Op, where as whereOf } from "sequelize";
 import type { Account, OutcomeLine, UnitVisit } from "#contract/shop";
 import { calibrationOf, COME_BACK_DAYS, truthOf } from "#core/outcomes";
 import type { Models } from "../models/index.ts";
 
+/** Shown one by one. */
 const LATEST = 100;
+/** Closed jobs that the account goes back, the latest first: what a shop did longer ago says little of today. */
+const COUNTED = 2000;
 
-/** Jobs by the serial of their motor, oldest first; those without one are nobody's return. */
-async function jobsBySerial(models: Models) {
-  const motors = await models.Motor.findAll({ attributes: ["id", "serial"], raw: true });
-  const serials = new Map(motors.map(({ id, serial }) => [id, serial.trim().toLowerCase()]));
+/** Jobs by the serial of their motor; those without one are nobody's return. */
+async function laterJobsOf(models: Models, motorIds: readonly string[]) {
+  const own = await models.Motor.findAll({
+    attributes: ["id", "serial"],
+    where: { id: [...new Set(motorIds)] },
+    raw: true,
+  });
+  const keyOf = (serial: string) => serial.trim().toLowerCase();
+  const serials = [...new Set(own.map(({ serial }) => keyOf(serial)))].filter((serial) => serial !== "");
+  const alike = await models.Motor.findAll({
+    attributes: ["id", "serial"],
+    where: whereOf(fn("lower", col("serial")), { [Op.in]: serials }),
+    raw: true,
+  });
+  const serialOf = new Map([...own, ...alike].map(({ id, serial }) => [id, keyOf(serial)]));
   const jobs = await models.Job.findAll({
-    attributes: ["id", "motorId", "takenInAt", "closedAt", "complaint", "summary"],
-    order: [["number", "ASC"]],
+    attributes: ["motorId", "takenInAt", "complaint"],
+    where: { motorId: alike.map(({ id }) => id) },
+    raw: true,
   });
   const bySerial = new Map<string, typeof jobs>();
   for (const job of jobs) {
-    const serial = serials.get(job.motorId) ?? "";
-    if (serial !== "") bySerial.set(serial, [...(bySerial.get(serial) ?? []), job]);
+    const serial = serialOf.get(job.motorId) ?? "";
+    const known = bySerial.get(serial);
+    if (known) known.push(job);
+    else bySerial.set(serial, [job]);
   }
-  return { jobs, serialOf: (motorId: string) => serials.get(motorId) ?? "", bySerial };
+  return (motorId: string) => {
+    const serial = serialOf.get(motorId) ?? "";
+    return serial === "" ? [] : (bySerial.get(serial) ?? []);
+  };
 }
 
-/** Every closed job with what became of it, newest first. */
-export async function outcomeLines(models: Models, now: Date): Promise<readonly OutcomeLine[]> {
-  const { jobs, serialOf, bySerial } = await jobsBySerial(models);
-  const closed = jobs.filter(({ closedAt }) => closedAt !== null);
-  const visits = await models.Visit.findAll({ where: { jobId: { [Op.in]: closed.map(({ id }) => id) } } });
+/** The latest closed jobs with what became of them, newest first. */
+async function outcomeLines(models: Models, now: Date): Promise<readonly OutcomeLine[]> {
+  const closed = await models.Job.findAll({
+    attributes: ["id", "motorId", "closedAt", "summary"],
+    where: { closedAt: { [Op.ne]: null } },
+    order: [["closedAt", "DESC"]],
+    limit: COUNTED,
+  });
+  const visits = await models.Visit.findAll({ where: { jobId: closed.map(({ id }) => id) } });
   const visitOf = new Map(visits.map(({ jobId, body }) => [jobId, body as UnitVisit]));
-  return closed
-    .flatMap((job): OutcomeLine[] => {
-      const visit = visitOf.get(job.id);
-      const closedAt = job.closedAt!;
-      if (!visit?.outcome) return [];
-      const cameBack = (bySerial.get(serialOf(job.motorId)) ?? []).some(
-        (later) =>
-          later.takenInAt > closedAt &&
-          later.complaint !== "routine" &&
-          differenceInCalendarDays(parseISO(later.takenInAt), parseISO(closedAt)) <= COME_BACK_DAYS,
-      );
-      return [
-        {
-          jobId: job.id,
-          jobNumber: visit.jobNumber,
-          name: (job.summary as { name?: string }).name ?? "",
-          closedAt,
-          outcome: visit.outcome,
-          cameBack,
-          truth: truthOf(visit.outcome, cameBack, differenceInCalendarDays(now, parseISO(closedAt))),
-        },
-      ];
-    })
-    .toSorted((a, b) => b.closedAt.localeCompare(a.closedAt));
+  const jobsLike = await laterJobsOf(
+    models,
+    closed.map(({ motorId }) => motorId),
+  );
+  return closed.flatMap((job): OutcomeLine[] => {
+    const visit = visitOf.get(job.id);
+    const closedAt = job.closedAt!;
+    if (!visit?.outcome) return [];
+    const cameBack = jobsLike(job.motorId).some(
+      (later) =>
+        later.takenInAt > closedAt &&
+        later.complaint !== "routine" &&
+        differenceInCalendarDays(parseISO(later.takenInAt), parseISO(closedAt)) <= COME_BACK_DAYS,
+    );
+    return [
+      {
+        jobId: job.id,
+        jobNumber: visit.jobNumber,
+        name: (job.summary as { name?: string }).name ?? "",
+        closedAt,
+        outcome: visit.outcome,
+        cameBack,
+        truth: truthOf(visit.outcome, cameBack, differenceInCalendarDays(now, parseISO(closedAt))),
+      },
+    ];
+  });
+}
+
+/**
+ * The same, kept while nothing of it changed: a job that opens asks for it, and nobody's saving waits for the counting.
+ * @returns a reading of the lines
+ */
+export function rememberedLines(models: Models): (now: Date) => Promise<readonly OutcomeLine[]> {
+  let kept: { readonly key: string; readonly lines: Promise<readonly OutcomeLine[]> } | null = null;
+  return async (now) => {
+    const visits = (await models.Visit.sum("version")) as number | null;
+    const jobs = await models.Job.count();
+    const closed = await models.Job.count({ where: { closedAt: { [Op.ne]: null } } });
+    const key = [now.toISOString().slice(0, 10), visits ?? 0, jobs, closed].join(" ");
+    if (kept?.key !== key) kept = { key, lines: outcomeLines(models, now) };
+    return kept.lines;
+  };
 }
 
 /** The shop's account of what it said and what was true. */
-export async function accountOf(models: Models, now: Date): Promise<Account> {
-  const lines = await outcomeLines(models, now);
+export function accountOf(lines: readonly OutcomeLine[]): Account {
   const said = lines.flatMap(({ outcome, truth }) =>
     outcome.said ? [{ probability: outcome.said.probability, truth }] : [],
   );

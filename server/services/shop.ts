@@ -6,11 +6,12 @@ import { Problem } from "../problem.ts";
 import type { Clock } from "./jobs.ts";
 import type { JudgingService } from "./judging.ts";
 import { SHOP_SETTINGS, shopLimits } from "./limits.ts";
-import { accountOf, outcomeLines } from "./outcomes.ts";
+import { accountOf, rememberedLines } from "./outcomes.ts";
 import { unitsOf } from "./visits.ts";
 
 /** What a shop keeps beside its jobs: models, units by serial, limits and schools. */
 export function shopService({ write, models }: Database, judging: JudgingService, clock: Clock) {
+  const lines = rememberedLines(models);
   return {
     async models(): Promise<MotorModel[]> {
       return (await models.MotorModel.findAll({ order: [["name", "ASC"]] })).map(
@@ -34,15 +35,14 @@ export function shopService({ write, models }: Database, judging: JudgingService
     },
 
     /** What was said of closed jobs, and what became of it. */
-    account(): Promise<Account> {
-      return accountOf(models, clock());
+    async account(): Promise<Account> {
+      return accountOf(await lines(clock()));
     },
 
     /** What closed jobs of a model, or of a family where no model is named, turned out to have. */
     async found(query: { readonly model?: string; readonly family?: string }): Promise<Found> {
-      const lines = await outcomeLines(models, clock());
       return foundIn(
-        lines.filter(({ outcome }) =>
+        (await lines(clock())).filter(({ outcome }) =>
           query.model ? outcome.modelId === query.model : outcome.family === query.family,
         ),
       );
