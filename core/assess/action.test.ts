@@ -11,12 +11,19 @@ import {
   pairs,
 } from "../../tests/jobs.ts";
 import { costOf, CURE_IDS, CURES, labour, type CureId } from "../catalogue/index.ts";
-import { CONSEQUENCES, type PriceBook } from "../record/index.ts";
+import { infer, leadingTypes } from "../inference/index.ts";
+import { CONSEQUENCES, type Consequence, type PriceBook } from "../record/index.ts";
 import {
+  actionsFor,
   assessJob,
   breakEven,
   cheapestUntil,
+  circumstancesOf,
   COME_BACK,
+  findingsOf,
+  kindOf,
+  LEAST_EXACT,
+  modelFor,
   MOST_DOUBT,
   MOST_HAZARD,
   type Action,
@@ -160,5 +167,71 @@ describe("how long an action stays the cheapest", () => {
     expect(cheapestUntil(leading, [])).toBeNull();
     // Dearer than being wrong altogether: it would never be the cheaper one.
     expect(cheapestUntil(leading, [at(["motor"], 400)])).toBeNull();
+  });
+});
+
+describe("the order of what could be done", () => {
+  const judged = (readings: Parameters<typeof job>[0], consequence: Consequence = "vehicle") => {
+    const record = job(readings, { complaint: "twitches", motor: { ...HUB, consequence } });
+    const model = modelFor(kindOf(record.motor));
+    const inference = infer(model, circumstancesOf(record, 0, model), findingsOf(record, 0));
+    return { list: actionsFor(model, record.motor, inference, true), model, inference, record };
+  };
+  const fits = ({ unsafe, probability, exact }: Action, consequence: Consequence) =>
+    unsafe === null && probability >= 1 - MOST_DOUBT[consequence] && exact >= LEAST_EXACT;
+
+  it("has first what is safe, likely enough and not needless, the cheapest of it leading", () => {
+    for (const consequence of CONSEQUENCES)
+      for (const readings of [
+        [...REST, ...DEAD],
+        [...REST, ...DEAD, choice("hall", "C.wire", "broken")],
+      ]) {
+        const { list } = judged(readings, consequence);
+        const likely = list.filter((one) => fits(one, consequence));
+        expect(list.slice(0, likely.length), consequence).toEqual(likely);
+        for (const [i, one] of likely.slice(1).entries())
+          expect(one.expectedCost).toBeGreaterThanOrEqual(likely[i]!.expectedCost);
+      }
+    expect(
+      judged([...REST, ...DEAD, choice("hall", "C.wire", "broken")]).list.some((one) => fits(one, "vehicle")),
+    ).toBe(true);
+  });
+
+  it("has among the others what is likeliest to be asked for first", () => {
+    const { list, model, inference } = judged([...REST, ...DEAD]);
+    const types = leadingTypes(model.actions, inference, 12);
+    const shareOf = ({ cures }: Action) => {
+      const mask = cures.reduce((bits, cure) => bits | (1 << CURE_IDS.indexOf(cure)), 0);
+      const at = types.masks.indexOf(mask);
+      return at < 0 ? 0 : types.shares[at]!;
+    };
+    const others = list.filter((one) => !fits(one, "vehicle")).map(shareOf);
+    expect(others.length).toBeGreaterThan(3);
+    expect(others).toEqual(others.toSorted((a, b) => b - a));
+  });
+
+  it("holds a new motor beside every mending inside one, once, and none where nothing inside is mended", () => {
+    const { list } = judged([...REST, ...DEAD]);
+    const keys = list.map(({ cures }) => cures.join("+"));
+    expect(new Set(keys).size).toBe(keys.length);
+    expect(list.some(({ cures }) => cures.includes("motor"))).toBe(true);
+    for (const { cures } of list)
+      if (cures.includes("motor"))
+        expect(cures.filter((cure) => cure !== "motor" && CURES[cure].onMotor)).toEqual([]);
+  });
+
+  it("asks of a hazard left behind what its class allows, to the last", () => {
+    const { list, model, inference, record } = judged([...REST, ...DEAD]);
+    expect(list.every(({ unsafe }) => unsafe === null)).toBe(true);
+    const place = model.ids.indexOf("frameFault");
+    const at = (chance: number) => {
+      const marginals = inference.marginals.slice();
+      marginals[place] = chance;
+      return actionsFor(model, record.motor, { ...inference, marginals }, true);
+    };
+    expect(at(MOST_HAZARD.vehicle).every(({ unsafe }) => unsafe === null)).toBe(true);
+    const unsafe = at(MOST_HAZARD.vehicle + 0.01);
+    for (const { cures, unsafe: why } of unsafe)
+      expect(why, cures.join()).toEqual(cures.includes("motor") ? null : expect.stringContaining("frame"));
   });
 });

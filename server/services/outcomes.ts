@@ -87,10 +87,11 @@ async function outcomeLines(models: Models, now: Date): Promise<readonly Outcome
 export function rememberedLines(models: Models): (now: Date) => Promise<readonly OutcomeLine[]> {
   let kept: { readonly key: string; readonly lines: Promise<readonly OutcomeLine[]> } | null = null;
   return async (now) => {
+    // Every entry raises its job's version, and what was judged of it the visit's.
     const visits = (await models.Visit.sum("version")) as number | null;
-    const jobs = await models.Job.count();
+    const jobs = (await models.Job.sum("version")) as number | null;
     const closed = await models.Job.count({ where: { closedAt: { [Op.ne]: null } } });
-    const key = [now.toISOString().slice(0, 10), visits ?? 0, jobs, closed].join(" ");
+    const key = [now.toISOString().slice(0, 10), visits ?? 0, jobs ?? 0, closed].join(" ");
     if (kept?.key !== key) kept = { key, lines: outcomeLines(models, now) };
     return kept.lines;
   };
