@@ -58,6 +58,23 @@ export async function atTheBench(page: Page, bench: Bench): Promise<void> {
   await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
 }
 
+/** Takes a hub motor in and makes it safe. */
+export async function takeIn(page: Page, bench: Bench, name: string, serial = ""): Promise<void> {
+  await atTheBench(page, bench);
+  await page.keyboard.press("n");
+  await page.getByLabel("Machine and place").fill(name);
+  await page.getByLabel("Serial").fill(serial);
+  await page.getByLabel("Complaint").selectOption({ label: "does not run" });
+  await page.getByLabel("Family").selectOption({ label: "Hub motor" });
+  await page.getByLabel("Machine and place").press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+  const done = page.getByRole("button", { name: "Done", exact: true });
+  for (let left = await done.count(); left > 0; left--) {
+    await done.first().press("Enter");
+    await expect(done).toHaveCount(left - 1);
+  }
+}
+
 export async function openJob(page: Page, bench: Bench, name: RegExp): Promise<void> {
   await atTheBench(page, bench);
   await page.getByRole("main").getByRole("link", { name }).click();

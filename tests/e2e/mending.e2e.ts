@@ -1,25 +1,8 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { atTheBench, Bench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+import { atTheBench, Bench, expect, goTo, noSeriousProblem, openJob, takeIn, test } from "./bench.ts";
 
 test.setTimeout(180_000);
-
-/** Takes a hub motor in and makes it safe. */
-async function takeIn(page: Page, bench: Bench, name: string, serial = ""): Promise<void> {
-  await atTheBench(page, bench);
-  await page.keyboard.press("n");
-  await page.getByLabel("Machine and place").fill(name);
-  await page.getByLabel("Serial").fill(serial);
-  await page.getByLabel("Complaint").selectOption({ label: "does not run" });
-  await page.getByLabel("Family").selectOption({ label: "Hub motor" });
-  await page.getByLabel("Machine and place").press("Enter");
-  await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
-  const done = page.getByRole("button", { name: "Done", exact: true });
-  for (let left = await done.count(); left > 0; left--) {
-    await done.first().press("Enter");
-    await expect(done).toHaveCount(left - 1);
-  }
-}
 
 async function type(page: Page, label: string, typed: string) {
   await expect(page.getByLabel(label, { exact: true })).toBeFocused();
