@@ -1,6 +1,12 @@
 import { NO_CURE, type Actions } from "../inference/index.ts";
 import type { Minutes } from "../quantity/index.ts";
-import { FAMILY_FACTS, type Disposition, type Family } from "../record/index.ts";
+import {
+  DISPOSITION_LABELS,
+  FAMILY_FACTS,
+  type Decision,
+  type Disposition,
+  type Family,
+} from "../record/index.ts";
 import { factsOf, type CureName, type FaultId } from "./faults.ts";
 
 /** Something that is done about faults: one part of an action. */
@@ -279,4 +285,9 @@ export function curesText(cures: readonly CureId[]): string {
       i === 0 ? CURES[cure].name : CURES[cure].name.charAt(0).toLowerCase() + CURES[cure].name.slice(1),
     )
     .join("; ");
+}
+
+/** What was said or decided, in words: its cures, or the disposition alone where none are named. */
+export function decidedText({ disposition, cures = [] }: Pick<Decision, "disposition" | "cures">): string {
+  return cures.length > 0 ? curesText(cures as readonly CureId[]) : DISPOSITION_LABELS[disposition];
 }

@@ -1,3 +1,4 @@
+import type { Proof } from "../decision/index.ts";
 import type { Disposition } from "../record/index.ts";
 
 /** What becomes of the motor, for somebody who has never opened one. */
@@ -8,4 +9,11 @@ export const DISPOSITION_IN_PLAIN_WORDS: Readonly<Record<Disposition, string>> =
   replacePart: "One part of the motor is replaced.",
   replaceMotor: "The motor is replaced.",
   undecided: "Nothing is decided yet; the motor stays as it is.",
+};
+
+/** How far a repair is proved, as a heading. */
+export const PROOF_HEADINGS: Readonly<Record<Proof["answer"], string>> = {
+  proved: "Proved",
+  failed: "Not cured yet",
+  open: "Proof not complete",
 };

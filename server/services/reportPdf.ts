@@ -3,7 +3,7 @@ import { dirname, join } from "node:path";
 import pdfmake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import { RELEASE_LABELS } from "#core/record";
-import { moneyText, type PairTable, type Report } from "#core/report";
+import { moneyText, PROOF_HEADINGS, type PairTable, type Report } from "#core/report";
 
 const packages = createRequire(import.meta.url);
 const fontFile = (name: string, file: string) =>
@@ -219,9 +219,7 @@ function annex(report: Report): Content[] {
     line("What was measured", { bold: true, fontSize: 14, pageBreak: "before" }),
     ...(report.proof
       ? [
-          heading(
-            { proved: "Proved", failed: "Not cured yet", open: "Proof not complete" }[report.proof.answer],
-          ),
+          heading(PROOF_HEADINGS[report.proof.answer]),
           ...report.proof.lines.map(({ before, after, doubt }) =>
             line(`Before: ${before}. After: ${after ?? "not repeated"}${doubt ? ` (${doubt})` : ""}.`),
           ),

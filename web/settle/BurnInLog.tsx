@@ -5,7 +5,7 @@ import { CONSEQUENCE_LABELS, LOAD_LABELS, LOADS, SOUNDS, type Load, type Sound }
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { FormField } from "../ui/FormField.tsx";
-import { resolverOf } from "../ui/formProblems.ts";
+import { numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { Caution } from "../ui/Notice.tsx";
 
@@ -17,21 +17,12 @@ interface RunFields {
   readonly note: string;
 }
 
-const numberIn = (typed: string) =>
-  typed.trim() === "" ? null : Number(typed.replace(",", ".").trim() || NaN);
 const read = ({ minutes, celsius, ...others }: RunFields) => ({
   ...others,
   minutes: numberIn(minutes) ?? NaN,
   celsius: numberIn(celsius),
 });
-const resolver = resolverOf<RunFields>((fields) =>
-  Object.fromEntries(
-    Object.entries(read(fields)).flatMap(([field, value]) => {
-      const { error } = burnInSchema.extract(field).validate(value, { convert: false });
-      return error ? [[field, error.message]] : [];
-    }),
-  ),
-);
+const resolver = resolverOf<RunFields>((fields) => problemsOf(burnInSchema, read(fields)));
 const RunField = FormField<RunFields>;
 const SOUND_LABELS: Readonly<Record<Sound, string>> = { even: "even", rough: "rough, or it stopped" };
 const EMPTY: RunFields = { minutes: "", load: "free", celsius: "", sound: "even", note: "" };

@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { nextSuspects, plansOf } from "#core/decision";
 import { chanceText } from "#core/quantity";
 import { cheapestUntil, type Action } from "#core/assess";
-import { curesText, termsOf, type FaultId } from "#core/catalogue";
+import { curesText, decidedText, termsOf, type FaultId } from "#core/catalogue";
 import { lowerFirst } from "#core/check";
 import {
   CONSEQUENCE_LABELS,
@@ -20,7 +20,6 @@ import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Caution, Judged } from "../ui/Notice.tsx";
-import { decidedText } from "./decidedText.ts";
 
 const WAITING_WORDS: Readonly<Record<WaitingFor, string>> = {
   nothing: "Nothing, go on",

@@ -8,7 +8,7 @@ import { useOpenJob, type EntryFields } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { dueText } from "../ui/dueText.ts";
 import { FormField } from "../ui/FormField.tsx";
-import { resolverOf } from "../ui/formProblems.ts";
+import { numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
 
 interface PartFields {
   readonly part: string;
@@ -16,17 +16,8 @@ interface PartFields {
   readonly due: string;
 }
 
-const priceIn = (typed: string) =>
-  typed.trim() === "" ? null : Number(typed.replace(",", ".").trim() || NaN);
 const resolver = resolverOf<PartFields>(({ part, price, due }) =>
-  Object.fromEntries(
-    Object.entries({ part: part.trim(), price: priceIn(price), due: due === "" ? null : due }).flatMap(
-      ([field, value]) => {
-        const { error } = partSchema.extract(field).validate(value, { convert: false });
-        return error ? [[field, error.message]] : [];
-      },
-    ),
-  ),
+  problemsOf(partSchema, { part: part.trim(), price: numberIn(price), due: due === "" ? null : due }),
 );
 const PartField = FormField<PartFields>;
 
@@ -105,7 +96,7 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
       part: fields.part.trim(),
       state,
       due: state === "here" || fields.due === "" ? null : fields.due,
-      price: priceIn(fields.price),
+      price: numberIn(fields.price),
       replaces: null,
       at: new Date().toISOString(),
     };

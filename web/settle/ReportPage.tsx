@@ -1,7 +1,7 @@
 import { useEffect, useMemo } from "react";
 import { API } from "#contract/routes";
 import { RELEASE_LABELS } from "#core/record";
-import { buildReport, moneyText, type Costs, type PairTable } from "#core/report";
+import { buildReport, moneyText, PROOF_HEADINGS, type Costs, type PairTable } from "#core/report";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
@@ -193,11 +193,7 @@ export default function ReportPage() {
           </h2>
           {report.proof && (
             <>
-              {part(
-                { proved: "Proved", failed: "Not cured yet", open: "Proof not complete" }[
-                  report.proof.answer
-                ],
-              )}
+              {part(PROOF_HEADINGS[report.proof.answer])}
               {report.proof.lines.map(({ variable, before, after, doubt }) => (
                 <p key={variable}>
                   Before: {before}. After: {after ?? "not repeated"}

@@ -6,7 +6,7 @@ import { workshopOf, type Decision } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { FormField } from "../ui/FormField.tsx";
-import { resolverOf } from "../ui/formProblems.ts";
+import { numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
 import { Caution } from "../ui/Notice.tsx";
 import { PartsList } from "./PartsList.tsx";
 import { PlanCard } from "./PlanCard.tsx";
@@ -16,15 +16,11 @@ interface RepairFields {
   readonly minutes: string;
 }
 
-const minutesOf = ({ minutes }: RepairFields) =>
-  minutes.trim() === "" ? NaN : Number(minutes.replace(",", "."));
-const resolver = resolverOf<RepairFields>((fields) => {
-  const { error } = repairSchema.extract("minutes").validate(minutesOf(fields), { convert: false });
-  return {
-    ...(fields.done.trim() === "" && { done: "Say what was done: it stands in the report." }),
-    ...(error && { minutes: error.message }),
-  };
-});
+const minutesOf = ({ minutes }: RepairFields) => numberIn(minutes) ?? NaN;
+const resolver = resolverOf<RepairFields>((fields) => ({
+  ...problemsOf(repairSchema, { minutes: minutesOf(fields) }),
+  ...(fields.done.trim() === "" && { done: "Say what was done: it stands in the report." }),
+}));
 const RepairField = FormField<RepairFields>;
 
 /** The plans that carry the decision out, step by step, their parts, and the record of what was really done. */

@@ -1,10 +1,9 @@
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
 import type { OutcomeLine } from "#contract/shop";
-import { curesText, type CureId } from "#core/catalogue";
+import { decidedText } from "#core/catalogue";
 import { COME_BACK_DAYS, STAYED_AWAY_DAYS, type Band, type Truth } from "#core/outcomes";
 import { chanceText, shareText } from "#core/quantity";
-import { DISPOSITION_LABELS, type Disposition } from "#core/record";
 import { useAccountQuery } from "../app/api.ts";
 import { Mark } from "../ui/Mark.tsx";
 
@@ -13,9 +12,6 @@ const ReliabilityChart = lazy(() => import("./ReliabilityChart.tsx"));
 const MARKS = { true: "agrees", false: "departs", open: "toDo" } as const satisfies Record<Truth, string>;
 
 const whole = (share: number) => `${Math.round(share * 100)} %`;
-
-const named = ({ disposition, cures }: { disposition: Disposition; cures: readonly string[] }) =>
-  cures.length > 0 ? curesText(cures as readonly CureId[]) : DISPOSITION_LABELS[disposition];
 
 /** What became of a job, in a few words. */
 function endOf({ outcome, cameBack, truth }: OutcomeLine): string {
@@ -121,10 +117,10 @@ export function Account() {
                     </td>
                     <td className="pr-3">
                       {outcome.said
-                        ? `${named(outcome.said)}, ${chanceText(outcome.said.probability)}`
+                        ? `${decidedText(outcome.said)}, ${chanceText(outcome.said.probability)}`
                         : "not decided"}
                     </td>
-                    <td className="pr-3">{outcome.did ? named(outcome.did) : ""}</td>
+                    <td className="pr-3">{outcome.did ? decidedText(outcome.did) : ""}</td>
                     <td>
                       <span className="flex items-center gap-2">
                         <Mark state={MARKS[truth]} /> {endOf(line)}

@@ -8,7 +8,7 @@ import {
   type PartTerms,
   type PriceBook,
 } from "#core/record";
-import type { Problems } from "../ui/formProblems.ts";
+import { numberIn, type Problems } from "../ui/formProblems.ts";
 
 /** What a price is for: a new motor of a family, or the parts of a cure. */
 export interface PricedPart {
@@ -90,10 +90,6 @@ export type PricesResult =
   | { readonly kind: "prices"; readonly prices: PricesAndName }
   | { readonly kind: "problems"; readonly problems: Problems };
 
-/** Not a number where it is none; nothing typed is nothing said. */
-const numberIn = (typed: string) =>
-  typed.trim() === "" ? undefined : Number(typed.trim().replace(",", ".") || NaN);
-
 /** Reads the form. Problems stand under `hourly`, `motors.hub.price`, `parts.rotor.days`… */
 export function readPrices(fields: PriceFields): PricesResult {
   const problems: Record<string, string> = {};
@@ -104,8 +100,8 @@ export function readPrices(fields: PriceFields): PricesResult {
         if (!typed) return [];
         const price = numberIn(typed.price);
         const days = numberIn(typed.days);
-        if (price === undefined && days === undefined) return [];
-        if (price === undefined) problems[`${kind}.${key}.price`] = "Give the price with the days.";
+        if (price === null && days === null) return [];
+        if (price === null) problems[`${kind}.${key}.price`] = "Give the price with the days.";
         return [[key, { price: price ?? 0, days: days ?? Number(usual.days) }]];
       }),
     );
@@ -116,7 +112,7 @@ export function readPrices(fields: PriceFields): PricesResult {
     ...Object.fromEntries(
       NUMBERS.flatMap((key) => {
         const value = numberIn(fields[key]);
-        return value === undefined ? [] : [[key, value]];
+        return value === null ? [] : [[key, value]];
       }),
     ),
     ...(Object.keys(motors).length > 0 && { motors }),

@@ -1,3 +1,4 @@
+import type { ObjectSchema } from "joi";
 import { set, type FieldErrors, type FieldValues, type Resolver } from "react-hook-form";
 
 /** What is wrong with a form: a sentence by the path of its field, such as `name` or `ranges.0.fullScale`. */
@@ -14,4 +15,23 @@ export function resolverOf<Fields extends FieldValues>(
     for (const [path, message] of problems) set(errors, path, { type: "refused", message });
     return { values: {}, errors };
   };
+}
+
+/** A number as typed, with a point or a comma: not a number where it is none, null where nothing is typed. */
+export function numberIn(typed: string): number | null {
+  const text = typed.trim();
+  return text === "" ? null : Number(text.replace(",", "."));
+}
+
+/** What a schema says of values that are fields of it, each under its own name. */
+export function problemsOf<Shape>(
+  schema: ObjectSchema<Shape>,
+  values: Readonly<Record<string, unknown>>,
+): Problems {
+  return Object.fromEntries(
+    Object.entries(values).flatMap(([field, value]) => {
+      const { error } = schema.extract(field).validate(value, { convert: false });
+      return error ? [[field, error.message]] : [];
+    }),
+  );
 }
