@@ -1,4 +1,5 @@
 import {
+  bitOf,
   CURE_IDS,
   costOf,
   cureFactsOf,
@@ -11,7 +12,14 @@ import {
   type CureId,
   type FaultId,
 } from "../catalogue/index.ts";
-import { askedOf, cureOutlook, curesOf, leadingTypes, type Inference } from "../inference/index.ts";
+import {
+  askedShares,
+  askingsOf,
+  cureOutlooks,
+  curesOf,
+  leadingTypes,
+  type Inference,
+} from "../inference/index.ts";
 import { chanceText, type Minutes } from "../quantity/index.ts";
 import type { Consequence, Disposition, Family, Motor, PriceBook } from "../record/index.ts";
 import type { MotorModel } from "./model.ts";
@@ -129,9 +137,8 @@ export function cheapestUntil(
   return rival && share !== null ? { share, rival } : null;
 }
 
-const bit = (cure: CureId) => 1 << CURE_IDS.indexOf(cure);
 const INSIDE = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
-  (mask, cure) => mask | bit(cure),
+  (mask, cure) => mask | bitOf(cure),
   0,
 );
 
@@ -146,7 +153,7 @@ export function paidAfter(
   family: Family,
   book: PriceBook = {},
 ): number {
-  const done = (mask & bit("motor")) === 0 ? mask : mask | INSIDE;
+  const done = (mask & bitOf("motor")) === 0 ? mask : mask | INSIDE;
   const missing = [...asked]
     .map(([type, share]) => ({ share, cures: curesIn(type & ~done) }))
     .filter(({ cures }) => cures.length > 0);
@@ -175,13 +182,14 @@ export function actionsFor(
   const named = new Map([...share].filter(([mask]) => curesOf(mask) !== null));
   const replaced = [...named.keys()]
     .filter((mask) => (mask & INSIDE) !== 0)
-    .map((mask) => (mask & ~INSIDE) | bit("motor"));
+    .map((mask) => (mask & ~INSIDE) | bitOf("motor"));
   const masks = [...new Set([...named.keys(), ...replaced])];
   const enough = 1 - MOST_DOUBT[motor.consequence];
+  const outlooks = cureOutlooks(model.actions, inference, masks, raised, complained);
   return masks
-    .map((mask) => {
+    .map((mask, i) => {
       const cures = curesIn(mask);
-      const { cured, exact, needless } = cureOutlook(model.actions, inference, mask, raised, complained);
+      const { cured, exact, needless } = outlooks[i]!;
       const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
       const terms = cures.map((cure) => termsOf(cure, motor.family, book));
       const parts = terms.reduce((sum, { price }) => sum + price, 0);
@@ -227,14 +235,8 @@ export type ActionBeliefs = Readonly<Record<Disposition, number>>;
 
 /** P(disposition): the sets' probabilities by what they ask for, in one word. They add up to one. */
 export function dispositionBeliefs({ actions }: MotorModel, inference: Inference): ActionBeliefs {
-  const masks = askedOf(actions, inference.sets);
-  const known = new Map<number, Disposition>();
+  const shares = askedShares(actions, inference);
   const sums = Object.fromEntries(PRECEDENCE.map((one) => [one, 0])) as Record<Disposition, number>;
-  for (let s = 0; s < masks.length; s += 1) {
-    const mask = masks[s]!;
-    let disposition = known.get(mask);
-    if (disposition === undefined) known.set(mask, (disposition = dispositionOf(mask)));
-    sums[disposition] += inference.posterior[s]!;
-  }
+  askingsOf(actions, inference.sets).masks.forEach((mask, i) => (sums[dispositionOf(mask)] += shares[i]!));
   return sums;
 }

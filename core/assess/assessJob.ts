@@ -204,15 +204,14 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     uncleared: clears && (complained && fed ? !failing && !runs : waiting),
   };
   const doubt = MOST_DOUBT[job.motor.consequence];
-  const proposed = ranked(model, circumstances, inference, steps);
+  const likelyEnough =
+    action !== null && action.probability >= 1 - doubt && action.unsafe === null && !open(holds);
+  const plain = hardFact !== null || (likelyEnough && action.exact >= 1 - doubt);
+  // Where the matter is plain no further reading is weighed.
+  const proposed = plain ? [] : ranked(model, circumstances, inference, steps);
   const settled =
-    hardFact !== null ||
-    (action !== null &&
-      action.probability >= 1 - doubt &&
-      action.unsafe === null &&
-      !open(holds) &&
-      (action.exact >= 1 - doubt ||
-        (action.exact >= LEAST_EXACT && !worthAsking(action, proposed, job.limits?.prices))));
+    plain ||
+    (likelyEnough && action.exact >= LEAST_EXACT && !worthAsking(action, proposed, job.limits?.prices));
   const remedies = dispositionBeliefs(model, inference);
   // What is to be done may still be open when it is plain that the motor is not at fault.
   const cleared = !settled && complained && runs && !open(holds) && remedies.notMotor >= 1 - doubt;

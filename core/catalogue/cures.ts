@@ -222,7 +222,9 @@ export type CureId = CureName;
 export const CURE_IDS = Object.keys(CURES) as readonly CureId[];
 export const cureFactsOf = (cure: CureId): CureFacts => CURES[cure];
 
-const bit = (cure: CureId) => 1 << CURE_IDS.indexOf(cure);
+const BITS = new Map(CURE_IDS.map((cure, i) => [cure, 1 << i]));
+/** The bit that the engine counts a cure with. */
+export const bitOf = (cure: CureId): number => BITS.get(cure)!;
 
 /**
  * What cures a fault in a motor of this family, the usual first. Nobody resolders or opens a potted one: what is wrong
@@ -241,13 +243,13 @@ export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
   const of = faults.map((fault) => curesFor(fault, family));
   return {
     cures: CURE_IDS.length,
-    curedBy: of.map((cures) => cures.reduce((mask, cure) => mask | bit(cure), 0)),
+    curedBy: of.map((cures) => cures.reduce((mask, cure) => mask | bitOf(cure), 0)),
     usual: of.map((cures) => (cures[0] ? CURE_IDS.indexOf(cures[0]) : -1)),
-    aside: bit("record") | bit("setup"),
+    aside: bitOf("record") | bitOf("setup"),
     covering: {
       cure: CURE_IDS.indexOf("motor"),
       covers: CURE_IDS.filter((cure) => CURES[cure].onMotor && cure !== "motor").reduce(
-        (mask, cure) => mask | bit(cure),
+        (mask, cure) => mask | bitOf(cure),
         0,
       ),
     },
@@ -256,7 +258,7 @@ export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
 
 /** Cures by the bits that the engine counts them with. */
 export const curesIn = (mask: number): readonly CureId[] =>
-  CURE_IDS.filter((cure) => (mask & bit(cure)) !== 0);
+  CURE_IDS.filter((cure) => (mask & bitOf(cure)) !== 0);
 
 /** The weightier disposition wins where several cures are done: a new motor is a new motor, whatever else is. */
 export const PRECEDENCE = [
@@ -268,11 +270,17 @@ export const PRECEDENCE = [
   "undecided",
 ] as const satisfies readonly Disposition[];
 
+const dispositions = new Map<number, Disposition>();
+
 /** What a set of cures comes to, in one word. Nothing to do is *not the motor*; what nothing cures is *undecided*. */
 export function dispositionOf(mask: number): Disposition {
   if ((mask & NO_CURE) !== 0) return "undecided";
+  const kept = dispositions.get(mask);
+  if (kept) return kept;
   const found = curesIn(mask).map((cure) => CURES[cure].disposition);
-  return PRECEDENCE.find((disposition) => found.includes(disposition)) ?? "notMotor";
+  const made = PRECEDENCE.find((disposition) => found.includes(disposition)) ?? "notMotor";
+  dispositions.set(mask, made);
+  return made;
 }
 
 /** Cures in words, the weightier first: "Replace the bearings; dry, clean and seal". */

@@ -7,34 +7,63 @@ export const NO_CURE = 1 << 30;
 
 /** The places of the bits that are set, ascending. */
 export function bitsOf(mask: number): number[] {
-  return Array.from({ length: 30 }, (_, i) => i).filter((i) => (mask & (1 << i)) !== 0);
+  const bits: number[] = [];
+  for (let left = mask & ~NO_CURE; left !== 0; left &= left - 1) bits.push(31 - Math.clz32(left & -left));
+  return bits;
 }
 
-/** What each set asks for: its members' usual cures as bits, without those that another one makes needless. */
-function asks(actions: Actions, sets: FaultSets): Int32Array {
+/** What sets ask for: their members' usual cures as bits, without those that another one makes needless. */
+export interface Askings {
+  /** Every asking there is, once. */
+  readonly masks: Int32Array;
+  /** Place of each set's asking among them. */
+  readonly of: Uint16Array;
+}
+
+function askings(actions: Actions, sets: FaultSets): Askings {
   const one = new Int32Array(NONE + 1);
   actions.usual.forEach((cure, i) => (one[i] = cure < 0 ? NO_CURE : 1 << cure));
   const { covering } = actions;
-  const made = new Int32Array(sets.size);
+  const places = new Map<number, number>();
+  const of = new Uint16Array(sets.size);
   const { members } = sets;
   for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
     let mask = one[members[at]!]! | one[members[at + 1]!]! | one[members[at + 2]!]!;
     if (covering && (mask & (1 << covering.cure)) !== 0) mask &= ~covering.covers;
     const main = mask & ~actions.aside;
-    made[s] = main === 0 ? mask : main;
+    const asked = main === 0 ? mask : main;
+    const place = places.get(asked) ?? places.size;
+    places.set(asked, place);
+    of[s] = place;
   }
-  return made;
+  return { masks: Int32Array.from(places.keys()), of };
 }
 
-const asked = new WeakMap<Actions, { readonly size: number; readonly masks: Int32Array }>();
+const known = new WeakMap<Actions, Map<number, Askings>>();
 
-/** What each set asks for, as bits of cures; worked out once for each model's actions. */
-export function askedOf(actions: Actions, sets: FaultSets): Int32Array {
-  const found = asked.get(actions);
-  if (found?.size === sets.size) return found.masks;
-  const masks = asks(actions, sets);
-  asked.set(actions, { size: sets.size, masks });
-  return masks;
+/** What each set asks for; worked out once for each model's actions. */
+export function askingsOf(actions: Actions, sets: FaultSets): Askings {
+  const bySize = known.get(actions) ?? new Map<number, Askings>();
+  known.set(actions, bySize);
+  const found = bySize.get(sets.size) ?? askings(actions, sets);
+  bySize.set(sets.size, found);
+  return found;
+}
+
+const asked = new WeakMap<Inference, WeakMap<Actions, Float64Array>>();
+
+/** P(asking | evidence), in the order of the askings; worked out once for each inference. */
+export function askedShares(actions: Actions, inference: Inference): Float64Array {
+  const byActions = asked.get(inference) ?? new WeakMap<Actions, Float64Array>();
+  asked.set(inference, byActions);
+  const found = byActions.get(actions);
+  if (found) return found;
+  const { masks, of } = askingsOf(actions, inference.sets);
+  const shares = new Float64Array(masks.length);
+  const { posterior } = inference;
+  for (let s = 0; s < of.length; s += 1) shares[of[s]!]! += posterior[s]!;
+  byActions.set(actions, shares);
+  return shares;
 }
 
 /** Sets by what they ask for: the likeliest askings by name, all others together in the last place. */
@@ -49,21 +78,33 @@ export interface Types {
 
 const REST = -1;
 
+/** Places of the largest shares, the largest first; of equals the one that comes first. */
+function largest(shares: Float64Array, most: number): number[] {
+  const kept: number[] = [];
+  for (let i = 0; i < shares.length; i += 1) {
+    if (kept.length === most && !(shares[i]! > shares[kept[most - 1]!]!)) continue;
+    let at = Math.min(kept.length, most - 1);
+    for (; at > 0 && shares[i]! > shares[kept[at - 1]!]!; at -= 1) kept[at] = kept[at - 1]!;
+    kept[at] = i;
+  }
+  return kept;
+}
+
 /**
  * The askings that most of the belief lies on.
  * @param most how many are kept apart, 1 to 250
  */
-export function leadingTypes(actions: Actions, { sets, posterior }: Inference, most: number): Types {
-  const masks = askedOf(actions, sets);
-  const byMask = new Map<number, number>();
-  for (let s = 0; s < sets.size; s += 1) byMask.set(masks[s]!, (byMask.get(masks[s]!) ?? 0) + posterior[s]!);
-  const kept = [...byMask].sort((a, b) => b[1] - a[1]).slice(0, most);
-  const place = new Map(kept.map(([mask], i) => [mask, i]));
-  const of = new Uint8Array(sets.size);
-  for (let s = 0; s < sets.size; s += 1) of[s] = place.get(masks[s]!) ?? kept.length;
-  const named = kept.map(([, share]) => share);
+export function leadingTypes(actions: Actions, inference: Inference, most: number): Types {
+  const { masks, of: asking } = askingsOf(actions, inference.sets);
+  const shares = askedShares(actions, inference);
+  const kept = largest(shares, most);
+  const place = new Uint8Array(masks.length).fill(kept.length);
+  kept.forEach((asked, i) => (place[asked] = i));
+  const of = new Uint8Array(asking.length);
+  for (let s = 0; s < of.length; s += 1) of[s] = place[asking[s]!]!;
+  const named = kept.map((i) => shares[i]!);
   return {
-    masks: [...kept.map(([mask]) => mask), REST],
+    masks: [...kept.map((i) => masks[i]!), REST],
     of,
     shares: [...named, Math.max(0, 1 - named.reduce((sum, share) => sum + share, 0))],
   };
@@ -72,6 +113,64 @@ export function leadingTypes(actions: Actions, { sets, posterior }: Inference, m
 /** Cures of a mask that stands for named cures alone; null for the rest and where something has no cure. */
 export function curesOf(mask: number): readonly number[] | null {
   return mask === REST || (mask & NO_CURE) !== 0 ? null : bitsOf(mask);
+}
+
+/** Sets that any cure serves alike: their faults have the same cures and were raised alike, and they ask for the same. */
+interface Alike {
+  /** Place of each set's group. */
+  readonly of: Uint16Array;
+  /** Three places a group: kinds of faults, then 0 for none. */
+  readonly members: Uint8Array;
+  /** What the sets of each group ask for. */
+  readonly asked: Int32Array;
+  /** By kind of fault, from 1 on: its cures as bits, and whether it was raised. */
+  readonly curedBy: readonly number[];
+  readonly raised: readonly boolean[];
+}
+
+function alikeIn(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
+  const kinds = new Map<string, number>();
+  const [curedBy, wasRaised]: [number[], boolean[]] = [[0], [false]];
+  const kindOf = new Uint8Array(NONE + 1);
+  actions.curedBy.forEach((by, i) => {
+    const name = `${by} ${actions.usual[i]} ${raised[i]}`;
+    const kind = kinds.get(name) ?? kinds.size + 1;
+    kinds.set(name, kind);
+    [curedBy[kind], wasRaised[kind], kindOf[i]] = [by, raised[i] === 1, kind];
+  });
+  const { masks, of: asking } = askingsOf(actions, sets);
+  const width = kinds.size + 1;
+  const places = new Int32Array(width ** MOST_FAULTS).fill(-1);
+  const of = new Uint16Array(sets.size);
+  const [members, asked]: [number[], number[]] = [[], []];
+  for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
+    const a = kindOf[sets.members[at]!]!;
+    const b = kindOf[sets.members[at + 1]!]!;
+    const c = kindOf[sets.members[at + 2]!]!;
+    const key = (a * width + b) * width + c;
+    if (places[key] === -1) {
+      places[key] = asked.length;
+      asked.push(masks[asking[s]!]!);
+      members.push(a, b, c);
+    }
+    of[s] = places[key]!;
+  }
+  return { of, members: Uint8Array.from(members), asked: Int32Array.from(asked), curedBy, raised: wasRaised };
+}
+
+const alike = new WeakMap<Actions, Map<string, Alike>>();
+/** How many patterns of raised faults are kept for each model: the oldest goes first. */
+const MOST_KEPT = 64;
+
+/** Worked out once for each model's actions and what was raised. */
+function alikeOf(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
+  const byRaised = alike.get(actions) ?? new Map<string, Alike>();
+  alike.set(actions, byRaised);
+  const name = `${sets.size} ${raised.join("")}`;
+  const found = byRaised.get(name) ?? alikeIn(actions, sets, raised);
+  if (!byRaised.has(name) && byRaised.size >= MOST_KEPT) byRaised.delete(byRaised.keys().next().value!);
+  byRaised.set(name, found);
+  return found;
 }
 
 export interface CureOutlook {
@@ -84,48 +183,55 @@ export interface CureOutlook {
 }
 
 /**
- * How likely a set of cures is to be all that is needed: the mass of the fault sets it cures.
+ * How likely sets of cures are to be all that is needed: the mass of the fault sets they cure.
  *
  * A further fault that no finding raised does not hold a repair up, since its proof would show it: beside at least one
  * fault that is cured it may stay. Where somebody complains, doing nothing cures the empty set alone; where nobody does,
  * it is enough that no finding raised anything.
+ * @param masks cures as bits, one for each outlook
  * @param raised 1 for each fault of the model that some finding raised
  */
-export function cureOutlook(
+export function cureOutlooks(
   actions: Actions,
   { sets, posterior }: Inference,
-  mask: number,
+  masks: readonly number[],
   raised: Uint8Array,
   complained = true,
-): CureOutlook {
-  const { members } = sets;
-  const asked = askedOf(actions, sets);
-  const left = new Uint8Array(NONE + 1);
-  const holds = new Uint8Array(NONE + 1);
-  actions.curedBy.forEach((by, i) => {
-    if ((by & mask) === 0) {
-      left[i] = 1;
-      // Papers to correct and a set-up to mend hold nothing else up.
-      holds[i] = mask !== 0 && (by & actions.aside) !== 0 ? 0 : raised[i]!;
+): CureOutlook[] {
+  const { of, members, asked, curedBy, raised: wasRaised } = alikeOf(actions, sets, raised);
+  const shares = new Float64Array(asked.length);
+  for (let s = 0; s < of.length; s += 1) shares[of[s]!]! += posterior[s]!;
+  /** P(nothing asks for a cure), worked out once each. */
+  const unasked = new Map<number, number>();
+  const unaskedShare = (cure: number): number => {
+    const found = unasked.get(cure);
+    if (found !== undefined) return found;
+    let sum = 0;
+    for (let g = 0; g < asked.length; g += 1) if ((asked[g]! & (1 << cure)) === 0) sum += shares[g]!;
+    unasked.set(cure, sum);
+    return sum;
+  };
+  return masks.map((mask) => {
+    const left = Uint8Array.from(curedBy, (by, kind) => Number(kind > 0 && (by & mask) === 0));
+    // Papers to correct and a set-up to mend hold nothing else up.
+    const holds = left.map((isLeft, kind) =>
+      Number(isLeft === 1 && wasRaised[kind] && (mask === 0 || (curedBy[kind]! & actions.aside) === 0)),
+    );
+    const allHold = complained || mask !== 0;
+    let cured = 0;
+    let exact = 0;
+    for (let g = 0, at = 0; g < asked.length; g += 1, at += MOST_FAULTS) {
+      const a = members[at]!;
+      const b = members[at + 1]!;
+      const c = members[at + 2]!;
+      const uncured = left[a]! + left[b]! + left[c]!;
+      if (uncured > 0) {
+        if ((holds[a]! | holds[b]! | holds[c]!) !== 0) continue;
+        if (allHold && uncured === Math.sign(a) + Math.sign(b) + Math.sign(c)) continue;
+      }
+      cured += shares[g]!;
+      if ((mask & ~asked[g]!) === 0) exact += shares[g]!;
     }
+    return { cured, exact, needless: new Map(bitsOf(mask).map((cure) => [cure, unaskedShare(cure)])) };
   });
-  const bits = bitsOf(mask);
-  const idle = bits.map(() => 0);
-  let [cured, exact] = [0, 0];
-  for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
-    const [a, b, c] = [members[at]!, members[at + 1]!, members[at + 2]!];
-    const share = posterior[s]!;
-    const spare = mask & ~asked[s]!;
-    if (spare !== 0)
-      for (let k = 0; k < bits.length; k += 1) if ((spare & (1 << bits[k]!)) !== 0) idle[k]! += share;
-    const uncured = left[a]! + left[b]! + left[c]!;
-    if (uncured > 0) {
-      const count = Number(a !== NONE) + Number(b !== NONE) + Number(c !== NONE);
-      if ((uncured === count && (complained || mask !== 0)) || holds[a]! + holds[b]! + holds[c]! > 0)
-        continue;
-    }
-    cured += share;
-    if (spare === 0) exact += share;
-  }
-  return { cured, exact, needless: new Map(bits.map((cure, k) => [cure, idle[k]!])) };
 }

@@ -5,9 +5,10 @@ export { effectsOn, outcomesOf, OUTCOME_FLOOR } from "./effects.ts";
 export { classesOf } from "./classes.ts";
 export { infer, massBeyond, MOST_DECIBANS, type Inference } from "./infer.ts";
 export {
-  askedOf,
+  askedShares,
+  askingsOf,
   bitsOf,
-  cureOutlook,
+  cureOutlooks,
   curesOf,
   leadingTypes,
   NO_CURE,

@@ -1,4 +1,4 @@
-import { classesOf } from "./classes.ts";
+import { classesOf, type Classes } from "./classes.ts";
 import { faultSets, MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 import type { Circumstances, Decibans, Evidence, Model, Variable } from "./types.ts";
 
@@ -95,23 +95,29 @@ function tiesOf(model: Model): Uint8Array {
   return made;
 }
 
-/** P(fault) under weights of the sets that need not add up to one, each first multiplied by its class's factor. */
-function marginalsUnder(
-  sets: FaultSets,
-  weights: Float64Array,
-  by: { readonly of: Uint32Array; readonly factors: Float64Array } | null,
-): Float64Array {
+/** Mass of the sets that hold each fault, and of all sets, with each set's share multiplied by its class's factor. */
+function massWith(
+  { faults, size, members }: FaultSets,
+  shares: Float64Array,
+  of: Uint32Array,
+  factors: Float64Array,
+): { readonly byFault: Float64Array; readonly total: number } {
   const sums = new Float64Array(NONE + 1);
-  const { members } = sets;
   let total = 0;
-  for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
-    const weight = by ? weights[s]! * by.factors[by.of[s]!]! : weights[s]!;
+  for (let s = 0, at = 0; s < size; s += 1, at += MOST_FAULTS) {
+    const weight = shares[s]! * factors[of[s]!]!;
     total += weight;
     sums[members[at]!]! += weight;
     sums[members[at + 1]!]! += weight;
     sums[members[at + 2]!]! += weight;
   }
-  return sums.subarray(0, sets.faults).map((sum) => sum / total);
+  return { byFault: sums.subarray(0, faults), total };
+}
+
+/** P(fault) under shares of the sets. */
+function marginalsUnder(sets: FaultSets, shares: Float64Array): Float64Array {
+  const { byFault, total } = massWith(sets, shares, new Uint32Array(sets.size), Float64Array.of(1));
+  return byFault.map((mass) => mass / total);
 }
 
 function logOdds(p: number): Decibans {
@@ -147,7 +153,7 @@ function chancesOf(
   const p = new Float64Array(classes.count);
   for (let c = 0, at = 0; c < classes.count; c += 1)
     for (let k = 0; k < soft.length; k += 1, at += 1) p[c]! += (classes.chances[at]! * soft[k]!) / top;
-  return { of: classes.of, p, slip };
+  return { classes, p, slip };
 }
 
 /**
@@ -155,10 +161,12 @@ function chancesOf(
  * sets as they stood before any evidence. It bounds what one finding can do.
  * @returns P' by class, and what a slip adds to each
  */
-function withSlip({ of, p, slip }: ReturnType<typeof chancesOf>, priors: Float64Array) {
+function withSlip({ classes, p, slip }: ReturnType<typeof chancesOf>, before: Before) {
+  const { of } = classes;
   if (slip === 0) return { of, p, adds: 0 };
+  const mass = classMass(before, classes);
   let anyway = 0;
-  for (let s = 0; s < of.length; s += 1) anyway += priors[s]! * p[of[s]!]!;
+  for (let c = 0; c < p.length; c += 1) anyway += mass[c]! * p[c]!;
   const adds = slip * anyway;
   return { of, p: p.map((chance) => (1 - slip) * chance + adds), adds };
 }
@@ -171,6 +179,46 @@ function normalise(logs: Float64Array): Float64Array {
   for (let s = 0; s < logs.length; s += 1) total += logs[s] = Math.exp(logs[s]! - top);
   for (let s = 0; s < logs.length; s += 1) logs[s]! /= total;
   return logs;
+}
+
+/** What is believed before any evidence. */
+interface Before {
+  readonly logs: Float64Array;
+  readonly priors: Float64Array;
+  readonly marginals: Float64Array;
+  readonly beyond: number;
+  /** Prior mass by class, for the variables asked about so far. */
+  readonly byClass: Map<Classes, Float64Array>;
+}
+
+const befores = new WeakMap<Model, Map<string, Before>>();
+/** How many circumstances are kept for each model: the oldest go first. */
+const MOST_KEPT = 32;
+
+/** The belief before any evidence; worked out once for a model and its circumstances. */
+function beforeOf(model: Model, circumstances: Circumstances, sets: FaultSets): Before {
+  const byName = befores.get(model) ?? new Map<string, Before>();
+  befores.set(model, byName);
+  const { priors: chances, complaint } = circumstances;
+  const name = JSON.stringify([chances, complaint]);
+  const found = byName.get(name);
+  if (found) return found;
+  const logs = logPriors(model, circumstances, sets);
+  const priors = normalise(logs.slice());
+  const marginals = marginalsUnder(sets, priors);
+  const made = { logs, priors, marginals, beyond: massBeyond(chances), byClass: new Map() };
+  if (byName.size >= MOST_KEPT) byName.delete(byName.keys().next().value!);
+  byName.set(name, made);
+  return made;
+}
+
+function classMass({ priors, byClass }: Before, classes: Classes): Float64Array {
+  const found = byClass.get(classes);
+  if (found) return found;
+  const mass = new Float64Array(classes.count);
+  for (let s = 0; s < priors.length; s += 1) mass[classes.of[s]!]! += priors[s]!;
+  byClass.set(classes, mass);
+  return mass;
 }
 
 /**
@@ -188,32 +236,36 @@ export function infer(model: Model, circumstances: Circumstances, evidence: read
   if (twice) throw new RangeError(`infer: two findings of variable "${twice}"; merge them first`);
 
   const sets = faultSets(model.faults.length);
-  const logs = logPriors(model, circumstances, sets);
-  const priors = normalise(logs.slice());
-  const chances = evidence.map((one) => withSlip(chancesOf(model, circumstances, one), priors));
+  const before = beforeOf(model, circumstances, sets);
+  const logs = before.logs.slice();
+  const chances = evidence.map((one) => withSlip(chancesOf(model, circumstances, one), before));
   for (const { of, p } of chances) {
     const logOf = p.map(Math.log);
     for (let s = 0; s < sets.size; s += 1) logs[s]! += logOf[of[s]!]!;
   }
   // No factor lies below an outcome's floor, so that nothing underflows here that leaving one out would need.
   const posterior = normalise(logs);
-  const marginals = marginalsUnder(sets, posterior, null);
-  const weights = chances.map(({ of, p }) => {
-    const without = marginalsUnder(sets, posterior, { of, factors: p.map((chance) => 1 / chance) });
-    return marginals.map((p, i) => capped(logOdds(p) - logOdds(without[i]!)));
-  });
-  const slips = chances.map(({ of, p, adds }) => {
-    let sum = 0;
-    if (adds > 0) for (let s = 0; s < sets.size; s += 1) sum += (posterior[s]! * adds) / p[of[s]!]!;
-    return sum;
-  });
+  const marginals = marginalsUnder(sets, posterior);
+  const without = chances.map(({ of, p }) =>
+    massWith(
+      sets,
+      posterior,
+      of,
+      p.map((chance) => 1 / chance),
+    ),
+  );
+  const weights = without.map(({ byFault, total }) =>
+    marginals.map((p, i) => capped(logOdds(p) - logOdds(byFault[i]! / total))),
+  );
+  // P(slip | all) = s·P(e) · Σ P(S | all) / P'(e | S).
+  const slips = without.map(({ total }, f) => chances[f]!.adds * total);
   return {
     sets,
     posterior,
-    priorMarginals: marginalsUnder(sets, priors, null),
+    priorMarginals: before.marginals,
     marginals,
     weights,
     slips,
-    beyond: massBeyond(circumstances.priors),
+    beyond: before.beyond,
   };
 }

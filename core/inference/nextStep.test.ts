@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   curesOf,
-  cureOutlook,
+  cureOutlooks,
   leadingTypes,
   NO_CURE,
   entropyOf,
@@ -204,7 +204,7 @@ describe("how likely a set of cures is all that is needed", () => {
   const apart: Actions = { ...ACTIONS, curedBy: [0b01, 0b10], covering: null };
   const half = infer(MODEL, { ...EVEN, priors: [0.5, 0.5] }, []);
   const outlook = (mask: number, raised: readonly number[], actions = apart) =>
-    cureOutlook(actions, half, mask, Uint8Array.from(raised));
+    cureOutlooks(actions, half, [mask], Uint8Array.from(raised))[0]!;
 
   it("is the mass of the fault sets it cures, nothing wrong included", () => {
     // Of none, a, b, both, each a quarter.
@@ -220,7 +220,7 @@ describe("how likely a set of cures is all that is needed", () => {
     expect(outlook(0, [0, 0]).cured).toBeCloseTo(0.25, 12);
     // Nobody complains: what nothing points at may stay, what was raised may not.
     const quiet = (raised: readonly number[]) =>
-      cureOutlook(apart, half, 0, Uint8Array.from(raised), false).cured;
+      cureOutlooks(apart, half, [0], Uint8Array.from(raised), false)[0]!.cured;
     expect(quiet([0, 0])).toBeCloseTo(1, 12);
     expect(quiet([1, 0])).toBeCloseTo(0.5, 12);
   });

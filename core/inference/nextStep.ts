@@ -117,11 +117,14 @@ export interface RankedStep {
 
 /** Shares of the actions by outcome group, after one variable is found out: groups · actions numbers. */
 function sharesAfter(mass: Float64Array, { classes, groups }: Playable, actions: number): Float64Array {
-  const shares = new Float64Array(groups.count * actions);
-  for (let c = 0; c < classes.count; c += 1)
-    for (let g = 0; g < groups.count; g += 1) {
-      const chance = groups.chances[c * groups.count + g]!;
-      for (let a = 0; a < actions; a += 1) shares[g * actions + a]! += mass[c * actions + a]! * chance;
+  const { count, chances } = groups;
+  const shares = new Float64Array(count * actions);
+  for (let c = 0, at = 0; c < classes.count; c += 1)
+    for (let a = 0; a < actions; a += 1, at += 1) {
+      const share = mass[at]!;
+      // Most sets of a class ask for the same: nearly all of these are nothing.
+      if (share === 0) continue;
+      for (let g = 0; g < count; g += 1) shares[g * actions + a]! += share * chances[c * count + g]!;
     }
   return shares;
 }
@@ -151,7 +154,6 @@ function entropyAfterBoth(
     const to = joint.second[j]! * width;
     for (let a = 0; a < actions; a += 1) {
       const share = mass[j * actions + a]!;
-      // Most sets of a class ask for the same: nearly all of these are nothing.
       if (share === 0) continue;
       for (let g = 0; g < ones; g += 1)
         half[to + g * actions + a]! += share * first.groups.chances[from + g]!;
@@ -229,6 +231,13 @@ export interface Turn {
   readonly to: number;
 }
 
+/** The place of the largest, the first of equals. */
+function leadingOf(shares: ArrayLike<number>): number {
+  let leading = 0;
+  for (let a = 1; a < shares.length; a += 1) if (shares[a]! > shares[leading]!) leading = a;
+  return leading;
+}
+
 /** Outcomes of candidates that would turn the leading action, most probable first. */
 export function whatWouldTurn(
   model: Model,
@@ -239,8 +248,6 @@ export function whatWouldTurn(
 ): Turn[] {
   const { of: by, shares: standing, masks } = typesOf(actions, inference);
   const count = masks.length;
-  const leadingOf = (shares: ArrayLike<number>) =>
-    Array.from(shares).indexOf(Math.max(...Array.from(shares)));
   const leading = leadingOf(standing);
   return candidates
     .flatMap((candidate) => playable(model, circumstances, { ...candidate, merged: {} }))

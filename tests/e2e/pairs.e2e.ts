@@ -152,6 +152,7 @@ test("readings typed while the server is away are kept, shown, and delivered onc
   await bench.end("SIGKILL");
   await page.keyboard.type("47.9m");
   await page.keyboard.press("Enter");
+  await expect(page.getByLabel("Pair C–A")).toBeFocused();
   await page.keyboard.type("48.1m");
   await page.keyboard.press("Enter");
   await expect(page.getByText("2 entries kept on this device, on the way to the server")).toBeVisible();
