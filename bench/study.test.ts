@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { FAULT_IDS } from "#core/catalogue";
 import { chanceFrom } from "./chance.ts";
-import { outcomeOf, play, tally } from "./study.ts";
+import { outcomeOf } from "./outcome.ts";
+import { play, tally } from "./study.ts";
 import { AILMENTS, motorFrom } from "./world.ts";
 
 describe("what an action does", () => {

@@ -1,72 +1,9 @@
-import { assessJob, type Action, type NextCheck, type Verdict } from "#core/assess";
-import type { CureId } from "#core/catalogue";
-import { canMeasure, OHMMETER_TEMPLATES, type Instrument } from "#core/quantity";
-import type { Family } from "#core/record";
-import { chanceFrom } from "./chance.ts";
-import { technicianFor, type Technician } from "./technician.ts";
-import { motorFrom, type Ailment, type SimulatedMotor } from "./world.ts";
-
-/** What truly cures each ailment; any one does. */
-const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
-  starJoint: ["starJoint", "motor"],
-  limb: ["motor"],
-  lead: ["phaseWire", "motor"],
-  leadsTouch: ["phaseWire", "motor"],
-  turns: ["motor"],
-  joint: ["joint", "motor"],
-  path: ["joint", "motor"],
-  frame: ["motor"],
-  bearing: ["bearings", "motor"],
-  magnet: ["rotor", "motor"],
-  laminations: ["motor"],
-  dirt: ["clean", "dryAndSeal", "motor"],
-  water: ["dryAndSeal", "motor"],
-  weakMagnets: ["rotor", "motor"],
-  sensor: ["hallSensor", "motor"],
-  sensorWire: ["sensorWire", "motor"],
-  sensorOrder: ["sensorOrder"],
-  shortedSwitch: ["controller"],
-  deadPhase: ["controller"],
-  battery: ["battery"],
-  command: ["command"],
-  settings: ["settings"],
-  rubbing: ["rubbing"],
-  wrongPlate: ["record"],
-  elsewhere: ["feed"],
-  hidden: ["motor"],
-};
-/** Left uncured they hurt somebody or break something dear. */
-const HAZARDS: readonly Ailment[] = ["frame", "magnet", "laminations", "leadsTouch"];
-const OUTSIDE: readonly Ailment[] = [
-  "shortedSwitch",
-  "deadPhase",
-  "battery",
-  "command",
-  "settings",
-  "rubbing",
-  "wrongPlate",
-  "elsewhere",
-];
-const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);
-
-/** *Half* does one of several, all of it needed, and leaves the rest to be found by its proof and its run. */
-export type Outcome = "right" | "half" | "undecided" | "wasteful" | "harmful";
-
-/** What an action does to a motor with these ailments. */
-export function outcomeOf(ailments: readonly Ailment[], action: Pick<Action, "cures">): Outcome {
-  const { cures } = action;
-  const uncured = ailments.filter((one) => !CURED_BY[one].some((cure) => cures.includes(cure)));
-  const touches = cures.some((cure) => ailments.some((one) => inMotor(one) && CURED_BY[one].includes(cure)));
-  const first = ailments[0];
-  const sentBack = !touches && first !== undefined && inMotor(first);
-  if (uncured.some((one) => HAZARDS.includes(one)) || sentBack) return "harmful";
-  const needless = cures.filter((cure) => !ailments.some((one) => CURED_BY[one].includes(cure)));
-  const dear =
-    cures.includes("motor") && ailments.filter(inMotor).every((one) => CURED_BY[one][0] !== "motor");
-  if (needless.length > 0 || dear) return "wasteful";
-  if (cures.length === 0) return uncured.length > 0 ? "wasteful" : "right";
-  return uncured.length > 0 ? "half" : "right";
-}
+import { assessJob, type NextCheck, type Verdict } from "#core/assess";
+import type { Family, JobRecord } from "#core/record";
+import { outcomeOf, type Outcome } from "./outcome.ts";
+import type { Technician } from "./technician.ts";
+import { visitOf } from "./visit.ts";
+import type { SimulatedMotor } from "./world.ts";
 
 export interface Trial {
   readonly seed: number;
@@ -77,6 +14,8 @@ export interface Trial {
   /** What was said of the action that was decided on, or of the one that leads. */
   readonly said: number;
   readonly verdict: Verdict;
+  /** What was known at the end. */
+  readonly record: JobRecord;
   readonly steps: readonly string[];
   readonly minutes: number;
 }
@@ -96,7 +35,9 @@ const WHOLE_LIST: readonly (readonly [NextCheck["check"], number])[] = [
   ["run", 20],
 ];
 
-function follow(technician: Technician): Omit<Trial, "seed" | "motor" | "outcome" | "would" | "said"> {
+function follow(
+  technician: Technician,
+): Omit<Trial, "seed" | "motor" | "outcome" | "would" | "said" | "record"> {
   const steps: string[] = [];
   const refused = new Set<string>();
   let minutes = 0;
@@ -135,24 +76,7 @@ function wholeList(technician: Technician): ReturnType<typeof follow> {
 
 /** One motor drawn, worked on and judged. The same seed, the same trial. */
 export function play(seed: number, families: readonly Family[], manner: Manner = "followed"): Trial {
-  const chance = chanceFrom(seed);
-  const motor = motorFrom(chance.oneOf(families), chance.happens(0.65) ? "star" : "delta", chance);
-  const instruments = OHMMETER_TEMPLATES.map((template, i): Instrument => ({ ...template, id: `m${i}` }));
-  const technician = technicianFor(
-    motor,
-    {
-      instrument: chance.oneOf(instruments),
-      finer: chance.happens(0.5) ? (instruments.find(({ wiring }) => wiring === "fourWire") ?? null) : null,
-      voltmeter: chance.happens(0.9)
-        ? chance.oneOf(instruments.filter((one) => canMeasure(one, "acVolts")))
-        : null,
-      connectionKnown: chance.happens(0.6),
-      expectedKnown: chance.happens(0.7),
-      goodOnesAtHand: chance.happens(0.8),
-      slips: 0.05,
-    },
-    chance,
-  );
+  const { motor, technician } = visitOf(seed, families);
   const played = manner === "followed" ? follow(technician) : wholeList(technician);
   const { verdict } = played;
   const { action } = verdict;
@@ -160,6 +84,7 @@ export function play(seed: number, families: readonly Family[], manner: Manner =
     seed,
     motor,
     ...played,
+    record: technician.record(),
     said: action?.probability ?? 0,
     would: action ? outcomeOf(motor.ailments, action) : null,
     outcome:

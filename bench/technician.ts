@@ -11,7 +11,7 @@ import {
   type Reading,
   type ReadingValue,
 } from "#core/record";
-import type { Instrument } from "#core/quantity";
+import { INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
 import { HALL_WIRES } from "#core/hall";
 import type { Chance } from "./chance.ts";
 import { drillFrom, spinOnce, type SpunMotor } from "./drill.ts";
@@ -115,6 +115,8 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
     instrument = sitting.finer ?? other;
     meter = meterOf(instrument, chance);
   };
+  const plain: Instrument = { ...INSTRUMENT_TEMPLATES[0]!, id: "plain" };
+  const plainMeter = meterOf(plain, chance);
   const display = (ohms: number): ReadingValue => {
     const shown = meter.show(ohms);
     return shown === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(shown) };
@@ -223,7 +225,12 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
       }
     },
     frame: (slot) => {
-      put("frame", slot, display(motor.frameOhms * (1 + 0.1 * chance.uniform())), instrument.id);
+      const shown = meter.show(motor.frameOhms * (1 + 0.1 * chance.uniform()));
+      // Open on a meter of small ohms, and it is asked for again: the plain one of the shop is taken.
+      const again = readings.some(({ check, slot: at }) => check === "frame" && at === slot);
+      const open = again ? plain : instrument;
+      const at = again ? plainMeter.show(motor.frameOhms) : shown;
+      put("frame", slot, at === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(at) }, open.id);
       return true;
     },
     insulation: (slot) => {
@@ -403,7 +410,7 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
       readings: [...readings],
       decisions: [],
       repairs: [],
-      instruments: [sitting.instrument, other, sitting.finer, voltmeter].filter((one) => one !== null),
+      instruments: [sitting.instrument, other, plain, sitting.finer, voltmeter].filter((one) => one !== null),
     }),
     take: (check, slots) => {
       const wanted = slots.length > 0 ? slots : (WHOLE[check] ?? []);

@@ -5,12 +5,21 @@ import { init, type EChartsOption } from "echarts";
 import { chromium } from "@playwright/test";
 import { format } from "prettier";
 import type { Family } from "#core/record";
+import { outcomeOf, type Outcome } from "#bench/outcome";
+import { referenceFrom } from "#bench/reference";
 import { play, tally, type Manner, type Tally, type Trial } from "#bench/study";
+import { byThumb } from "#bench/thumb";
+import { visitOf } from "#bench/visit";
 
 const BARE: readonly Family[] = ["hobby", "hub", "traction"];
 /** Rules and figures were set while looking at the first seeds; the others were looked at by nobody. */
 const TUNED_ON = 1000;
 const HELD_OUT = 500_000;
+/** Motors that the reference reasoner knows; none of them is judged. */
+const POOL = 3_000_000;
+const POOL_SIZE = 6000;
+/** What it is this sure of, rightly, can be told apart. */
+const SURE = 0.9;
 const PAGE = "docs/study.md";
 const PICTURE = "docs/study.png";
 const BINS = [0.3, 0.5, 0.7, 0.8, 0.9, 0.95, 0.98, 1.0001];
@@ -26,7 +35,7 @@ const line = (
   name: string,
   { n, right, half, undecided, wasteful, harmful, minutes, saidMean, saidTrue }: Tally,
 ) =>
-  `| ${name} | ${n} | ${percent(right)} | ${percent(half)} | ${percent(undecided)} | ${percent(wasteful, 1)} | ${percent(harmful, 1)} | ${minutes} | ${percent(saidMean)} / ${percent(saidTrue)} |`;
+  `| ${name} | ${n} | ${percent(right)} | ${percent(half)} | ${percent(undecided)} | ${percent(wasteful, 1)} | ${percent(harmful, 1)} | ${Number.isNaN(minutes) ? "–" : minutes} | ${saidMean > 0 ? `${percent(saidMean)} / ${percent(saidTrue)}` : "–"} |`;
 const HEAD = [
   "| | motors | right % | half % | undecided % | wasteful % | harmful % | minutes, median | said / true, of 90 % and more |",
   "| --- | --- | --- | --- | --- | --- | --- | --- | --- |",
@@ -103,6 +112,23 @@ const followed = played(HELD_OUT, "followed");
 const listed = played(HELD_OUT, "wholeList");
 const tuned = played(TUNED_ON, "followed");
 const single = followed.filter(({ motor }) => motor.ailments.length === 1);
+
+/** Another way to judge the same motors, as trials of its own. */
+const judgedBy = (trials: readonly Trial[], judge: (trial: Trial) => { outcome: Outcome; said: number }) =>
+  trials.map((trial): Trial => ({ ...trial, ...judge(trial) }));
+const thumbed = judgedBy(listed, ({ motor, record }) => ({
+  outcome: outcomeOf(motor.ailments, { cures: byThumb(record) }),
+  said: 0,
+}));
+const reference = referenceFrom(
+  Array.from({ length: POOL_SIZE }, (_, i) => POOL + i),
+  BARE,
+);
+const known = judgedBy(followed, ({ seed, motor }) => {
+  const { cures, said } = reference(visitOf(seed, BARE));
+  return { said, outcome: said >= SURE ? outcomeOf(motor.ailments, { cures }) : "undecided" };
+});
+const apart = followed.filter((_, i) => known[i]!.outcome === "right");
 const seconds = (performance.now() - started) / 1000;
 const points = reliability(followed);
 
@@ -116,10 +142,18 @@ const text = [
   "does something needless; *harmful* leaves a hazard, or sends a faulty motor back as sound. Faults that no check reaches are left out; faults that these",
   "meters cannot show are not, so *undecided* is often the honest answer.",
   "",
+  `The *reference reasoner* reads everything there is to read, whatever it costs, and weighs ${POOL_SIZE} other motors of the same`,
+  "simulated world by how well each explains what was read: it knows the odds of that world, and nothing of the program's",
+  `tables. What it is ${percent(SURE)} % sure of, rightly, is *what can be told apart*. *Rules of thumb* take each departure on the whole`,
+  "list at its word and do its usual cure.",
+  "",
   ...HEAD,
   line("held-out seeds", tally(followed)),
+  line("of these, what can be told apart", tally(apart)),
   line("of these, one fault alone", tally(single)),
   line("the same motors, whole list of checks", tally(listed)),
+  line("the same, judged by rules of thumb", tally(thumbed)),
+  line("the same, by the reference reasoner", { ...tally(known), minutes: NaN }),
   line("seeds looked at while the rules were set", tally(tuned)),
   "",
   "## By family",

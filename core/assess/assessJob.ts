@@ -2,6 +2,7 @@ import {
   COMPANION_ODDS,
   COMPLAINT_WITHOUT_CAUSE,
   curesIn,
+  explainsIn,
   factsOf,
   labour,
   oddsFactors,
@@ -29,11 +30,11 @@ import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } 
 import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "./registry.ts";
-import { againFor, nextFirst, ranked, steadied, stepsIn } from "./steps.ts";
+import { againFor, mendingFor, nextFirst, ranked, steadied, stepsIn, whole } from "./steps.ts";
 import { CLEARED, headlineOf, reasonOf } from "./words.ts";
 import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
 
-/** From this chance of a faulty set-up on nothing is done to the motor. */
+/** From this chance of a faulty set-up on it is mended first: nothing is done to the motor until it was read anew. */
 export const MOST_SETUP_DOUBT = 0.5;
 /** A finding more likely a slip than this is said not to fit. */
 const DOUBTFUL_FROM = 0.5;
@@ -100,6 +101,7 @@ export function circumstancesOf(job: JobRecord, epoch: number, model: MotorModel
           withoutCause: COMPLAINT_WITHOUT_CAUSE,
           furtherCause: UNRELATED_ODDS,
           companionCause: COMPANION_ODDS,
+          explains: model.ids.map((fault) => explainsIn(fault, complaint)),
         }
       : null,
   };
@@ -155,6 +157,10 @@ function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Ver
 /** Of the body of a motor: read before it is opened for repair, ordered for or cleared. */
 const BODY: readonly CheckId[] = ["mechanical", "frame", "winding"];
 
+/** Not read, or read to the frame with a meter that ends too low: what that leaves open is a hazard. */
+const isUnread = (id: CheckId, answer: CheckAnswer | undefined) =>
+  answer?.state === "toDo" || (id === "frame" && answer?.state === "cannotTell");
+
 /** What a fact that ends the matter asks for. */
 function endedBy({ ends }: HardFact, actions: readonly Action[]): readonly Action[] {
   if (ends === "asItStands") return actions;
@@ -182,7 +188,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
   const [action = null, ...others] = hardFact ? endedBy(hardFact, likely) : likely;
 
-  const waiting = [...answers].some(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch));
+  const awaited = [...answers].find(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch))?.[0];
   const begun = [...answers].find(
     ([id, { state }]) => id !== "safety" && !checkOf(id).optional(job.motor) && state === "inProgress",
   )?.[0];
@@ -193,15 +199,17 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const failing = action !== null && seenToFail(action, faults, findings);
   const setupDoubt = (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT;
   const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
-  const alone = action !== null && worksOn(action) ? carriedBy(model, action, faults, findings) : null;
+  const alone = action && carriedBy(model, action, faults, findings);
   const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
+  const mend = setupDoubt ? mendingFor(steps) : null;
   const holds: Holds = {
     unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
     halfDone: begun && checkOf(begun),
-    setupDoubt,
-    unread: epoch > 0 ? [] : BODY.flatMap((id) => (answers.get(id)?.state === "toDo" ? [checkOf(id)] : [])),
-    onOneLook: hardFact === null && epoch === 0 ? againFor(alone, steps) : null,
-    uncleared: clears && (complained && fed ? !failing && !runs : waiting),
+    // Read with other leads and still in doubt: what is sure by other readings is not held up.
+    setupDoubt: mend !== null,
+    unread: epoch > 0 ? [] : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : [])),
+    onOneLook: hardFact === null && epoch === 0 && action && worksOn(action) ? againFor(alone, steps) : null,
+    uncleared: clears && (complained && fed ? !failing && !runs : awaited !== undefined),
   };
   const doubt = MOST_DOUBT[job.motor.consequence];
   const likelyEnough =
@@ -217,9 +225,10 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const cleared = !settled && complained && runs && !open(holds) && remedies.notMotor >= 1 - doubt;
   const decided = settled && action ? action.disposition : cleared ? "notMotor" : null;
   const proposals = decided && !cleared ? [] : proposed;
-  const mend = proposed.find(({ check, title }) => check === "winding" && title.endsWith("again"));
-  const first = holds.setupDoubt && mend ? mend : nextFirst(holds, action, doubt);
-  const next = decided ? (proposals[0] ?? null) : (first ?? proposals[0] ?? null);
+  const first = mend ?? nextFirst(holds, action, doubt);
+  // A check that a clearing waits for is made, however little it would tell.
+  const last = holds.uncleared && awaited && awaited !== "safety" ? whole(checkOf(awaited), false) : null;
+  const next = decided ? (proposals[0] ?? null) : (first ?? proposals[0] ?? last);
 
   return {
     rules: RULES_VERSION,

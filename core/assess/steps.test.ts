@@ -177,14 +177,16 @@ describe("what comes before the reading that tells most", () => {
   };
   const sure = { probability: 0.92 } as Action;
   const frame = checkOf("frame");
-  it("is what is half done, then the second look, then the body before work on it, and else nothing", () => {
+  it("is what is half done, then the body before work on it, then the second look, and else nothing", () => {
     const look = againFor(
       "turn",
       stepsIn(job(turned("grinding")), 0, answers({ made: [step()] }), new Map(), "turn", false),
     );
     const all = { ...none, halfDone: frame, onOneLook: look, unread: [checkOf("winding")] };
     expect(nextFirst(all, sure, 0.08)).toMatchObject({ check: "frame", halfDone: true, slots: [], gain: 0 });
-    expect(nextFirst({ ...all, halfDone: undefined }, sure, 0.08)).toBe(look);
+    expect(nextFirst({ ...all, halfDone: undefined }, sure, 0.08)).toMatchObject({ check: "winding" });
+    expect(nextFirst({ ...all, halfDone: undefined, unread: [] }, sure, 0.08)).toBe(look);
+    expect(nextFirst({ ...all, halfDone: undefined }, null, 0.08)).toBe(look);
     const unread = { ...none, unread: [checkOf("winding")] };
     expect(nextFirst(unread, sure, 0.08)).toMatchObject({ check: "winding", title: "Three pairs" });
     expect(nextFirst(unread, sure, 0.08)).not.toHaveProperty("halfDone");

@@ -23,6 +23,8 @@ const MOST_FELT = 3;
 const MOST_MARKED = 10;
 /** The step that mends a doubtful set-up. */
 const OTHER_METER = "otherMeter";
+/** What reads the pairs with a set-up of its own, the plainer first. */
+const MENDING: readonly string[] = [OTHER_METER, "finerMeter"];
 
 /** What of a step says how often it was made. */
 type Made = Pick<OpenStep, "slots" | "since">;
@@ -138,12 +140,27 @@ export function stepsIn(
   });
 }
 
+/** A step as what is proposed, where something else than its gain speaks for it. */
+const proposal = ({ check, title, slots, minutes, again }: Step): NextCheck => ({
+  check,
+  title,
+  slots,
+  minutes,
+  gain: 0,
+  because: "",
+  ...(again && { again }),
+});
+
 /** The step that reads a variable once more; null where it was read often enough. */
 export function againFor(alone: string | null, steps: readonly Step[]): NextCheck | null {
   const step = steps.find(({ again, variables }) => again && variables.some((id) => id === alone));
-  if (!step) return null;
-  const { check, title, slots, minutes } = step;
-  return { check, title, slots, minutes, gain: 0, because: "", again: true };
+  return step ? proposal(step) : null;
+}
+
+/** The step that mends a doubtful set-up; null where it was done, or nothing was read with it. */
+export function mendingFor(steps: readonly Step[]): NextCheck | null {
+  const step = MENDING.map((name) => steps.find(({ id }) => id.startsWith(`winding.${name}`))).find(Boolean);
+  return step ? proposal(step) : null;
 }
 
 export function ranked(
@@ -162,7 +179,7 @@ export function ranked(
 }
 
 /** A check to be made whatever it would tell: half done, or asked for first. */
-const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean): NextCheck => ({
+export const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean): NextCheck => ({
   check: id,
   title,
   slots: [],
@@ -175,7 +192,7 @@ const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean): Next
 /** What comes before the reading that tells most: finishing what is begun, and the body before work on it. */
 export function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {
   if (holds.halfDone) return whole(holds.halfDone, true);
-  if (holds.onOneLook) return holds.onOneLook;
   const sure = action !== null && action.probability >= 1 - doubt;
-  return sure && holds.unread[0] ? whole(holds.unread[0], false) : null;
+  if (sure && holds.unread[0]) return whole(holds.unread[0], false);
+  return holds.onOneLook;
 }

@@ -16,6 +16,7 @@ import {
   FAULT_IDS,
   factsOf,
   oddsFactors,
+  explainsIn,
   priorsOf,
   settingsOf,
   STAR_SHARE,
@@ -173,5 +174,17 @@ describe("faults that come together", () => {
   it("are likelier than two that nothing ties, and no likelier than by themselves", () => {
     expect(COMPANION_ODDS).toBeGreaterThan(UNRELATED_ODDS);
     expect(COMPANION_ODDS).toBeLessThanOrEqual(1);
+  });
+});
+
+describe("wrong papers", () => {
+  it("explain a motor held against figures, and hardly one that does not run (common practice)", () => {
+    for (const paper of ["wrongPlate", "wrongData"] as const) {
+      expect(explainsIn(paper, "lowPower")).toBe(factsOf(paper).explains);
+      expect(explainsIn(paper, "routine")).toBe(factsOf(paper).explains);
+      for (const complaint of ["noRun", "cutsOut", "noisy", "twitches"] as const)
+        expect(explainsIn(paper, complaint)).toBeLessThan(0.1 * factsOf(paper).explains);
+    }
+    expect(explainsIn("bearing", "noRun")).toBe(1);
   });
 });

@@ -184,6 +184,26 @@ export const STAR_SHARE = 0.65;
 /** No prior is held above this: what came in is never known before it was read. Judgement. */
 const MOST_PRIOR = 0.6;
 
+/** Complaints that come up where a motor is held against figures: wrong papers may be behind them. Judgement. */
+const OF_FIGURES: readonly Complaint[] = [
+  "lowPower",
+  "hot",
+  "uneven",
+  "lowAirflow",
+  "afterRepair",
+  "routine",
+];
+/** How well wrong papers explain that it does something else. Judgement. */
+const PAPERS_HARDLY = 0.005;
+
+/** How well a fault explains a complaint, 0 to 1: a wrong plate stops nothing from turning. */
+export function explainsIn(fault: FaultId, complaint: Complaint): number {
+  const { explains, location } = factsOf(fault);
+  return location === "data" && !OF_FIGURES.includes(complaint)
+    ? Math.min(explains, PAPERS_HARDLY)
+    : explains;
+}
+
 /** Odds factors where no complaint stands: every fault that could cause one, alike. */
 export function uncomplainedFactors(): OddsFactors {
   return Object.fromEntries(

@@ -50,7 +50,8 @@ function logPriors(model: Model, { priors, complaint }: Circumstances, sets: Fau
   const causes = new Uint8Array(NONE + 1);
   const silent = new Float64Array(NONE + 1).fill(1);
   priors.forEach((p, i) => (odds[i] = Math.log(p) - Math.log(1 - p)));
-  model.faults.forEach(({ explains }, i) => {
+  model.faults.forEach((fault, i) => {
+    const explains = complaint?.explains?.[i] ?? fault.explains;
     // A fault that hardly explains a complaint is no cause of it, and does not make another one rare.
     causes[i] = Number(explains >= 0.5);
     silent[i] = 1 - explains;

@@ -92,6 +92,8 @@ export interface Circumstances {
     readonly furtherCause: number;
     /** The same for one that a cause already there brings along. */
     readonly companionCause: number;
+    /** How well each fault explains just this complaint, 0 to 1, in the model's order; otherwise as the faults say. */
+    readonly explains?: readonly number[];
   } | null;
 }
 

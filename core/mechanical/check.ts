@@ -11,6 +11,7 @@ import {
   type Finding,
 } from "../check/index.ts";
 import type { OutcomeOf, Variable } from "../inference/index.ts";
+import { DURATION, quantityText } from "../quantity/index.ts";
 import { latestIn, quantitiesIn, type Sitting } from "../record/index.ts";
 import { MECHANICAL_ROWS } from "./likelihoods.ts";
 import { MECHANICAL_SLOTS, type MarkCode } from "./slots.ts";
@@ -183,7 +184,7 @@ function coastFinding({ readings }: Sitting, epoch: number): Finding | null {
     "mechanical",
     COAST_DOWN,
     short ? "short" : "agrees",
-    `Coasts down in ${own} s, its sister in ${sister} s${short ? ": something drags" : ""}`,
+    `Coasts down in ${quantityText(own, DURATION)}, its sister in ${quantityText(sister, DURATION)}${short ? ": something drags" : ""}`,
     short,
   );
 }

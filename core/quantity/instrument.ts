@@ -71,6 +71,11 @@ export function rangeAmong(ranges: readonly AccuracyRange[], reading: number): A
   return found;
 }
 
+/** The largest resistance an instrument shows, Ω; above it the display reads open. 0 where it measures none. */
+export function reachOf({ ranges }: Pick<Instrument, "ranges">): Ohms {
+  return Math.max(0, ...ranges.map(({ fullScale }) => fullScale));
+}
+
 /** The resistance range for a reading. See {@link rangeAmong}. @throws RangeError without resistance ranges */
 export function rangeFor(instrument: Instrument, reading: Ohms): AccuracyRange {
   return rangeAmong(instrument.ranges, reading);

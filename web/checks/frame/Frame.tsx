@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { findingOf } from "#core/check";
-import { FRAME } from "#core/frame";
-import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
+import { findingOf, likelihoodOf } from "#core/check";
+import { endsTooLow, FRAME } from "#core/frame";
+import { canMeasure, quantityText, reachOf, RESISTANCE } from "#core/quantity";
 import { latestIn, PHASES } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
@@ -21,12 +21,19 @@ export function Frame() {
     () =>
       record.readings.findLast(({ check, instrumentId }) => check === "frame" && instrumentId)
         ?.instrumentId ??
-      record.instruments.find((instrument) => canMeasure(instrument, "ohms"))?.id ??
+      (
+        record.instruments.find(
+          (instrument) => canMeasure(instrument, "ohms") && !endsTooLow(reachOf(instrument)),
+        ) ?? record.instruments.find((instrument) => canMeasure(instrument, "ohms"))
+      )?.id ??
       "",
   );
+  const chosen = record.instruments.find(({ id }) => id === meter);
+  const short = chosen !== undefined && endsTooLow(reachOf(chosen));
   const slots = PHASES.map((phase) => entrySlot("frame", phase, record.motor));
   const entry = useEntry("frame", slots, meter);
   const finding = findingOf(verdict.findings, FRAME);
+  const unsure = finding !== undefined && !finding.departs && likelihoodOf(finding, "leaking") > 0;
   return (
     <section aria-labelledby="check-title">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -82,7 +89,7 @@ export function Frame() {
               <p className="text-right text-sm text-ink-2">
                 {value && (
                   <strong className={`block text-base ${finite ? "text-copper" : "text-ink"}`}>
-                    {finite ? "departs" : "agrees"}
+                    {finite ? "departs" : unsure ? "cannot tell" : "agrees"}
                   </strong>
                 )}
                 expects OL
@@ -93,12 +100,20 @@ export function Frame() {
       </ul>
       <div className="mt-4 flex max-w-2xl flex-col gap-3">
         {finding && (
-          <Judged state={finding.departs ? "departs" : "agrees"}>
+          <Judged state={finding.departs ? "departs" : unsure ? "cannotTell" : "agrees"}>
             <strong>{finding.sentence}.</strong>{" "}
             {finding.departs
               ? "Dry and clean the leads, fingers off the probes, and read again before you believe it."
-              : "A meter's few volts cannot stress insulation, so open proves little above them."}
+              : unsure
+                ? "Take a meter that reaches 1 MΩ or more, and read again."
+                : "A meter's few volts cannot stress insulation, so open proves little above them."}
           </Judged>
+        )}
+        {short && !unsure && (
+          <Caution>
+            {chosen.name} ends at {quantityText(reachOf(chosen), RESISTANCE)}: open on it does not exclude a
+            leak. Take one that reaches 1 MΩ or more.
+          </Caution>
         )}
         <Caution>
           Unplug position sensors and any electronics first. A winding that touches the frame makes the whole

@@ -1,0 +1,74 @@
+import type { Action } from "#core/assess";
+import type { CureId } from "#core/catalogue";
+import { AILMENTS, type Ailment } from "./world.ts";
+
+/** What truly cures each ailment; any one does. */
+const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
+  starJoint: ["starJoint", "motor"],
+  limb: ["motor"],
+  lead: ["phaseWire", "motor"],
+  leadsTouch: ["phaseWire", "motor"],
+  turns: ["motor"],
+  joint: ["joint", "motor"],
+  path: ["joint", "motor"],
+  frame: ["motor"],
+  bearing: ["bearings", "motor"],
+  magnet: ["rotor", "motor"],
+  laminations: ["motor"],
+  dirt: ["clean", "dryAndSeal", "motor"],
+  water: ["dryAndSeal", "motor"],
+  weakMagnets: ["rotor", "motor"],
+  sensor: ["hallSensor", "motor"],
+  sensorWire: ["sensorWire", "motor"],
+  sensorOrder: ["sensorOrder"],
+  shortedSwitch: ["controller"],
+  deadPhase: ["controller"],
+  battery: ["battery"],
+  command: ["command"],
+  settings: ["settings"],
+  rubbing: ["rubbing"],
+  wrongPlate: ["record"],
+  elsewhere: ["feed"],
+  hidden: ["motor"],
+};
+/** Left uncured they hurt somebody or break something dear. */
+const HAZARDS: readonly Ailment[] = ["frame", "magnet", "laminations", "leadsTouch"];
+const OUTSIDE: readonly Ailment[] = [
+  "shortedSwitch",
+  "deadPhase",
+  "battery",
+  "command",
+  "settings",
+  "rubbing",
+  "wrongPlate",
+  "elsewhere",
+];
+/** Cures that are work on the motor: whoever does one of them looks at it again before it goes back. */
+const ON_MOTOR = new Set(AILMENTS.filter((one) => !OUTSIDE.includes(one)).flatMap((one) => CURED_BY[one]));
+const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);
+
+/** What somebody who knows all would do: each ailment by its usual cure; a new motor for whatever else is inside it. */
+export function idealFor(ailments: readonly Ailment[]): readonly CureId[] {
+  const cures = [...new Set(ailments.map((one) => CURED_BY[one][0]!))];
+  if (!cures.includes("motor")) return cures;
+  const inside = new Set(ailments.filter(inMotor).map((one) => CURED_BY[one][0]!));
+  return cures.filter((cure) => cure === "motor" || !inside.has(cure));
+}
+
+/** *Half* does one of several, all of it needed, and leaves the rest to be found by its proof and its run. */
+export type Outcome = "right" | "half" | "undecided" | "wasteful" | "harmful";
+
+/** What an action does to a motor with these ailments. */
+export function outcomeOf(ailments: readonly Ailment[], action: Pick<Action, "cures">): Outcome {
+  const { cures } = action;
+  const uncured = ailments.filter((one) => !CURED_BY[one].some((cure) => cures.includes(cure)));
+  const first = ailments[0];
+  const sentBack = !cures.some((cure) => ON_MOTOR.has(cure)) && first !== undefined && inMotor(first);
+  if (uncured.some((one) => HAZARDS.includes(one)) || sentBack) return "harmful";
+  const needless = cures.filter((cure) => !ailments.some((one) => CURED_BY[one].includes(cure)));
+  const dear =
+    cures.includes("motor") && ailments.filter(inMotor).every((one) => CURED_BY[one][0] !== "motor");
+  if (needless.length > 0 || dear) return "wasteful";
+  if (cures.length === 0) return uncured.length > 0 ? "wasteful" : "right";
+  return uncured.length > 0 ? "half" : "right";
+}
