@@ -3,10 +3,10 @@ import { assessJob } from "#core/assess";
 import { reachOf } from "#core/quantity";
 import {
   BASIC,
+  choice,
   frameOpen,
   job,
   lookedAndTurned,
-  measured,
   MILLIOHM,
   pairs,
   reading,
@@ -79,16 +79,16 @@ describe("open on a meter that ends low", () => {
     );
     expect(low).toBeLessThan(0.5 * before!);
     expect(far).toBeLessThan(0.4 * low!);
-    const lead = [
-      ...lookedAndTurned(),
-      ...pairs(["128m", "OL", "OL"], MILLIOHM, "0.1m"),
-      measured("feed", "pack.rest", "volts", 40),
+    const worn = [
+      ...lookedAndTurned().filter(({ slot }) => slot !== "turn" && slot !== "axialPlay"),
+      choice("mechanical", "turn", "grinding"),
+      choice("mechanical", "turn", "grinding"),
+      choice("mechanical", "axialPlay", "clear"),
+      ...pairs(["128m", "128m", "128.1m"], MILLIOHM, "0.1m"),
     ];
-    expect(assessJob(job([...lead, ...openOn(MILLIOHM)]))).toMatchObject({
-      decided: null,
-      next: { check: "frame" },
-    });
-    expect(assessJob(job([...lead, ...openOn(BASIC)])).next?.check).not.toBe("frame");
+    const noisy = (readings: typeof worn) => assessJob({ ...job(readings), complaint: "noisy" });
+    expect(noisy([...worn, ...openOn(MILLIOHM)])).toMatchObject({ decided: null, next: { check: "frame" } });
+    expect(noisy([...worn, ...openOn(BASIC)]).decided).toBe("replacePart");
   });
 
   it("may be left at that by saying why", () => {
