@@ -14,6 +14,7 @@ const EVERYTHING: readonly (readonly [CheckId, readonly string[]])[] = [
   ["mechanical", ["shortDrag"]],
   ["mechanical", ["coastDown"]],
   ["frame", []],
+  ["frame", []],
   ["insulation", ["oneMinute"]],
   ["winding", []],
   ["winding", []],

@@ -4,6 +4,8 @@ import { CURE_IDS } from "#core/catalogue";
 import {
   DEAD_HALL_SCHOOLS,
   FAMILIES,
+  type Experience,
+  type ExperienceOf,
   type Letterhead,
   type PartTerms,
   type PriceBook,
@@ -11,7 +13,7 @@ import {
   type ShopLimit,
   type ShopLimits,
 } from "#core/record";
-import { keyed, name, oneOf, strict } from "./fields.ts";
+import { id, keyed, name, oneOf, strict } from "./fields.ts";
 
 const reason = Joi.string().trim().min(3).max(300).required().messages({
   "string.empty": "Say why: a limit without a reason is forgotten by the next one.",
@@ -66,6 +68,26 @@ const letterhead = strict<Letterhead>({
   line: name.allow("").required(),
 });
 
+const count = Joi.number().integer().min(0).max(100_000);
+/** What was found, by model or family. */
+export const experienceOfSchema = Joi.array()
+  .items(
+    strict<ExperienceOf>({
+      model: id.allow(null).required(),
+      family: oneOf("family", FAMILIES).required(),
+      known: count.required(),
+      cures: Joi.object()
+        .pattern(Joi.valid(...CURE_IDS), count)
+        .required(),
+    }),
+  )
+  .max(1000);
+const experience = strict<Experience>({
+  counted: Joi.string().isoDate().max(30).required(),
+  reason,
+  of: experienceOfSchema.required(),
+});
+
 /** The shop's own limits, schools, prices and letterhead; what is absent keeps the usual. */
 export const limitsSchema = keyed<ShopLimits>({
   balance: Joi.object(Object.fromEntries(FAMILIES.map((family) => [family, limit(WIDEST_BALANCE)]))),
@@ -74,4 +96,5 @@ export const limitsSchema = keyed<ShopLimits>({
   deadHall: school(DEAD_HALL_SCHOOLS),
   prices,
   letterhead,
+  experience,
 });

@@ -2,6 +2,7 @@ import Joi from "joi";
 import { CURE_IDS, FAULT_IDS } from "#core/catalogue";
 import type { Band, Found, Outcome } from "#core/outcomes";
 import { COMPLAINTS, DISPOSITIONS, FAMILIES, RELEASES } from "#core/record";
+import { experienceOfSchema } from "./limitsSchema.ts";
 import { id, instant, keyed, name, oneOf, words } from "./fields.ts";
 import type { Account, OutcomeLine } from "./shop.ts";
 
@@ -55,6 +56,7 @@ export const accountSchema = keyed<Account>({
   bands: Joi.array().items(bandSchema).required(),
   counts: keyed<Account["counts"]>({ true: count, false: count, open: count }).required(),
   unsaid: count,
+  experience: experienceOfSchema.required(),
   items: Joi.array()
     .items(
       keyed<OutcomeLine>({

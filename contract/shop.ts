@@ -1,6 +1,6 @@
 import type { MotorVersion } from "./bundledJob.ts";
 import type { Band, Outcome, Truth } from "#core/outcomes";
-import type { Motor, Visit } from "#core/record";
+import type { ExperienceOf, Motor, Visit } from "#core/record";
 
 /** What is known of a motor model, to be taken over at take-in; each expected value says its source. */
 export interface MotorModel {
@@ -62,6 +62,8 @@ export interface Account {
   readonly counts: Readonly<Record<Truth, number>>;
   /** Closed jobs that the evidence left undecided. */
   readonly unsaid: number;
+  /** Models and families with closed jobs enough to weigh, counted today. */
+  readonly experience: readonly ExperienceOf[];
   /** The latest, newest first. */
   readonly items: readonly OutcomeLine[];
 }

@@ -103,7 +103,7 @@ describe("trade cases (common practice)", () => {
     const verdict = assessJob(
       job([choice("mechanical", "turn", "stiff"), choice("mechanical", "turnUnplugged", "free")]),
     );
-    expect(verdict.faults[0]!.fault).toBe("controller");
+    expect(verdict.faults[0]!.fault).toBe("switchShorted");
   });
 
   it("a box of marbles: the bearing", () => {

@@ -2,6 +2,9 @@ import {
   COMPANION_ODDS,
   COMPLAINT_WITHOUT_CAUSE,
   curesIn,
+  experienceFactors,
+  experienceFor,
+  experienceText,
   explainsIn,
   factsOf,
   labour,
@@ -89,9 +92,11 @@ function isComplained(job: JobRecord, epoch: number): boolean {
 export function circumstancesOf(job: JobRecord, epoch: number, model: MotorModel): Circumstances {
   const { motor, complaint, events } = job;
   const complained = isComplained(job, epoch);
+  const found = experienceFor(job.limits, motor);
   const factors = timesOdds(
     complained || epoch === 0 ? oddsFactors(complaint, events) : {},
     complained ? {} : uncomplainedFactors(),
+    found ? experienceFactors(found, model.ids) : {},
   );
   return {
     settings: settingsOf(motor.connection, measuredOf(job, epoch)?.tips === "nearZero"),
@@ -230,6 +235,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const last = holds.uncleared && awaited && awaited !== "safety" ? whole(checkOf(awaited), false) : null;
   const next = decided ? (proposals[0] ?? null) : (first ?? proposals[0] ?? last);
 
+  const found = experienceFor(job.limits, job.motor);
   return {
     rules: RULES_VERSION,
     epoch,
@@ -244,6 +250,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     remedies,
     cleared,
     findings,
+    ...(found && { experience: experienceText(found) }),
     sound: inference.posterior[0] ?? 0,
     beyondThree: inference.beyond,
     next,

@@ -227,7 +227,7 @@ describe("decided: each condition alone", () => {
     // A run on a good controller clears the motor, and the controller it came with fails another one.
     const cleared = verdictOf(sound);
     expect(cleared).toMatchObject({ decided: "notMotor", action: { cures: ["controller"] } });
-    expect(cleared.headline).toBe("Controller output at fault");
+    expect(cleared.headline).toBe("Controller switch shorted");
     expect(cleared.plan.find(({ check }) => check === "insulation")?.optional).toBe(true);
     // Without its own checks it is not cleared, whatever else ran.
     const unread = verdictOf(sound.filter(({ check }) => check !== "winding"));

@@ -12,7 +12,7 @@ import { hallSpacingOf, type Motor } from "../record/index.ts";
 import { CHECKS } from "./registry.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */
-export const RULES_VERSION = "6";
+export const RULES_VERSION = "7";
 
 /** What every check declares, together. */
 export const VARIABLES: readonly Variable[] = CHECKS.flatMap(({ variables }) => variables);

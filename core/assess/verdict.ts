@@ -91,6 +91,8 @@ export interface Verdict {
   /** Plain that it is not the motor, and not yet what is. */
   readonly cleared: boolean;
   readonly findings: readonly Finding[];
+  /** What of this shop's earlier jobs weighs in the odds, in a sentence; absent where nothing does. */
+  readonly experience?: string;
   /** Chance of no fault at all in the motor or around it. */
   readonly sound: number;
   readonly beyondThree: number;

@@ -3,4 +3,5 @@ export * from "./faults.ts";
 export * from "./row.ts";
 export * from "./circumstances.ts";
 export * from "./cures.ts";
+export * from "./experience.ts";
 export * from "./prices.ts";

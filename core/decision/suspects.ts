@@ -1,4 +1,5 @@
 import type { Verdict } from "../assess/index.ts";
+import type { FaultId } from "../catalogue/index.ts";
 import type { Complaint, JobRecord } from "../record/index.ts";
 
 /** What can look like a bad motor, in the order it is looked at. Common practice. */
@@ -35,8 +36,8 @@ const ELSEWHERE: Readonly<Record<Complaint, readonly string[]>> = {
  */
 export function nextSuspects(job: JobRecord, verdict: Verdict): readonly string[] {
   if (verdict.decided !== "notMotor" || verdict.epoch > 0) return [];
-  const of = (id: string) => verdict.faults.find(({ fault }) => fault === id)?.probability ?? 0;
+  const of = (id: FaultId) => verdict.faults.find(({ fault }) => fault === id)?.probability ?? 0;
   const usual = ELSEWHERE[job.complaint];
-  if (of("controller") <= of("outside")) return usual;
+  if (of("controller") + of("switchShorted") <= of("outside")) return usual;
   return ["controller", ...usual.filter((one) => one !== "controller")];
 }

@@ -18,6 +18,7 @@ import {
 export const HALL_ROWS = [
   row(HALL_SUPPLY, "outside", { missing: 0.05, low: 0.03 }, "the five volts come from the controller"),
   row(HALL_SUPPLY, "hallWire", { low: 0.03 }, "the wires beyond the plug leave the supply at it alone"),
+  row(HALL_SUPPLY, "switchShorted", { missing: 0.15, low: 0.05 }, "the five volts come from the controller"),
   row(HALL_SUPPLY, "controller", { missing: 0.2, low: 0.05 }, "the five volts come from the controller"),
   row(HALL_SUPPLY, "hallSensor", { low: 0.06 }, "a sensor that shorts pulls the supply down"),
   row(

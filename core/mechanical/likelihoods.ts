@@ -44,8 +44,8 @@ export const MECHANICAL_ROWS = [
   ),
   row(
     TURN,
-    "controller",
-    { stiffPluggedOnly: 0.6 },
+    "switchShorted",
+    { stiffPluggedOnly: 0.93 },
     "a shorted switch brakes the motor until it is unplugged; a dead one does not",
   ),
   row(TURN, "leadsShorted", { stiff: 0.65 }, "shorted leads brake as the rotor turns, plugged or not"),

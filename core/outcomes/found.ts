@@ -1,5 +1,6 @@
-import { CURE_IDS, cureFactsOf, type CureId } from "../catalogue/index.ts";
+import { CURE_IDS, cureFactsOf, LEAST_KNOWN, type CureId } from "../catalogue/index.ts";
 import { median, type Minutes } from "../quantity/index.ts";
+import type { ExperienceOf, Family } from "../record/index.ts";
 import type { Outcome } from "./outcome.ts";
 
 /** What repairs of a model or family came to in this shop. */
@@ -44,6 +45,24 @@ export function foundIn(
     minutes: middle(repaired.map(({ outcome }) => outcome.minutes)),
     cost: middle(repaired.flatMap(({ outcome }) => outcome.cost ?? [])),
   };
+}
+
+/** What could be let weigh: every model and family with closed jobs enough that tell. */
+export function experienceIn(outcomes: Parameters<typeof foundIn>[0]): readonly ExperienceOf[] {
+  const models = new Map(outcomes.map(({ outcome }) => [outcome.modelId, outcome.family]));
+  const families = new Set(outcomes.map(({ outcome }) => outcome.family));
+  const of = (model: string | null, family: Family): ExperienceOf => {
+    const { known, cures } = foundIn(
+      outcomes.filter(({ outcome }) =>
+        model === null ? outcome.family === family : outcome.modelId === model,
+      ),
+    );
+    return { model, family, known, cures: Object.fromEntries(cures.map(({ cure, n }) => [cure, n])) };
+  };
+  return [
+    ...[...models].flatMap(([model, family]) => (model === null ? [] : [of(model, family)])),
+    ...[...families].map((family) => of(null, family)),
+  ].filter(({ known }) => known >= LEAST_KNOWN);
 }
 
 /** The frequent ones in a sentence each: "6 of 11 needed: replace the bearings". @param least how many say something */

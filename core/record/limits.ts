@@ -42,6 +42,25 @@ export interface Letterhead {
   readonly line: string;
 }
 
+/** What closed jobs of one model, or of a family as a whole, turned out to need. */
+export interface ExperienceOf {
+  /** Id of the model; null for the family as a whole. */
+  readonly model: string | null;
+  readonly family: Family;
+  /** Jobs whose end says what was wrong. */
+  readonly known: number;
+  /** How many of them were cured by what, by ids of cures in the catalogue. */
+  readonly cures: Readonly<Record<string, number>>;
+}
+
+/** What the shop found, as it was counted on the day when its owner let it weigh in the odds. */
+export interface Experience {
+  /** UTC date, ISO 8601. */
+  readonly counted: string;
+  readonly reason: string;
+  readonly of: readonly ExperienceOf[];
+}
+
 /**
  * Where practitioners disagree, what this shop does, and why; what it charges, and its name. What it says nothing of keeps the
  * usual. A job carries what it is judged by: a closed one what stood at its closing.
@@ -55,6 +74,8 @@ export interface ShopLimits {
   readonly deadHall?: School<DeadHallSchool>;
   readonly prices?: PriceBook;
   readonly letterhead?: Letterhead;
+  /** Absent while what was found weighs nothing. */
+  readonly experience?: Experience;
 }
 
 /** Limit on the deviation of a pair's volts per hertz from the mean, where a shop says no other. Common practice. */

@@ -106,9 +106,12 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
       .filter(Boolean)
       .join("; "),
     ...resultOf(verdict, job),
-    findings: verdict.findings
-      .map(({ sentence, departs }) => ({ sentence, departs }))
-      .sort((a, b) => Number(b.departs) - Number(a.departs)),
+    findings: [
+      ...verdict.findings
+        .map(({ sentence, departs }) => ({ sentence, departs }))
+        .sort((a, b) => Number(b.departs) - Number(a.departs)),
+      ...(verdict.experience ? [{ sentence: verdict.experience, departs: false }] : []),
+    ],
     tables: tablesOf(job),
     decision: decision
       ? {

@@ -102,7 +102,7 @@ describe("the run check", () => {
         ),
       ]),
     );
-    expect(verdict.faults[0]!.fault).toBe("controller");
+    expect(verdict.faults[0]!.fault).toBe("switchShorted");
     expect(verdict.remedies.notMotor).toBeGreaterThan(0.9);
   });
 

@@ -1,7 +1,7 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import { col, fn, Op, where as whereOf } from "sequelize";
 import type { Account, OutcomeLine, UnitVisit } from "#contract/shop";
-import { calibrationOf, COME_BACK_DAYS, truthOf } from "#core/outcomes";
+import { calibrationOf, COME_BACK_DAYS, experienceIn, truthOf } from "#core/outcomes";
 import type { Models } from "../models/index.ts";
 
 /** Shown one by one. */
@@ -107,6 +107,7 @@ export function accountOf(lines: readonly OutcomeLine[]): Account {
     bands: calibrationOf(said),
     counts: { true: count("true"), false: count("false"), open: count("open") },
     unsaid: lines.length - said.length,
+    experience: experienceIn(lines),
     items: lines.slice(0, LATEST),
   };
 }

@@ -1,10 +1,13 @@
+import { experienceFor } from "#core/catalogue";
 import { foundWords } from "#core/outcomes";
 import { FAMILY_FACTS, type Family } from "#core/record";
-import { useFoundQuery } from "../app/api.ts";
+import { useFoundQuery, useLimitsQuery } from "../app/api.ts";
 
 /** What closed jobs of this model, or of this family where no model is known, turned out to have in this shop. */
 export function FoundHere({ modelId, family }: { readonly modelId: string | null; readonly family: Family }) {
   const { data } = useFoundQuery(modelId ? { model: modelId } : { family });
+  const { data: limits } = useLimitsQuery();
+  const weighs = experienceFor(limits, { modelId, family }) !== null;
   const words = data ? foundWords(data) : [];
   if (!data || words.length === 0) return null;
   const { minutes, cost, repaired, proved, cameBack } = data;
@@ -19,8 +22,8 @@ export function FoundHere({ modelId, family }: { readonly modelId: string | null
       </strong>{" "}
       {words.join("; ")}.
       {repaired > 0 && ` ${proved} of ${repaired} repairs were proved, ${cameBack} came back.`}
-      {took.length > 0 && ` In the middle a repair took ${took.join(" and ")}.`} It does not weigh in the
-      verdict.
+      {took.length > 0 && ` In the middle a repair took ${took.join(" and ")}.`}
+      {!weighs && " It does not weigh in the verdict."}
     </p>
   );
 }

@@ -81,6 +81,7 @@ export function VerdictPanel({
             </li>
           ))}
       </ul>
+      {verdict.experience && <p className="mt-4 text-sm text-ink-2">{verdict.experience}.</p>}
       <div className="mt-5 border-t border-line pt-3">
         <p className="text-sm font-semibold text-ink-2">Next</p>
         {next && verdict.next ? (

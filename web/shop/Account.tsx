@@ -6,6 +6,7 @@ import { COME_BACK_DAYS, STAYED_AWAY_DAYS, type Band, type Truth } from "#core/o
 import { chanceText, shareText } from "#core/quantity";
 import { useAccountQuery } from "../app/api.ts";
 import { Mark } from "../ui/Mark.tsx";
+import { Experience } from "./Experience.tsx";
 
 const ReliabilityChart = lazy(() => import("./ReliabilityChart.tsx"));
 
@@ -58,7 +59,7 @@ function BandTable({ bands }: { readonly bands: readonly Band[] }) {
 export function Account() {
   const { data } = useAccountQuery();
   if (!data) return <p>Fetching the account.</p>;
-  const { bands, counts, unsaid, items } = data;
+  const { bands, counts, unsaid, experience, items } = data;
   const known = counts.true + counts.false;
   return (
     <div className="flex flex-col gap-4">
@@ -90,6 +91,7 @@ export function Account() {
           </div>
         )}
       </section>
+      <Experience today={experience} />
       {items.length > 0 && (
         <section aria-labelledby="ends" className="rounded-xl border border-line bg-sheet p-4">
           <h2 id="ends" className="mb-1 text-lg font-bold">

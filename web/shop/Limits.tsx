@@ -43,8 +43,13 @@ function LimitsForm({ limits }: { readonly limits: ShopLimits }) {
   const keep = async (fields: LimitFields) => {
     const result = readLimits(fields);
     if (result.kind === "problems") return {};
-    const { prices, letterhead } = limits;
-    return put({ ...result.limits, ...(prices && { prices }), ...(letterhead && { letterhead }) });
+    const { prices, letterhead, experience } = limits;
+    return put({
+      ...result.limits,
+      ...(prices && { prices }),
+      ...(letterhead && { letterhead }),
+      ...(experience && { experience }),
+    });
   };
   return (
     <SettingsForm
