@@ -118,6 +118,17 @@ describe("limits and models", () => {
     expect(accepts(limitsSchema, { spin: { limit: 0.5, reason: "too wide to mean anything" } })).toBe(false);
     expect(accepts(limitsSchema, { balance: { submarine: { limit: 0.02, reason: "because" } } })).toBe(false);
     expect(accepts(limitsSchema, { deadHall: { choice: "none", reason: "because" } })).toBe(false);
+    const counted = (cures: object, reason?: string) => ({
+      experience: {
+        counted: "2026-11-01",
+        ...(reason && { reason }),
+        of: [{ model: null, family: "hub", known: 12, cures }],
+      },
+    });
+    expect(accepts(limitsSchema, counted({ bearings: 7 }, "all written down"))).toBe(true);
+    expect(accepts(limitsSchema, counted({ bearings: 7 }))).toBe(false);
+    expect(accepts(limitsSchema, counted({ luck: 7 }, "all written down"))).toBe(false);
+    expect(accepts(limitsSchema, counted({ bearings: -1 }, "all written down"))).toBe(false);
   });
   it("hold a model's facts to what a motor may be", () => {
     const model = {

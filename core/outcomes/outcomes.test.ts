@@ -12,6 +12,7 @@ import {
 import { assessJob } from "../assess/index.ts";
 import {
   calibrationOf,
+  experienceIn,
   foundIn,
   foundWords,
   outcomeOf,
@@ -195,6 +196,21 @@ describe("what a model was found to have", () => {
     ]);
     expect(found.minutes).toBe(70);
     expect(found.cost).toBe(70);
+  });
+
+  it("is offered to weigh from ten jobs that tell, by model and by family", () => {
+    const model = "01980000-0000-7000-8000-0000000000aa";
+    const many = (n: number, modelId: string | null) =>
+      Array.from({ length: n }, () => {
+        const one = line();
+        return { ...one, outcome: { ...one.outcome, modelId } };
+      });
+    expect(experienceIn(many(9, model))).toEqual([]);
+    expect(experienceIn([...many(10, model), ...many(3, null), line({ proof: "open" })])).toEqual([
+      { model, family: "hub", known: 10, cures: { bearings: 10 } },
+      { model: null, family: "hub", known: 13, cures: { bearings: 13 } },
+    ]);
+    expect(experienceIn([...many(6, model), ...many(6, null)])).toMatchObject([{ model: null, known: 12 }]);
   });
 
   it("is told in words from three on, and once is no habit", () => {

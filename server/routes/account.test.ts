@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { accountSchema, foundSchema } from "#contract/outcomeSchemas";
 import { API } from "#contract/routes";
+import type { JobList, JobView } from "#contract/jobs";
 import type { Account } from "#contract/shop";
+import { readView } from "#contract/view";
+import { assessJob } from "#core/assess";
 import type { Found } from "#core/outcomes";
 import { fillDemo } from "../demo/fill.ts";
 import { services } from "../services/index.ts";
@@ -23,6 +26,7 @@ describe("what the shop said and what was true", () => {
       bands: [],
       counts: { true: 0, false: 0, open: 0 },
       unsaid: 0,
+      experience: [],
       items: [],
     });
     await shop.put("closings", aTurning(2), 1).expect(201);
@@ -44,6 +48,28 @@ describe("what the shop said and what was true", () => {
       .send({ spin: { limit: 0.01, reason: "trying it" } })
       .expect(200);
     expect(await account()).toEqual(before);
+  }, 60_000);
+
+  it("weighs in open jobs once its owner says why, and in no closed one", async () => {
+    await fillDemo((clock) => services(shop.database, clock));
+    const { experience: of, items } = await account();
+    expect(of.find(({ model, family }) => model === null && family === "hub")!.known).toBeGreaterThanOrEqual(
+      10,
+    );
+    const experience = { counted: "2026-11-01", reason: "every job is written down", of };
+    await shop.agent
+      .put(`${API}/limits`)
+      .send({ experience: { ...experience, reason: "" } })
+      .expect(422);
+    await shop.agent.put(`${API}/limits`).send({ experience }).expect(200);
+    const { body: list } = await shop.agent.get(`${API}/jobs`).expect(200);
+    const open = (list as JobList).items.find(({ name, stage }) => /trike/u.test(name) && stage !== "closed")!;
+    const viewed = async (id: string) =>
+      (await shop.agent.get(`${API}/jobs/${id}`).expect(200)).body as JobView;
+    const view = await viewed(open.id);
+    expect(assessJob(readView(view, []).record).experience).toMatch(/^\d+ closed jobs of this model weigh/u);
+    const closed = await viewed(items[0]!.jobId);
+    expect(closed.closing!.verdict).not.toHaveProperty("experience");
   }, 60_000);
 
   it("counts what a model turned out to have, or a family where no model is named", async () => {

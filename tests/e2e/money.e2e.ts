@@ -1,4 +1,4 @@
-import { atTheBench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+import { atTheBench, expect, goTo, noSeriousProblem, openJob, takeIn, test } from "./bench.ts";
 
 test.setTimeout(120_000);
 
@@ -59,4 +59,23 @@ test("the shop sees how far its verdicts came true, and a new motor of a model w
   await page.goto(`${bench.url}/take-in`);
   await page.getByLabel("Family").selectOption({ label: "Hub motor" });
   await expect(page.getByText(/Here, hub motors: \d+ of \d+ had it in the bearing/u)).toBeVisible();
+});
+
+test("the owner lets what was found weigh, says why, and stops it again", async ({ page, bench }) => {
+  await takeIn(page, bench, "Trike for the odds");
+  const verdict = page.getByRole("complementary", { name: "Standing verdict" });
+  await expect(verdict).toContainText("It does not weigh in the verdict");
+  const job = page.url();
+  await page.goto(`${bench.url}/shop/account`);
+  await page.getByRole("button", { name: "Let them weigh" }).click();
+  await expect(page.getByRole("alert")).toContainText("Say why");
+  await page.getByLabel("Why they may weigh").fill("every job is written down here");
+  await page.getByLabel("Why they may weigh").press("Enter");
+  await expect(page.getByText(/weighs in every open job: every job is written down here/u)).toBeVisible();
+  await page.goto(job);
+  await expect(verdict).toContainText(/\d+ closed jobs of this family weigh in the odds: \d+ of them/u);
+  await expect(verdict).not.toContainText("It does not weigh");
+  await page.goto(`${bench.url}/shop/account`);
+  await page.getByRole("button", { name: "Stop weighing them" }).press("Enter");
+  await expect(page.getByRole("button", { name: "Let them weigh" })).toBeVisible();
 });
