@@ -151,7 +151,7 @@ export const frameCheck: CheckDefinition = {
           : !whole
             ? `${leads.length}/${PHASES.length}`
             : short
-              ? `open, to ${quantityText(reachOfOpen(leads), RESISTANCE)}`
+              ? "open?"
               : "open",
       steps: short ? openSteps([], [FARTHER]) : openSteps(findings, STEPS),
       made: short ? [] : madeSteps(findings, STEPS),

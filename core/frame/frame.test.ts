@@ -37,7 +37,7 @@ describe("open on a meter that ends low", () => {
     expect(endsTooLow(1e6)).toBe(false);
     const { state, note, findings, steps } = answer(openOn(MILLIOHM));
     expect(state).toBe("cannotTell");
-    expect(note).toBe("open, to 2 kΩ");
+    expect(note).toBe("open?");
     expect(findings[0]).toMatchObject({ departs: false, likelihood: { clear: 1, high: 1, leaking: 1 } });
     expect(findings[0]!.likelihood).not.toHaveProperty("touching");
     expect(findings[0]!.sentence).toBe(
