@@ -138,6 +138,21 @@ describe("uncertainty", () => {
     );
   });
 
+  it("of two that lie too far apart for the meter is their own, with one degree of freedom", () => {
+    // A digit mistyped: 39.96 mΩ, then 47.16 mΩ, on a meter whose contact scatters by 0.05 mΩ.
+    const far = summariseRepeats([39.96, 47.16], 0.05, 0.01);
+    expect(far.apart).toBe(true);
+    expect(far.typeA.u).toBeCloseTo(3.6, 12);
+    expect(far.typeA.freedom).toBe(1);
+    const near = summariseRepeats([39.96, 40.06], 0.05, 0.01);
+    expect(near).toMatchObject({ apart: false, typeA: { u: 0.05 / Math.sqrt(2), freedom: 30 } });
+    // Four times what contact and digit explain is the bound, the larger of the two counting.
+    expect(summariseRepeats([0, 3.99 * 0.1 * Math.SQRT2], 0.1, 0).apart).toBe(false);
+    expect(summariseRepeats([0, 4.01 * 0.1 * Math.SQRT2], 0.1, 0).apart).toBe(true);
+    expect(summariseRepeats([0, 4.01 * 0.1 * Math.SQRT2], 0.1, 0.2).apart).toBe(false);
+    expect(summariseRepeats([5], 0.1, 0).apart).toBe(false);
+  });
+
   it("of repeats is never below what the display hides", () => {
     expect(summariseRepeats([5, 5, 5, 5], 0, 0.1).typeA.u).toBeCloseTo(0.1 / Math.sqrt(12) / 2, 12);
     expect(() => summariseRepeats([], 0, 0)).toThrow(RangeError);

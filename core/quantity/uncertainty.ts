@@ -105,6 +105,8 @@ export interface RepeatSummary {
   readonly typeA: Component;
   /** Sample standard deviation, or null for a single reading. */
   readonly scatter: number | null;
+  /** They lie farther apart than the instrument's own scatter and digits explain: contact, a slip, or it moves. */
+  readonly apart: boolean;
 }
 
 /** Below this count a sample's own scatter says too little and the instrument's pooled one is used. */
@@ -112,9 +114,13 @@ export const LEAST_OWN_SCATTER = 4;
 /** Freedom granted to an instrument's pooled scatter. Bench judgement: a few dozen readings taken once. */
 export const POOLED_FREEDOM = 30;
 
+/** Repeats that scatter this many times what the instrument explains are not its scatter. Judgement. */
+const APART_FACTOR = 4;
+
 /**
  * Mean and type A uncertainty of repeated readings: s/√n (GUM 4.2.3). Below four readings s is the
- * instrument's pooled scatter. Never less than one count/√12, since a display hides what is smaller.
+ * instrument's pooled scatter, unless they lie too far apart for it: then their own, with the little freedom they have.
+ * Never less than one count/√12, since a display hides what is smaller.
  * @param readings same unit, at least one, finite
  * @param pooledScatter standard deviation of single readings known of this instrument, at least 0
  * @param count size of the last digit, at least 0
@@ -133,12 +139,14 @@ export function summariseRepeats(
   const scatter =
     n < 2 ? null : Math.sqrt(readings.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (n - 1));
   const least = count / Math.sqrt(12);
-  const own = n >= LEAST_OWN_SCATTER && scatter !== null;
+  const apart = scatter !== null && scatter > APART_FACTOR * Math.max(pooledScatter, count);
+  const own = scatter !== null && (apart || n >= LEAST_OWN_SCATTER);
   const s = Math.max(own ? scatter : pooledScatter, least);
   return {
     mean,
     count: n,
     scatter,
+    apart,
     typeA: { u: s / Math.sqrt(n), freedom: own ? n - 1 : POOLED_FREEDOM },
   };
 }

@@ -55,10 +55,6 @@ export interface MeasuredPairs {
   readonly severalRanges: boolean;
 }
 
-/** Repeats that scatter this many times the meter's usual contact scatter are called drifting. */
-const DRIFT_FACTOR = 4;
-/** …but never on less than this many counts of the display. */
-const DRIFT_COUNTS = 4;
 /** Tips reading above this many times the usual lead resistance is high: worn leads or dirty tips. */
 const TIPS_FACTOR = 4;
 const TIPS_LEAST: Ohms = 0.02;
@@ -114,7 +110,6 @@ function finitePair(
     gainIsShared ? NO_UNCERTAINTY : ownGain,
   ]);
   const U = expanded(all);
-  const driftLimit = Math.max(DRIFT_FACTOR * instrument.contactScatter, DRIFT_COUNTS * range.resolution);
   return {
     state: Math.abs(resistance) <= U ? "short" : "finite",
     resistance,
@@ -122,7 +117,7 @@ function finitePair(
     count: summary.count,
     scatter: summary.scatter,
     expanded: U,
-    drifting: summary.scatter !== null && summary.scatter > driftLimit,
+    drifting: summary.apart,
   };
 }
 
