@@ -3,7 +3,7 @@ import type { CureId } from "#core/catalogue";
 import { AILMENTS, type Ailment } from "./world.ts";
 
 /** What truly cures each ailment; any one does. */
-const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
+export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
   starJoint: ["starJoint", "motor"],
   limb: ["motor"],
   lead: ["phaseWire", "motor"],
@@ -45,7 +45,7 @@ const OUTSIDE: readonly Ailment[] = [
 ];
 /** Cures that are work on the motor: whoever does one of them looks at it again before it goes back. */
 const ON_MOTOR = new Set(AILMENTS.filter((one) => !OUTSIDE.includes(one)).flatMap((one) => CURED_BY[one]));
-const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);
+export const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);
 
 /** What somebody who knows all would do: each ailment by its usual cure; a new motor for whatever else is inside it. */
 export function idealFor(ailments: readonly Ailment[]): readonly CureId[] {

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { FAULT_IDS } from "#core/catalogue";
 import { chanceFrom } from "./chance.ts";
 import { outcomeOf } from "./outcome.ts";
-import { play, tally } from "./study.ts";
+import { play, playOut, tally } from "./study.ts";
 import { AILMENTS, motorFrom } from "./world.ts";
 
 describe("what an action does", () => {
@@ -84,5 +84,24 @@ describe("motors never seen, worked on by the program's own next step", () => {
     const [once, again] = [play(70_003, ["hub"]), play(70_003, ["hub"])];
     expect(again.steps).toEqual(once.steps);
     expect(again.verdict.action).toEqual(once.verdict.action);
+  });
+});
+
+describe("the whole job, through repair and proof", () => {
+  const families = ["hobby", "hub", "traction"] as const;
+  const ends = Array.from({ length: 60 }, (_, i) => playOut(80_000 + i, families)).filter(
+    ({ motor }) => !motor.ailments.includes("hidden"),
+  );
+  const share = (...which: string[]) => ends.filter(({ end }) => which.includes(end)).length / ends.length;
+
+  // Wide bounds for sixty motors; the study plays hundreds.
+  it("ends right mostly, and seldom with something left or a sound motor replaced", () => {
+    expect(share("rightAtOnce", "rightLater")).toBeGreaterThan(0.65);
+    expect(share("cameBack", "scrapped")).toBeLessThan(0.07);
+  });
+
+  it("is the same for the same seed, and never repairs for ever", () => {
+    expect(playOut(80_000, families)).toEqual(playOut(80_000, families));
+    for (const { repairs } of ends) expect(repairs).toBeLessThanOrEqual(3);
   });
 });

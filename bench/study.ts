@@ -1,6 +1,7 @@
-import { assessJob, type NextCheck, type Verdict } from "#core/assess";
-import type { Family, JobRecord } from "#core/record";
-import { outcomeOf, type Outcome } from "./outcome.ts";
+import { assessJob, findingsOf, type NextCheck, type Verdict } from "#core/assess";
+import { epochOf, workshopOf, type Disposition, type Family, type JobRecord } from "#core/record";
+import { inMotor, outcomeOf, type Outcome } from "./outcome.ts";
+import { repaired, soundAfter } from "./repaired.ts";
 import type { Technician } from "./technician.ts";
 import { visitOf } from "./visit.ts";
 import type { SimulatedMotor } from "./world.ts";
@@ -93,6 +94,95 @@ export function play(seed: number, families: readonly Family[], manner: Manner =
       verdict.decided === null || verdict.cleared || !action
         ? "undecided"
         : outcomeOf(motor.ailments, action),
+  };
+}
+
+/** How a job ended once its repairs were proved: right at once, right after another repair, and so on. */
+export type End = "rightAtOnce" | "rightLater" | "cameBack" | "undecided" | "scrapped";
+
+export interface Ended {
+  readonly end: End;
+  readonly repairs: number;
+  readonly minutes: number;
+}
+
+/** More repairs than anybody tries. */
+const MOST_REPAIRS = 3;
+
+/** Reads again what departed before, and lets it run. */
+function prove(technician: Technician, before: JobRecord, sound: "even" | "rough"): JobRecord {
+  for (const check of new Set(departingIn(before))) technician.take(check, []);
+  const record = technician.record();
+  const run = {
+    id: `run ${epochOf(record)}`,
+    epoch: epochOf(record),
+    by: "XX",
+    at: "2026-01-06T09:00:00.000Z",
+  };
+  const { done, parts, runs, releases } = workshopOf(record);
+  return {
+    ...record,
+    workshop: {
+      done,
+      parts,
+      releases,
+      runs: [...runs, { ...run, minutes: 60, load: "working", celsius: null, sound, note: "" }],
+    },
+  };
+}
+
+const departingIn = (record: JobRecord) =>
+  findingsOf(record, epochOf(record)).flatMap(({ departs, check }) => (departs ? [check] : []));
+
+/**
+ * The whole job: worked on until it is decided, repaired, read again and run; where something departs still or it runs
+ * rough, worked on again, as often as somebody would. A motor replaced in vain is scrapped.
+ */
+export function playOut(
+  seed: number,
+  families: readonly Family[],
+): Ended & { readonly motor: SimulatedMotor } {
+  const visit = visitOf(seed, families);
+  let { motor, technician } = visit;
+  let minutes = 0;
+  for (let repairs = 0; ; repairs += 1) {
+    const played = follow(technician);
+    minutes += played.minutes;
+    const { action, decided, cleared } = played.verdict;
+    const end = (what: End) => ({ motor: visit.motor, end: what, repairs, minutes });
+    if (decided === null || cleared || !action || repairs === MOST_REPAIRS) return end("undecided");
+    const { cures } = action;
+    const sound = motor.ailments.filter(inMotor).length === 0;
+    if (cures.includes("motor") && sound) return end("scrapped");
+    motor = repaired(motor, cures);
+    minutes += action.minutes;
+    const before = recorded(technician.record(), decided, cures);
+    technician = visit.again(motor, before);
+    const heard = soundAfter(motor, visit.chance);
+    const after = prove(technician, technician.record(), heard);
+    technician = visit.again(motor, after);
+    if (heard === "even" && departingIn(after).length === 0)
+      return {
+        ...end(motor.ailments.length > 0 ? "cameBack" : repairs > 0 ? "rightLater" : "rightAtOnce"),
+        repairs: repairs + 1,
+      };
+  }
+}
+
+/** The record with a decision and its repair. */
+function recorded(record: JobRecord, disposition: Disposition, cures: readonly string[]): JobRecord {
+  const at = "2026-01-05T12:00:00.000Z";
+  const n = record.repairs.length + 1;
+  return {
+    ...record,
+    decisions: [
+      ...record.decisions,
+      { id: `decision ${n}`, disposition, cures, reason: "the verdict", waitingFor: "nothing", by: "XX", at },
+    ],
+    repairs: [
+      ...record.repairs,
+      { id: `repair ${n}`, plan: "", done: "as planned", minutes: 30, by: "XX", at },
+    ],
   };
 }
 

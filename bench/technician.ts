@@ -1,4 +1,5 @@
 import {
+  epochOf,
   FAMILY_FACTS,
   PAIRS,
   PHASES,
@@ -78,16 +79,26 @@ const FELT_SLIP = 0.03;
 const SEEN_SLIP = 0.02;
 const TYPED_SLIP = 0.006;
 
-/** A technician in front of a simulated motor. */
-export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: Chance): Technician {
+/**
+ * A technician in front of a simulated motor.
+ * @param before the job as it stood when the last repair was recorded; what is read now comes on top of it
+ */
+export function technicianFor(
+  motor: SimulatedMotor,
+  sitting: Sitting,
+  chance: Chance,
+  before: JobRecord | null = null,
+): Technician {
+  const earlier = before?.readings ?? [];
+  const epoch = before ? epochOf(before) : 0;
   const readings: Reading[] = [];
   const has = (ailment: SimulatedMotor["ailments"][number]) => motor.ailments.includes(ailment);
   const put = (check: CheckId, slot: string, value: ReadingValue, instrumentId: string | null = null) =>
     void readings.push({
-      id: `00000000-0000-7000-8000-${String(readings.length).padStart(12, "0")}`,
+      id: `00000000-0000-7000-8000-${String(earlier.length + readings.length).padStart(12, "0")}`,
       check,
       slot,
-      epoch: 0,
+      epoch,
       value,
       typed: "",
       instrumentId,
@@ -407,9 +418,10 @@ export function technicianFor(motor: SimulatedMotor, sitting: Sitting, chance: C
       complaint: motor.complaint,
       complaintWords: "",
       events: [],
-      readings: [...readings],
       decisions: [],
       repairs: [],
+      ...before,
+      readings: [...earlier, ...readings],
       instruments: [sitting.instrument, other, plain, sitting.finer, voltmeter].filter((one) => one !== null),
     }),
     take: (check, slots) => {
