@@ -73,6 +73,15 @@ describe("the report", () => {
     expect(report.tables.map(({ title }) => title)).toEqual(["As found", "After the repair"]);
     expect(report.tables[1]!.rows[0]).toMatchObject({ pair: "A–B", wires: "yellow, green" });
     expect(report.tables[1]!.rows[0]!.value).toMatch(/^127\.7 ± 0\.\d mΩ$/u);
+    // Open pairs lie nowhere against a mean; the mended ones do, each within what is allowed.
+    expect(report.tables[0]!.strip).toBeNull();
+    const { limit, bars } = report.tables[1]!.strip!;
+    expect(bars.map(({ label }) => label)).toEqual(["A–B", "B–C", "C–A"]);
+    expect(bars.reduce((sum, { value }) => sum + value, 0)).toBeCloseTo(0, 12);
+    for (const { value, expanded, state } of bars) {
+      expect(Math.abs(value) + expanded).toBeLessThan(limit);
+      expect(state).toBe("agrees");
+    }
     expect(report.tables[1]!.summary).toMatch(
       /^At rest, the three are equal within the limit of 5 %\. Milliohm meter, four-wire, winding at 20 °C\.$/u,
     );

@@ -10,6 +10,8 @@ import {
   SPEED_CONSTANT,
   uncertainText,
   VOLTAGE,
+  type Judgement,
+  type Ratio,
 } from "../quantity/index.ts";
 import {
   balanceLimitOf,
@@ -19,6 +21,7 @@ import {
   phasesOf,
   spinLimitOf,
   type JobRecord,
+  type Pair,
 } from "../record/index.ts";
 import {
   imbalanceOf,
@@ -38,6 +41,29 @@ export interface PairTable {
     readonly meaning: string;
   }[];
   readonly summary: string;
+  /** How far each pair lies from the mean, to be drawn on the band that is allowed; null where the three do not say. */
+  readonly strip: {
+    readonly limit: Ratio;
+    readonly bars: readonly {
+      readonly label: string;
+      readonly value: Ratio;
+      readonly expanded: Ratio;
+      readonly state: Judgement;
+    }[];
+  } | null;
+}
+
+type Deviations = Readonly<
+  Record<Pair, { readonly value: Ratio; readonly expanded: Ratio; readonly judgement: Judgement }>
+>;
+
+function stripOf(deviations: Deviations | undefined, limit: Ratio): PairTable["strip"] {
+  if (!deviations) return null;
+  const bars = PAIRS.map((pair) => {
+    const { value, expanded, judgement } = deviations[pair];
+    return { label: pairName(pair), value, expanded, state: judgement };
+  });
+  return { limit, bars };
 }
 
 function valueText(pair: MeasuredPair | undefined): string {
@@ -79,6 +105,7 @@ function pairTable(job: JobRecord, epoch: number): PairTable | null {
     summary: [judged, `${meter}, winding ${read ? "at" : "taken to be at"} ${Math.round(celsius)} °C.`]
       .filter(Boolean)
       .join(" "),
+    strip: stripOf(imbalance?.deviations, limit),
   };
 }
 
@@ -110,6 +137,7 @@ function spunTable(job: JobRecord, epoch: number): PairTable | null {
     title: `${sittingName(epoch)}, spun`,
     rows,
     summary: [judged, kv, `Volts RMS at ${quantityText(measured.speed, unit)}.`].filter(Boolean).join(" "),
+    strip: stripOf(balance?.deviations, spinLimitOf(job)),
   };
 }
 

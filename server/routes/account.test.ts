@@ -63,7 +63,9 @@ describe("what the shop said and what was true", () => {
       .expect(422);
     await shop.agent.put(`${API}/limits`).send({ experience }).expect(200);
     const { body: list } = await shop.agent.get(`${API}/jobs`).expect(200);
-    const open = (list as JobList).items.find(({ name, stage }) => /trike/u.test(name) && stage !== "closed")!;
+    const open = (list as JobList).items.find(
+      ({ name, stage }) => /trike/u.test(name) && stage !== "closed",
+    )!;
     const viewed = async (id: string) =>
       (await shop.agent.get(`${API}/jobs/${id}`).expect(200)).body as JobView;
     const view = await viewed(open.id);

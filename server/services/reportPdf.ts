@@ -1,7 +1,8 @@
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import pdfmake from "pdfmake";
-import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
+import type { CanvasElement, Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
+import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
 import { moneyText, PROOF_HEADINGS, type PairTable, type Report } from "#core/report";
 
@@ -44,7 +45,76 @@ function runs(text: string): { text: string; font: string }[] {
 const line = (text: string, style?: object): Content => ({ text: runs(text), ...style });
 const heading = (text: string): Content => line(text, { bold: true, fontSize: 11, margin: [0, 10, 0, 3] });
 
-function sitting({ title, rows, summary }: PairTable): Content {
+const STRIP = { width: 230, row: 11, edge: 6 } as const;
+const STRIP_COLOURS = { agrees: GREEN, departs: COPPER, cannotTell: QUIET } as const;
+/** A pair that cannot be told reaches anywhere: what lies outside is cut at this many limits. */
+const STRIP_LIMITS = 6;
+
+/** The same shapes as on the screen: a filled dot agrees, a diamond departs, an empty dot cannot be told. */
+function mark(x: number, y: number, state: keyof typeof STRIP_COLOURS): CanvasElement {
+  const lineColor = STRIP_COLOURS[state];
+  if (state !== "departs")
+    return {
+      type: "ellipse",
+      x,
+      y,
+      r1: 2.6,
+      r2: 2.6,
+      color: state === "agrees" ? lineColor : "#FFFFFF",
+      lineColor,
+    };
+  const points = [
+    [0, -1],
+    [1, 0],
+    [0, 1],
+    [-1, 0],
+  ].map(([dx, dy]) => ({ x: x + 3.6 * dx!, y: y + 3.6 * dy! }));
+  return { type: "polyline", closePath: true, points, color: lineColor, lineColor };
+}
+
+/** Each pair's deviation with its interval on the band that is allowed, in the order of the table above. */
+function drawing({ limit, bars }: NonNullable<PairTable["strip"]>): Content[] {
+  const farthest = Math.max(...bars.map(({ value, expanded }) => Math.abs(value) + expanded), 1.6 * limit);
+  const most = Math.min(
+    farthest,
+    Math.max(STRIP_LIMITS * limit, ...bars.map(({ value }) => 1.2 * Math.abs(value))),
+  );
+  const x = (share: number) =>
+    STRIP.width / 2 + (Math.min(most, Math.max(-most, share)) / most) * (STRIP.width / 2 - STRIP.edge);
+  const height = bars.length * STRIP.row;
+  const plain = { type: "line", lineWidth: 1 } as const;
+  return [
+    {
+      canvas: [
+        { type: "rect", x: x(-limit), y: 0, w: x(limit) - x(-limit), h: height, color: SOFT },
+        { ...plain, x1: x(0), y1: 0, x2: x(0), y2: height, lineWidth: 0.5, lineColor: QUIET },
+        ...bars.flatMap(({ value, expanded, state }, i) => {
+          const [y, colour] = [STRIP.row * (i + 0.5), STRIP_COLOURS[state]];
+          const dash = state === "cannotTell" ? { dash: { length: 2 } } : {};
+          return [
+            {
+              ...plain,
+              ...dash,
+              x1: x(value - expanded),
+              y1: y,
+              x2: x(value + expanded),
+              y2: y,
+              lineColor: colour,
+            },
+            mark(x(value), y, state),
+          ];
+        }),
+      ],
+      margin: [0, 2, 0, 0],
+    },
+    line(
+      `Each pair off the mean, in the order above; the band is what is allowed, ± ${shareText(limit)}${bars.some(({ state }) => state === "cannotTell") ? "; dashed: cannot be told" : ""}.`,
+      { color: QUIET, fontSize: 8 },
+    ),
+  ];
+}
+
+function sitting({ title, rows, summary, strip }: PairTable): Content {
   const cell = (text: string, style: object = {}): TableCell => ({ text: runs(text), ...style });
   return {
     stack: [
@@ -62,6 +132,7 @@ function sitting({ title, rows, summary }: PairTable): Content {
         margin: [0, 2, 0, 2],
       },
       line(summary, { color: QUIET, fontSize: 8.5 }),
+      ...(strip ? drawing(strip) : []),
     ],
     margin: [0, 0, 12, 0],
   };

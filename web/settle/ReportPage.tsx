@@ -1,7 +1,9 @@
 import { useEffect, useMemo } from "react";
 import { API } from "#contract/routes";
+import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
 import { buildReport, moneyText, PROOF_HEADINGS, type Costs, type PairTable } from "#core/report";
+import { IntervalStrip } from "../checks/drawing/IntervalStrip.tsx";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
@@ -24,6 +26,17 @@ function PairSitting({ table }: { readonly table: PairTable }) {
         </tbody>
       </table>
       <p className="text-sm text-ink-2">{table.summary}</p>
+      {table.strip && (
+        <div className="mt-2">
+          <IntervalStrip
+            title="Off the mean, %"
+            band={table.strip.limit}
+            bandWords={`allowed ± ${shareText(table.strip.limit)}`}
+            rows={table.strip.bars}
+            narrow
+          />
+        </div>
+      )}
     </div>
   );
 }

@@ -8,9 +8,9 @@ export interface StripRow {
   readonly state: "agrees" | "departs" | "cannotTell";
 }
 
-const WIDTH = 640;
-const LEFT = 60;
-const RIGHT = 90;
+/** Across a whole check, and in a column of a report: letters keep their size. */
+const WIDE = { width: 640, left: 60, right: 90 };
+const NARROW = { width: 330, left: 40, right: 62 };
 const ROW = 18;
 const COLOURS = { agrees: "var(--green)", departs: "var(--copper)", cannotTell: "var(--slate)" };
 /** Steps of the axis, in percent: the first that leaves at most eight marks. */
@@ -23,12 +23,15 @@ export function IntervalStrip({
   band,
   bandWords,
   rows,
+  narrow = false,
 }: {
   readonly title: string;
   readonly band: number;
   readonly bandWords: string;
   readonly rows: readonly StripRow[];
+  readonly narrow?: boolean;
 }) {
+  const { width, left, right } = narrow ? NARROW : WIDE;
   const hatch = useId();
   const reach = [
     -band * 1.6,
@@ -39,7 +42,7 @@ export function IntervalStrip({
   const most = Math.min(Math.max(...reach) * 100, 1000);
   const step = STEPS.find((candidate) => (most - least) / candidate <= MOST_MARKS) ?? 1000;
   const x = (percent: number) =>
-    LEFT + ((Math.min(most, Math.max(least, percent)) - least) / (most - least)) * (WIDTH - LEFT - RIGHT);
+    left + ((Math.min(most, Math.max(least, percent)) - least) / (most - least)) * (width - left - right);
   const marks: number[] = [];
   for (let mark = Math.ceil(least / step) * step; mark <= most + 1e-9; mark += step)
     marks.push(Number(mark.toFixed(6)));
@@ -51,7 +54,7 @@ export function IntervalStrip({
         <span className="shrink-0 text-ink-2">{bandWords}</span>
       </figcaption>
       <svg
-        viewBox={`0 0 ${WIDTH} ${height + 18}`}
+        viewBox={`0 0 ${width} ${height + 18}`}
         className="w-full"
         role="img"
         aria-label={rows
@@ -110,7 +113,7 @@ export function IntervalStrip({
                 />
               )}
               <text
-                x={Math.min(to + 10, WIDTH - 52)}
+                x={Math.min(to + 10, width - 52)}
                 y={y + 4.5}
                 fontSize="13"
                 fontWeight="600"
