@@ -1,6 +1,6 @@
 import type { Action } from "#core/assess";
 import type { CureId } from "#core/catalogue";
-import { AILMENTS, type Ailment } from "./world.ts";
+import { AILMENTS, OUTSIDE_BARE, type Ailment } from "./world.ts";
 
 /** What truly cures each ailment; any one does. */
 export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
@@ -33,16 +33,7 @@ export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
 };
 /** Left uncured they hurt somebody or break something dear. */
 const HAZARDS: readonly Ailment[] = ["frame", "magnet", "laminations", "leadsTouch"];
-const OUTSIDE: readonly Ailment[] = [
-  "shortedSwitch",
-  "deadPhase",
-  "battery",
-  "command",
-  "settings",
-  "rubbing",
-  "wrongPlate",
-  "elsewhere",
-];
+const OUTSIDE: readonly Ailment[] = [...OUTSIDE_BARE, "wrongPlate", "elsewhere"];
 /** Cures that are work on the motor: whoever does one of them looks at it again before it goes back. */
 const ON_MOTOR = new Set(AILMENTS.filter((one) => !OUTSIDE.includes(one)).flatMap((one) => CURED_BY[one]));
 export const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);

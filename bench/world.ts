@@ -97,7 +97,7 @@ const HOW_OFTEN: readonly (readonly [Ailment, number])[] = [
   ["hidden", 3],
 ];
 /** What lies outside a motor that has its own electronics. */
-const OUTSIDE_BARE: readonly Ailment[] = [
+export const OUTSIDE_BARE: readonly Ailment[] = [
   "shortedSwitch",
   "deadPhase",
   "battery",

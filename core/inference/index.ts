@@ -4,15 +4,6 @@ export { faultSets, membersOf, MOST_FAULTS, type FaultSets } from "./sets.ts";
 export { effectsOn, outcomesOf, OUTCOME_FLOOR } from "./effects.ts";
 export { classesOf } from "./classes.ts";
 export { infer, massBeyond, MOST_DECIBANS, type Inference } from "./infer.ts";
-export {
-  askedShares,
-  askingsOf,
-  bitsOf,
-  cureOutlooks,
-  curesOf,
-  leadingTypes,
-  NO_CURE,
-  type CureOutlook,
-  type Types,
-} from "./actions.ts";
+export { askedShares, askingsOf, bitsOf, curesOf, leadingTypes, NO_CURE, type Types } from "./actions.ts";
+export { cureOutlooks, type CureOutlook } from "./outlook.ts";
 export { entropyOf, LEAST_GAIN, rankSteps, whatWouldTurn, type RankedStep, type Turn } from "./nextStep.ts";

@@ -1,0 +1,125 @@
+import { askingsOf, bitsOf } from "./actions.ts";
+import type { Inference } from "./infer.ts";
+import { MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
+import type { Actions } from "./types.ts";
+
+/** Sets that any cure serves alike: their faults have the same cures and were raised alike, and they ask for the same. */
+interface Alike {
+  /** Place of each set's group. */
+  readonly of: Uint32Array;
+  /** Three places a group: kinds of faults, then 0 for none. */
+  readonly members: Uint8Array;
+  /** What the sets of each group ask for. */
+  readonly asked: Int32Array;
+  /** By kind of fault, from 1 on: its cures as bits, and whether it was raised. */
+  readonly curedBy: readonly number[];
+  readonly raised: readonly boolean[];
+}
+
+function alikeIn(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
+  const kinds = new Map<string, number>();
+  const [curedBy, wasRaised]: [number[], boolean[]] = [[0], [false]];
+  const kindOf = new Uint8Array(NONE + 1);
+  actions.curedBy.forEach((by, i) => {
+    const name = `${by} ${actions.usual[i]} ${raised[i]}`;
+    const kind = kinds.get(name) ?? kinds.size + 1;
+    kinds.set(name, kind);
+    [curedBy[kind], wasRaised[kind], kindOf[i]] = [by, raised[i] === 1, kind];
+  });
+  const { masks, of: asking } = askingsOf(actions, sets);
+  const width = kinds.size + 1;
+  const places = new Int32Array(width ** MOST_FAULTS).fill(-1);
+  const of = new Uint32Array(sets.size);
+  const [members, asked]: [number[], number[]] = [[], []];
+  for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
+    const a = kindOf[sets.members[at]!]!;
+    const b = kindOf[sets.members[at + 1]!]!;
+    const c = kindOf[sets.members[at + 2]!]!;
+    const key = (a * width + b) * width + c;
+    if (places[key] === -1) {
+      places[key] = asked.length;
+      asked.push(masks[asking[s]!]!);
+      members.push(a, b, c);
+    }
+    of[s] = places[key]!;
+  }
+  return { of, members: Uint8Array.from(members), asked: Int32Array.from(asked), curedBy, raised: wasRaised };
+}
+
+const alike = new WeakMap<Actions, Map<string, Alike>>();
+/** How many patterns of raised faults are kept for each model: the oldest goes first. */
+const MOST_KEPT = 64;
+
+/** Worked out once for each model's actions and what was raised. */
+function alikeOf(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
+  const byRaised = alike.get(actions) ?? new Map<string, Alike>();
+  alike.set(actions, byRaised);
+  const name = `${sets.size} ${raised.join("")}`;
+  const found = byRaised.get(name) ?? alikeIn(actions, sets, raised);
+  if (!byRaised.has(name) && byRaised.size >= MOST_KEPT) byRaised.delete(byRaised.keys().next().value!);
+  byRaised.set(name, found);
+  return found;
+}
+
+export interface CureOutlook {
+  /** P(everything that matters is cured). */
+  readonly cured: number;
+  /** P(the same, and nothing of it was needless). */
+  readonly exact: number;
+  /** P(needless), by cure of the mask. */
+  readonly needless: ReadonlyMap<number, number>;
+}
+
+/**
+ * How likely sets of cures are to be all that is needed: the mass of the fault sets they cure.
+ *
+ * A further fault that no finding raised does not hold a repair up, since its proof would show it: beside at least one
+ * fault that is cured it may stay. Where somebody complains, doing nothing cures the empty set alone; where nobody does,
+ * it is enough that no finding raised anything.
+ * @param masks cures as bits, one for each outlook
+ * @param raised 1 for each fault of the model that some finding raised
+ */
+export function cureOutlooks(
+  actions: Actions,
+  { sets, posterior }: Inference,
+  masks: readonly number[],
+  raised: Uint8Array,
+  complained = true,
+): CureOutlook[] {
+  const { of, members, asked, curedBy, raised: wasRaised } = alikeOf(actions, sets, raised);
+  const shares = new Float64Array(asked.length);
+  for (let s = 0; s < of.length; s += 1) shares[of[s]!]! += posterior[s]!;
+  /** P(nothing asks for a cure), worked out once each. */
+  const unasked = new Map<number, number>();
+  const unaskedShare = (cure: number): number => {
+    const found = unasked.get(cure);
+    if (found !== undefined) return found;
+    let sum = 0;
+    for (let g = 0; g < asked.length; g += 1) if ((asked[g]! & (1 << cure)) === 0) sum += shares[g]!;
+    unasked.set(cure, sum);
+    return sum;
+  };
+  return masks.map((mask) => {
+    const left = Uint8Array.from(curedBy, (by, kind) => Number(kind > 0 && (by & mask) === 0));
+    // Papers to correct and a set-up to mend hold nothing else up.
+    const holds = left.map((isLeft, kind) =>
+      Number(isLeft === 1 && wasRaised[kind] && (mask === 0 || (curedBy[kind]! & actions.aside) === 0)),
+    );
+    const allHold = complained || mask !== 0;
+    let cured = 0;
+    let exact = 0;
+    for (let g = 0, at = 0; g < asked.length; g += 1, at += MOST_FAULTS) {
+      const a = members[at]!;
+      const b = members[at + 1]!;
+      const c = members[at + 2]!;
+      const uncured = left[a]! + left[b]! + left[c]!;
+      if (uncured > 0) {
+        if ((holds[a]! | holds[b]! | holds[c]!) !== 0) continue;
+        if (allHold && uncured === Math.sign(a) + Math.sign(b) + Math.sign(c)) continue;
+      }
+      cured += shares[g]!;
+      if ((mask & ~asked[g]!) === 0) exact += shares[g]!;
+    }
+    return { cured, exact, needless: new Map(bitsOf(mask).map((cure) => [cure, unaskedShare(cure)])) };
+  });
+}
