@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { choice, job, measured, reading, seen } from "../../tests/jobs.ts";
+import { choice, job, lookedAndTurned, measured, MILLIOHM, pairs, reading, seen } from "../../tests/jobs.ts";
 import { FELT, REPEATED, type CheckAnswer, type Finding, type OpenStep } from "../check/index.ts";
 import type { CheckId, Reading } from "../record/index.ts";
+import { assessJob } from "./assessJob.ts";
 import { againFor, nextFirst, steadied, stepsIn } from "./steps.ts";
 import type { Holds } from "./holds.ts";
 import type { Action } from "./action.ts";
@@ -135,10 +136,28 @@ describe("the step that reads something once more", () => {
       minutes: 3,
       gain: 0,
       because: "",
+      first: expect.stringMatching(/rests on one look/u) as string,
       again: true,
     });
     expect(againFor("damp", steps)).toBeNull();
     expect(againFor(null, steps)).toBeNull();
+  });
+
+  it("is the pairs with other leads where the set-up is in doubt, once", () => {
+    const read = pairs(["128m", "128m", "141m"], MILLIOHM, "0.9");
+    const doubted = (readings: Parameters<typeof job>[0]) =>
+      assessJob(job([...lookedAndTurned(), ...readings]));
+    const once = doubted(read);
+    expect(once.next).toMatchObject({
+      check: "winding",
+      title: "Other leads or another meter: three pairs again",
+    });
+    expect(once.next!.first).toMatch(/^The set-up is in doubt/u);
+    expect(once.reason).toMatch(/set-up is the likely cause/u);
+    // Read twice and still in doubt: it no longer holds up what is sure by other readings.
+    const twice = doubted([...read, ...read]);
+    expect(twice.next?.title).not.toMatch(/^Other leads/u);
+    expect(twice.reason).not.toMatch(/set-up is the likely cause/u);
   });
 });
 

@@ -141,26 +141,32 @@ export function stepsIn(
 }
 
 /** A step as what is proposed, where something else than its gain speaks for it. */
-const proposal = ({ check, title, slots, minutes, again }: Step): NextCheck => ({
+const proposal = ({ check, title, slots, minutes, again }: Step, first: string): NextCheck => ({
   check,
   title,
   slots,
   minutes,
   gain: 0,
   because: "",
+  first,
   ...(again && { again }),
 });
 
 /** The step that reads a variable once more; null where it was read often enough. */
 export function againFor(alone: string | null, steps: readonly Step[]): NextCheck | null {
   const step = steps.find(({ again, variables }) => again && variables.some((id) => id === alone));
-  return step ? proposal(step) : null;
+  return step
+    ? proposal(
+        step,
+        "The verdict rests on one look: the same once more before anything is opened or ordered.",
+      )
+    : null;
 }
 
 /** The step that mends a doubtful set-up; null where it was done, or nothing was read with it. */
 export function mendingFor(steps: readonly Step[]): NextCheck | null {
   const step = MENDING.map((name) => steps.find(({ id }) => id.startsWith(`winding.${name}`))).find(Boolean);
-  return step ? proposal(step) : null;
+  return step ? proposal(step, "The set-up is in doubt: nothing is believed that rests on it alone.") : null;
 }
 
 export function ranked(
@@ -193,6 +199,7 @@ export const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean
 export function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {
   if (holds.halfDone) return whole(holds.halfDone, true);
   const sure = action !== null && action.probability >= 1 - doubt;
-  if (sure && holds.unread[0]) return whole(holds.unread[0], false);
+  if (sure && holds.unread[0])
+    return { ...whole(holds.unread[0], false), first: "It comes before any work on the motor." };
   return holds.onOneLook;
 }

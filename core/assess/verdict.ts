@@ -37,6 +37,8 @@ export interface NextCheck {
   readonly again?: boolean;
   /** It is begun and wants finishing, whatever it would tell. */
   readonly halfDone?: boolean;
+  /** Why it comes first, in a sentence, where it is not for what it would tell. */
+  readonly first?: string;
 }
 
 /** An outcome still to be seen that would turn the leading remedy. */

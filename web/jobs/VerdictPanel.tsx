@@ -20,7 +20,8 @@ function enough(verdict: Verdict): string {
 const titleOf = (check: CheckId) => CHECKS.find(({ id }) => id === check)?.title ?? "";
 
 /** What a step would tell; a check that only comes first says why it is made at all. */
-function whyNext({ because, gain }: NextCheck, why: string): string {
+function whyNext({ because, gain, first }: NextCheck, why: string): string {
+  if (first) return first;
   return gain > 0 && because !== "" ? `It tells most about ${because}.` : why;
 }
 

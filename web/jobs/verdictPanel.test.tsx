@@ -1,8 +1,10 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
+import type { Complaint } from "#core/record";
 import {
   BASIC,
+  choice,
   frameOpen,
   job,
   lookedAndTurned,
@@ -10,14 +12,15 @@ import {
   MILLIOHM,
   pairs,
   lamps,
+  seen,
   SOUND_LAMPS,
 } from "../../tests/jobs.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const REST = [...madeSafe("hub"), ...lookedAndTurned(), ...frameOpen()];
-const textOf = (readings: Parameters<typeof job>[0]) =>
+const textOf = (readings: Parameters<typeof job>[0], complaint: Complaint = "cutsOut") =>
   renderToStaticMarkup(
-    <VerdictPanel verdict={assessJob(job(readings))}>
+    <VerdictPanel verdict={assessJob({ ...job(readings), complaint })}>
       <a href="#next">on</a>
     </VerdictPanel>,
   )
@@ -49,6 +52,29 @@ describe("the verdict panel", () => {
     const text = textOf([...REST, ...pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m")]);
     expect(text).not.toMatch(/100 %/u);
     expect(text).not.toMatch(/ 0 %/u);
+  });
+
+  it("says why something comes first that is not asked for what it would tell", () => {
+    const worn = [
+      ...lookedAndTurned().filter(({ slot }) => slot !== "turn" && slot !== "axialPlay"),
+      choice("mechanical", "turn", "grinding"),
+      choice("mechanical", "axialPlay", "clear"),
+    ];
+    const text = (readings: Parameters<typeof textOf>[0]) =>
+      textOf([...madeSafe("hub"), ...readings], "noisy");
+    expect(text([...worn, choice("mechanical", "turn", "grinding")])).toMatch(
+      /Next Leads to frame .* It comes before any work on the motor\./u,
+    );
+    const [turn, play] = lookedAndTurned();
+    const chipped = [
+      turn!,
+      play!,
+      choice("mechanical", "sight", "opened"),
+      seen(["chipped"]),
+      ...frameOpen(),
+      ...pairs(["128m", "128m", "128.1m"], MILLIOHM, "0.1m"),
+    ];
+    expect(text(chipped)).toMatch(/Next Read again: .* The verdict rests on one look/u);
   });
 
   it("asks to finish what is begun before anything else", () => {
