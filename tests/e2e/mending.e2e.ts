@@ -182,6 +182,11 @@ test("a closed job stays as it was closed; opened again it says what is differen
   await expect(page.getByRole("note").first()).toContainText("Open again; it was closed on");
   await expect(page.getByRole("note").first()).toContainText("The shop's limits changed.");
   await noSeriousProblem(page);
+  // The other tests share this shop.
+  await page.goto(`${bench.url}/shop/limits`);
+  await page.getByLabel("Hub motor, balance, limit in percent").fill("");
+  await page.getByRole("button", { name: "Keep these" }).press("Enter");
+  await expect(page.getByRole("status").filter({ hasText: "Kept" })).toBeVisible();
 });
 
 test("a photo taken while the server is away is kept on the device and delivered with its reading", async ({
