@@ -30,8 +30,8 @@ function BandTable({ bands }: { readonly bands: readonly Band[] }) {
       <thead className="text-sm text-ink-2">
         <tr>
           <th className="py-1 font-normal">Said</th>
-          <th className="font-normal">Jobs</th>
-          <th className="font-normal">Came true</th>
+          <th className="px-2 font-normal">Jobs</th>
+          <th className="px-2 font-normal">Came true</th>
           <th className="font-normal">Between</th>
         </tr>
       </thead>
@@ -41,8 +41,8 @@ function BandTable({ bands }: { readonly bands: readonly Band[] }) {
             <th scope="row" className="py-1.5 font-normal">
               {from === 0 ? `below ${shareText(to)}` : `${shareText(from)} to ${shareText(to)}`}
             </th>
-            <td>{n}</td>
-            <td className="font-semibold">
+            <td className="px-2">{n}</td>
+            <td className="px-2 font-semibold whitespace-nowrap">
               {came}, {whole(share)}
             </td>
             <td className="text-ink-2">

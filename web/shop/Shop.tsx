@@ -20,7 +20,7 @@ export function Shop() {
   const [, , Part] = PARTS.find(([to]) => to === part) ?? PARTS[0];
   return (
     <Room title="Shop" foot="A changed limit judges open jobs anew, and never a closed one.">
-      <nav aria-label="Parts of the shop" className="mb-4 flex gap-2">
+      <nav aria-label="Parts of the shop" className="mb-4 flex flex-wrap gap-2">
         {PARTS.map(([to, words]) => (
           <NavLink
             key={to}
