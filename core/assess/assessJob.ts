@@ -207,11 +207,13 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const alone = action && carriedBy(model, action, faults, findings);
   const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
   const mend = setupDoubt ? mendingFor(steps) : null;
+  const ofPairs = findings.filter(({ check }) => check === "winding");
+  const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
   const holds: Holds = {
     unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
     halfDone: begun && checkOf(begun),
-    // Read with other leads and still in doubt: what is sure by other readings is not held up.
-    setupDoubt: mend !== null,
+    // Read with other leads and still in doubt: only what other readings say is no longer held up.
+    setupDoubt: setupDoubt && (mend !== null || restsOnPairs),
     unread: epoch > 0 ? [] : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : [])),
     onOneLook: hardFact === null && epoch === 0 && action && worksOn(action) ? againFor(alone, steps) : null,
     uncleared: clears && (complained && fed ? !failing && !runs : awaited !== undefined),
@@ -266,6 +268,13 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
 /** Whether a reading is left that costs less than what the action would waste without it. */
 const worthAsking = ({ waste }: Action, steps: readonly NextCheck[], book?: PriceBook) =>
   steps.some(({ minutes }) => labour(minutes, book) < waste);
+
+/** Whether one of these findings departs and speaks plainly for the likeliest fault that the action cures. */
+function restsOn({ cures }: Action, faults: readonly FaultBelief[], findings: readonly Finding[]): boolean {
+  const departing = new Set(findings.filter(({ departs }) => departs).map(({ variable }) => variable));
+  const fault = faults.find((one) => factsOf(one.fault).cures.some((cure) => cures.includes(cure)));
+  return fault?.weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY) ?? false;
+}
 
 /** Whether a finding departs that speaks plainly for a fault which the action cures. */
 function seenToFail(

@@ -1,8 +1,18 @@
 import { describe, expect, it } from "vitest";
-import { choice, job, lookedAndTurned, measured, MILLIOHM, pairs, reading, seen } from "../../tests/jobs.ts";
+import {
+  choice,
+  frameOpen,
+  job,
+  lookedAndTurned,
+  measured,
+  MILLIOHM,
+  pairs,
+  reading,
+  seen,
+} from "../../tests/jobs.ts";
 import { FELT, REPEATED, type CheckAnswer, type Finding, type OpenStep } from "../check/index.ts";
 import type { CheckId, Reading } from "../record/index.ts";
-import { assessJob } from "./assessJob.ts";
+import { assessJob, MOST_SETUP_DOUBT } from "./assessJob.ts";
 import { againFor, nextFirst, steadied, stepsIn } from "./steps.ts";
 import type { Holds } from "./holds.ts";
 import type { Action } from "./action.ts";
@@ -144,7 +154,7 @@ describe("the step that reads something once more", () => {
   });
 
   it("is the pairs with other leads where the set-up is in doubt, once", () => {
-    const read = pairs(["128m", "128m", "141m"], MILLIOHM, "0.9");
+    const read = [...frameOpen(), ...pairs(["158m", "258m", "258m"], MILLIOHM, "30m")];
     const doubted = (readings: Parameters<typeof job>[0]) =>
       assessJob(job([...lookedAndTurned(), ...readings]));
     const once = doubted(read);
@@ -154,10 +164,19 @@ describe("the step that reads something once more", () => {
     });
     expect(once.next!.first).toMatch(/^The set-up is in doubt/u);
     expect(once.reason).toMatch(/set-up is the likely cause/u);
-    // Read twice and still in doubt: it no longer holds up what is sure by other readings.
+    // Read twice and still in doubt: nothing is done to the motor on it.
     const twice = doubted([...read, ...read]);
     expect(twice.next?.title).not.toMatch(/^Other leads/u);
-    expect(twice.reason).not.toMatch(/set-up is the likely cause/u);
+    expect(twice.decided).toBeNull();
+    expect(twice.reason).toMatch(/set-up is the likely cause/u);
+    // What other readings say is no longer held up by it.
+    const touching = frameOpen().map((one) => ({ ...one, value: { kind: "ohms" as const, ohms: 5 } }));
+    const frame = doubted([...read, ...read, ...touching]);
+    expect(frame.faults.find(({ fault }) => fault === "setup")!.probability).toBeGreaterThan(
+      MOST_SETUP_DOUBT,
+    );
+    expect(frame.reason).not.toMatch(/set-up is the likely cause/u);
+    expect(doubted([...read, ...touching]).reason).toMatch(/set-up is the likely cause/u);
   });
 });
 
