@@ -87,6 +87,8 @@ export function jobService({ write, models }: Database, judging: JudgingService,
         ...(query.stage === "open" ? { closedAt: null } : query.stage ? { stage: query.stage } : {}),
         ...(query.q ? { search: { [Op.like]: `%${query.q.toLowerCase().replace(/[%_]/gu, "")}%` } } : {}),
       };
+      // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
+      const progress = await judging.progress();
       const { rows, count } = await models.Job.findAndCountAll({
         where,
         order: [["number", "DESC"]],
@@ -107,7 +109,7 @@ export function jobService({ write, models }: Database, judging: JudgingService,
           closedAt: job.closedAt,
         };
       });
-      return { items, total: count, page: query.page, pageSize: PAGE, judging: await judging.progress() };
+      return { items, total: count, page: query.page, pageSize: PAGE, judging: progress };
     },
 
     async view(id: string): Promise<JobView> {

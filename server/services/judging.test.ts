@@ -5,6 +5,7 @@ import { inThisThread, type Judge } from "../judge/judge.ts";
 import { aReading, INTAKE, JOB, NOW, useShop, uuid } from "../../tests/shop.ts";
 import { HUB } from "../../tests/jobs.ts";
 import { services } from "./index.ts";
+import { jobService } from "./jobs.ts";
 
 const shop = useShop();
 
@@ -67,6 +68,28 @@ describe("judging in the background", () => {
     const { items, judging: left } = await jobs.list({ page: 1 });
     expect(left.left).toBe(0);
     expect(items.find(({ id }) => id === uuid(7))!.summary.headline).not.toBe("Being weighed");
+  });
+
+  it("never calls a list fresh whose jobs were read before they were judged", async () => {
+    const { judge, release } = countingJudge();
+    const { jobs, judging } = services(shop.database, () => NOW, judge, pino({ level: "silent" }));
+    await jobs.takeIn(JOB, INTAKE);
+    // The judge is done just while a list is put together.
+    const looking = jobService(
+      shop.database,
+      {
+        ...judging,
+        progress: async () => {
+          release();
+          await judging.idle();
+          return judging.progress();
+        },
+      },
+      () => NOW,
+    );
+    const list = await looking.list({ page: 1 });
+    expect(list.judging.left).toBe(0);
+    expect(list.items[0]!.summary.headline).not.toBe("Being weighed");
   });
 
   it("judges a later visit anew when an earlier one reads differently", async () => {
