@@ -6,6 +6,7 @@ import {
   FAMILIES,
   HALL_SPACINGS,
   MAGNET_MATERIALS,
+  WARRANTIES,
   type Motor,
 } from "#core/record";
 import { celsius, id, name, ohms, oneOf, strict } from "./fields.ts";
@@ -59,6 +60,7 @@ export const motorFields: Joi.StrictSchemaMap<Motor> = {
   magnets: oneOf("magnet material", MAGNET_MATERIALS).allow(null),
   rated,
   modelId: id.allow(null),
+  warranty: oneOf("warranty", WARRANTIES),
 };
 
 export const motorSchema = strict<Motor>(motorFields);

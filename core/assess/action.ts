@@ -7,10 +7,12 @@ import {
   dispositionOf,
   factsOf,
   labour,
+  paymentFor,
   PRECEDENCE,
   termsOf,
   type CureId,
   type FaultId,
+  type Payment,
 } from "../catalogue/index.ts";
 import {
   askedShares,
@@ -151,7 +153,7 @@ export function paidAfter(
   asked: ReadonlyMap<number, number>,
   mask: number,
   family: Family,
-  book: PriceBook = {},
+  book: Payment = {},
 ): number {
   const done = (mask & bitOf("motor")) === 0 ? mask : mask | INSIDE;
   const missing = [...asked]
@@ -174,8 +176,9 @@ export function actionsFor(
   motor: Motor,
   inference: Inference,
   complained: boolean,
-  book: PriceBook = {},
+  prices: PriceBook = {},
 ): readonly Action[] {
+  const book = paymentFor(motor, prices);
   const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
   const raised = raisedBy(inference);
   const share = new Map(types.masks.map((mask, i) => [mask, types.shares[i]!]));
@@ -193,7 +196,7 @@ export function actionsFor(
       const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
       const terms = cures.map((cure) => termsOf(cure, motor.family, book));
       const parts = terms.reduce((sum, { price }) => sum + price, 0);
-      const cost = parts + labour(minutes, book);
+      const cost = cures.reduce((sum, cure) => sum + costOf(cure, motor.family, book), 0);
       const waste = [...needless].reduce(
         (sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!, motor.family, book),
         0,

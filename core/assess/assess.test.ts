@@ -13,6 +13,7 @@ import {
   pairs,
   photographed,
   seen,
+  spun,
 } from "../../tests/jobs.ts";
 import { assessJob, type Verdict } from "./index.ts";
 
@@ -129,6 +130,23 @@ describe("trade cases (common practice)", () => {
     );
     expect(verdict.faults[0]!.fault).toBe("limbOpen");
     expect(verdict.faults[0]!.place?.winding).toBe("AB");
+  });
+
+  it("pairs and spin are one circuit: turns shorted are shorted in one phase, by one share, in both", () => {
+    const STAR: Motor = { ...HUB, connection: "star" };
+    const turns = (ohms: readonly [string, string, string], volts: readonly [number, number, number]) => {
+      const verdict = assessJob(
+        job([...rest(), ...pairs(ohms, MILLIOHM, "0"), ...spun([100, ...volts, 100])], { motor: STAR }),
+      );
+      return probability(verdict, "turnsShorted");
+    };
+    // Circuit arithmetic, 30 % of limb A: .85/1/.85 at rest, .854/1/.854 spun.
+    const low = ["108.8m", "128m", "108.8m"] as const;
+    const oneCircuit = turns(low, [4.27, 5, 4.27]);
+    expect(oneCircuit).toBeGreaterThan(0.95);
+    // Limb A at rest and limb B spun, or a third of it at rest and nothing spun: no one fault does that.
+    expect(turns(low, [4.27, 4.27, 5])).toBeLessThan(oneCircuit - 0.1);
+    expect(turns(low, [5, 5, 5])).toBeLessThan(0.5);
   });
 
   it("a meter too coarse for the motor leaves the winding undecided", () => {

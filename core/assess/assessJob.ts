@@ -62,7 +62,12 @@ export function findingsOf(job: JobRecord, epoch: number): readonly Finding[] {
   const fresh = new Set(now.map(({ variable }) => variable));
   return [
     ...now,
-    ...findingsOf(job, epoch - 1).filter(({ variable, departs }) => !departs && !fresh.has(variable)),
+    ...findingsOf(job, epoch - 1)
+      .filter(({ variable, departs }) => !departs && !fresh.has(variable))
+      // How far it bore out readings that were since taken anew says nothing of the new ones.
+      .map(({ with: other, ...finding }) =>
+        other && !fresh.has(other.variable) ? { ...finding, with: other } : finding,
+      ),
   ];
 }
 

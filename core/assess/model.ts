@@ -8,11 +8,12 @@ import {
   type Kind,
 } from "../catalogue/index.ts";
 import type { Actions, LikelihoodRow, Mask, Model, Variable } from "../inference/index.ts";
+import { SPUN_TOGETHER } from "../backemf/index.ts";
 import { hallSpacingOf, type Motor } from "../record/index.ts";
 import { CHECKS } from "./registry.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */
-export const RULES_VERSION = "7";
+export const RULES_VERSION = "8";
 
 /** What every check declares, together. */
 export const VARIABLES: readonly Variable[] = CHECKS.flatMap(({ variables }) => variables);
@@ -48,6 +49,7 @@ export function modelFor(kind: Kind): MotorModel {
     variables: VARIABLES,
     rows: ROWS,
     masks: MASKS,
+    together: SPUN_TOGETHER,
     companions: COMPANIONS,
     actions: actionsOf(ids, kind.family),
   };

@@ -10,10 +10,12 @@ import {
   type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
-import { windingAt } from "../pattern/index.ts";
+import type { Evidence } from "../inference/index.ts";
+import { agreementOf, windingAt } from "../pattern/index.ts";
 import { percentText, quantityText, SPEED_CONSTANT } from "../quantity/index.ts";
 import { FAMILY_FACTS, latestIn, pairName, PAIRS, spinLimitOf, type Sitting } from "../record/index.ts";
 import { constantFinding, sisterFinding } from "./constantFindings.ts";
+import { pairFits, PAIRS_AT_REST, type PairOutcome } from "../winding/index.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";
 import type { SpunFit } from "./recogniseSpun.ts";
 import { constantOf, spinOf, spunFits } from "./spinRecord.ts";
@@ -79,6 +81,29 @@ export function blindToOpenDelta(job: Sitting, epoch: number): boolean {
   return !PAIRS.every((pair) => latestIn(job.readings, "winding", pair, epoch));
 }
 
+/** What the pairs at rest read of the fault that a spun row stands for, with the same phase at the same place. */
+const AT_REST: Readonly<Partial<Record<SpunOutcome, PairOutcome>>> = {
+  turnsStar: "turnsStar",
+  turnsDelta: "turnsDelta",
+  limbGone: "turnsStar",
+  pairShorted: "pairShorted",
+  twoFloating: "twoOpen",
+};
+
+/**
+ * Pairs at rest and pairs spun are one circuit: a fault is of one phase and one severity in both, so that the product of
+ * both is averaged over the places and not the averages multiplied. Undefined while nothing was read at rest.
+ */
+function withPairs(job: Sitting, epoch: number, spun: readonly SpunFit[]): Evidence["with"] {
+  const atRest = pairFits(job, epoch);
+  if (atRest.length === 0) return undefined;
+  const factors = spun.flatMap((fit) => {
+    const rest = atRest.find(({ outcome }) => outcome === AT_REST[fit.outcome]);
+    return rest ? [[fit.outcome, { [rest.outcome]: agreementOf(rest, fit) }] as const] : [];
+  });
+  return { variable: PAIRS_AT_REST.id, factors: Object.fromEntries(factors) };
+}
+
 function spunFinding(job: Sitting, epoch: number): Finding | null {
   const fits = spunFits(job, epoch);
   const best = fits[0];
@@ -104,6 +129,7 @@ function spunFinding(job: Sitting, epoch: number): Finding | null {
       ? `; largest deviation ${percentText(balance.deviations[balance.worst].value)}, ${pairName(balance.worst)}`
       : "";
   const advice = adviceOf(job, epoch, best, measured);
+  const shared = withPairs(job, epoch, fits);
   return {
     check: "backemf",
     variable: PAIRS_SPUN.id,
@@ -112,6 +138,7 @@ function spunFinding(job: Sitting, epoch: number): Finding | null {
       measured.refusal === "outsideBand" ? "; outside the meter's band, so compared with each other only" : ""
     }`,
     ...(advice !== undefined && { advice }),
+    ...(shared && { with: shared }),
     departs: best.outcome !== "equal",
     place: SPUN_LOCATED.has(best.outcome) ? { phase: best.phase, winding, share: best.phaseShare } : null,
   };
@@ -197,7 +224,7 @@ export const backemfCheck: CheckDefinition = {
   variables: BACKEMF_VARIABLES,
   rows: BACKEMF_ROWS,
   masks: [],
-  // An open delta winding spins equal: whether equal passes depends on the pairs at rest.
+  // One circuit: an open delta winding spins equal, and a fault is of one phase and severity in both.
   leansOn: ["winding"],
   notApplicable: ({ family }) =>
     FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,

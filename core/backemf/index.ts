@@ -15,4 +15,5 @@ export * from "./underLoad.ts";
 export * from "./gate.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
+export { SPUN_TOGETHER } from "./likelihoods.ts";
 export * from "./check.ts";

@@ -1,4 +1,5 @@
-import { row } from "../catalogue/index.ts";
+import { row, together } from "../catalogue/index.ts";
+import { PAIRS_AT_REST } from "../winding/index.ts";
 import { CONSTANT, PAIRS_SPUN, SISTER, SPIN_DRAG } from "./variables.ts";
 
 /**
@@ -80,4 +81,14 @@ export const BACKEMF_ROWS = [
   row(SISTER, "magnetsWeak", { high: 0.92 }, "less flux than the known-good one"),
   row(SISTER, "magnets", { high: 0.15 }, "a lost magnet takes its flux along"),
   row(SISTER, "setup", { high: 0.04, low: 0.04 }, "a slip hits one of the two"),
+];
+
+const BOTH = [PAIRS_AT_REST, PAIRS_SPUN] as const;
+
+/** Pairs at rest and pairs spun are one circuit: what one fault does to both. */
+export const SPUN_TOGETHER = [
+  together(BOTH, "turnsShorted", "the turns that are missing at rest are missing spun"),
+  together(BOTH, "starJointOpen", "where two bundles still touch at rest they touch when spun"),
+  together(BOTH, "leadOpen", "a plug that is torn off whole opens all at rest and spun"),
+  together(BOTH, "leadsShorted", "a cable crushed through is crushed when spun too"),
 ];

@@ -70,6 +70,7 @@ function erratic(measured: MeasuredSpin, prior: ScalePrior): SpunFit {
     phase: "A",
     phaseShare: 1 / 3,
     severity: 0,
+    logs: [],
   };
 }
 

@@ -1,5 +1,5 @@
 import type { Ratio } from "../quantity/index.ts";
-import { logSpaced, type Row } from "../pattern/index.ts";
+import { SHORTED_TURNS, type Row } from "../pattern/index.ts";
 
 /** A pair's voltage as a ratio to a healthy pair at the same speed; a floating pair has no number. */
 export type SpunRatio = Ratio | "floating";
@@ -17,8 +17,6 @@ export const SPUN_OUTCOMES = [
   "allFloating",
 ] as const;
 export type SpunOutcome = (typeof SPUN_OUTCOMES)[number];
-
-const SHORTED_TURNS = logSpaced(0.03, 0.95, 40);
 
 /** Star with limb a at a share e of its voltage: |e·1 − 1∠120°|/√3 = √(1 + e + e²)/√3. */
 function star(limbA: Ratio): Ratio {
@@ -55,7 +53,8 @@ export const SPUN_ROWS: readonly Row<SpunOutcome, SpunRatio>[] = [
     severities: SHORTED_TURNS,
     ratios: (x) => ({ AB: star(1 - x), BC: 1, CA: star(1 - x) }),
   },
-  { outcome: "turnsDelta", severities: SHORTED_TURNS, ratios: delta },
+  // A delta winding with all its turns shorted is a shorted pair, a row of its own.
+  { outcome: "turnsDelta", severities: SHORTED_TURNS.slice(0, -1), ratios: delta },
   { outcome: "limbGone", severities: [1], ratios: () => ({ AB: star(-1), BC: 1, CA: star(-1) }) },
   { outcome: "reversedDelta", severities: [1], ratios: () => REVERSED_DELTA },
   { outcome: "pairShorted", severities: [1], ratios: () => delta(1) },

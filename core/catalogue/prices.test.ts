@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { FAMILIES } from "../record/index.ts";
-import { costOf, CURE_IDS, CURES, labour, termsOf, USUAL_HOURLY, USUAL_MOTOR } from "./index.ts";
+import { costOf, CURE_IDS, CURES, labour, paymentFor, termsOf, USUAL_HOURLY, USUAL_MOTOR } from "./index.ts";
 
 describe("what a cure costs", () => {
   it("is an example where the shop says nothing, and says so", () => {
@@ -28,6 +28,20 @@ describe("what a cure costs", () => {
     expect(labour(20, { hourly: 90 })).toBe(30);
     const book = { hourly: 60, parts: { bearings: { price: 20, days: 0 } } };
     expect(costOf("bearings", "hub", book)).toBe(20 + CURES.bearings.minutes);
+  });
+
+  it("is what is left where a warranty on the machine pays for work on the motor", () => {
+    const book = { hourly: 60, parts: { bearings: { price: 20, days: 3 } } };
+    const of = (warranty: "none" | "parts" | "whole") => paymentFor({ warranty }, book);
+    expect(costOf("bearings", "hub", of("none"))).toBe(20 + CURES.bearings.minutes);
+    expect(costOf("bearings", "hub", of("parts"))).toBe(CURES.bearings.minutes);
+    expect(costOf("bearings", "hub", of("whole"))).toBe(0);
+    // The days stay: who pays does not make a part arrive. A paid price is no example either.
+    expect(termsOf("bearings", "hub", of("parts"))).toEqual({ price: 0, days: 3, example: false });
+    expect(termsOf("motor", "hub", of("parts")).example).toBe(false);
+    // Settings, papers and what feeds it are not the motor's.
+    expect(costOf("settings", "hub", of("whole"))).toBe(costOf("settings", "hub", book));
+    expect(paymentFor({}, book).covered).toBe("none");
   });
 
   it("is known for every cure in every family", () => {

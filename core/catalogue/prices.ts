@@ -1,5 +1,5 @@
 import type { Minutes } from "../quantity/index.ts";
-import type { ByFamily, Family, PartTerms, PriceBook } from "../record/index.ts";
+import type { ByFamily, Family, Motor, PartTerms, PriceBook, Warranty } from "../record/index.ts";
 import { cureFactsOf, type CureId } from "./cures.ts";
 
 /** What an hour at the bench costs where a shop says no other. An example. */
@@ -14,13 +14,28 @@ export const USUAL_MOTOR: ByFamily<number> = {
   miniSplit: 210,
 };
 
+/** A shop's prices, and what a warranty on the machine pays of them. */
+export interface Payment extends PriceBook {
+  /** Work on the motor itself, and a new one, that the machine's warranty pays. */
+  readonly covered?: Warranty;
+}
+
 /** Where a price comes from: the shop's book, or an example that ships. */
 export interface KnownTerms extends PartTerms {
   readonly example: boolean;
 }
 
 /** What the parts of a cure cost in a motor of this family, and when they are there. */
-export function termsOf(cure: CureId, family: Family, book: PriceBook = {}): KnownTerms {
+export function termsOf(cure: CureId, family: Family, book: Payment = {}): KnownTerms {
+  const terms = priceOf(cure, family, book);
+  return isCovered(cure, book) ? { ...terms, price: 0, example: false } : terms;
+}
+
+/** A warranty pays what is done to the motor; papers, set-up and what feeds it are the shop's own matter. */
+const isCovered = (cure: CureId, { covered = "none" }: Payment) =>
+  covered !== "none" && cureFactsOf(cure).onMotor;
+
+function priceOf(cure: CureId, family: Family, book: PriceBook): KnownTerms {
   const motor = book.motors?.[family];
   const own = cure === "motor" ? motor : book.parts?.[cure];
   if (own) return { ...own, example: false };
@@ -34,7 +49,14 @@ export function labour(minutes: Minutes, { hourly = USUAL_HOURLY }: PriceBook = 
   return (minutes / 60) * hourly;
 }
 
-/** Parts and labour of a cure, in the shop's currency. */
-export function costOf(cure: CureId, family: Family, book: PriceBook = {}): number {
-  return termsOf(cure, family, book).price + labour(cureFactsOf(cure).minutes, book);
+/** Parts and labour of a cure, in the shop's currency: what is left of them where a warranty pays. */
+export function costOf(cure: CureId, family: Family, book: Payment = {}): number {
+  const { price } = termsOf(cure, family, book);
+  const paid = isCovered(cure, book) && book.covered === "whole";
+  return price + (paid ? 0 : labour(cureFactsOf(cure).minutes, book));
+}
+
+/** A shop's prices as they stand for one motor. */
+export function paymentFor({ warranty = "none" }: Pick<Motor, "warranty">, book: PriceBook = {}): Payment {
+  return { ...book, covered: warranty };
 }

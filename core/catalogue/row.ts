@@ -1,4 +1,4 @@
-import type { LikelihoodRow, Mask, Variable } from "../inference/index.ts";
+import type { LikelihoodRow, Mask, Together, Variable } from "../inference/index.ts";
 import type { FaultId } from "./faults.ts";
 
 /** Circumstances that a row of a likelihood table may depend on. */
@@ -22,4 +22,9 @@ export function row<Outcome extends string>(
 /** While one fault is present, the variable says nothing of the others. */
 export function mask({ id }: Variable, by: FaultId, hides: readonly FaultId[], reason: string): Mask {
   return { variable: id, by, hides, reason };
+}
+
+/** A fault that shows in both variables by one severity. */
+export function together(variables: readonly [Variable, Variable], fault: FaultId, reason: string): Together {
+  return { variables: [variables[0].id, variables[1].id], fault, reason };
 }

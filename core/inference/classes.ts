@@ -13,6 +13,8 @@ export interface Classes {
   readonly outcomes: number;
   /** P(outcome | class): one row of outcomes for each class. */
   readonly chances: Float64Array;
+  /** Faults that act on it, by class. */
+  readonly acting: readonly (readonly number[])[];
 }
 
 function build(model: Model, variable: Variable, settings: readonly Setting[]): Classes {
@@ -22,8 +24,8 @@ function build(model: Model, variable: Variable, settings: readonly Setting[]): 
   const place = new Map(model.faults.map(({ id }, i) => [id, i]));
   /** 1, 2, 3… for the faults that act on the variable; 0 for the others and for no fault. */
   const rank = new Uint8Array(NONE + 1);
-  let acting = 0;
-  for (let i = 0; i < n; i += 1) if (effects.byFault[i]) rank[i] = acting += 1;
+  let most = 0;
+  for (let i = 0; i < n; i += 1) if (effects.byFault[i]) rank[i] = most += 1;
   /** hidden[by · 256 + fault] where one hides the other. */
   const hidden = new Uint8Array(model.masks.some((mask) => mask.variable === variable.id) ? 65_536 : 0);
   for (const mask of model.masks) {
@@ -31,10 +33,11 @@ function build(model: Model, variable: Variable, settings: readonly Setting[]): 
     if (mask.variable !== variable.id || by === undefined) continue;
     for (const id of mask.hides) hidden[by * 256 + (place.get(id) ?? NONE)] = 1;
   }
-  const base = acting + 1;
+  const base = most + 1;
   const known = new Int32Array(base ** MOST_FAULTS).fill(-1);
   const of = new Uint32Array(size);
   const rows: number[][] = [];
+  const acting: number[][] = [];
   const hides = hidden.length > 0;
   const isHidden = (member: number, a: number, b: number, c: number): boolean =>
     hidden[a * 256 + member] === 1 || hidden[b * 256 + member] === 1 || hidden[c * 256 + member] === 1;
@@ -56,20 +59,16 @@ function build(model: Model, variable: Variable, settings: readonly Setting[]): 
     if (z > 0) key = key * base + z;
     if (known[key] === -1) {
       known[key] = rows.length;
-      const acts = [x > 0 ? a : NONE, y > 0 ? b : NONE, z > 0 ? c : NONE];
-      rows.push(
-        outcomesOf(
-          effects,
-          acts.filter((member) => member !== NONE),
-        ),
-      );
+      const acts = [x > 0 ? a : NONE, y > 0 ? b : NONE, z > 0 ? c : NONE].filter((member) => member !== NONE);
+      rows.push(outcomesOf(effects, acts));
+      acting.push(acts);
     }
     of[s] = known[key]!;
   }
   const outcomes = variable.outcomes.length;
   const chances = new Float64Array(rows.length * outcomes);
   rows.forEach((row, i) => chances.set(row, i * outcomes));
-  return { of, count: rows.length, outcomes, chances };
+  return { of, count: rows.length, outcomes, chances, acting };
 }
 
 /** Classes depend on model, variable and settings alone: worked out once each. */

@@ -16,6 +16,19 @@ function spread(variable: Variable, named: Readonly<Partial<Record<string, numbe
 const holds = (when: Readonly<Partial<Record<string, string>>> | undefined, setting: Setting) =>
   Object.entries(when ?? {}).every(([name, value]) => setting.values[name] === value);
 
+/** What one fault alone would make a variable show in each setting; null where it touches it in none. */
+export function effectBySetting(
+  model: Model,
+  fault: string,
+  variable: Variable,
+  settings: readonly Setting[],
+): readonly Distribution[] | null {
+  const rows = model.rows.filter((row) => row.fault === fault && row.variable === variable.id);
+  const bySetting = settings.map((setting) => rows.find(({ when }) => holds(when, setting)));
+  if (bySetting.every((row) => row === undefined)) return null;
+  return bySetting.map((row) => spread(variable, row?.outcomes ?? {}));
+}
+
 /** What one fault alone would make a variable show, averaged over the settings; null where it does not touch it. */
 function effectOf(
   model: Model,
@@ -23,20 +36,16 @@ function effectOf(
   variable: Variable,
   settings: readonly Setting[],
 ): Distribution | null {
-  const rows = model.rows.filter((row) => row.fault === fault && row.variable === variable.id);
-  if (rows.length === 0) return null;
-  const untouched = spread(variable, {});
-  const bySetting = settings.map((setting) => {
-    const row = rows.find(({ when }) => holds(when, setting));
-    return row ? spread(variable, row.outcomes) : null;
-  });
-  if (bySetting.every((one) => one === null)) return null;
-  return variable.outcomes.map((_, k) =>
-    settings.reduce((sum, { share }, s) => sum + share * (bySetting[s] ?? untouched)[k]!, 0),
+  const bySetting = effectBySetting(model, fault, variable, settings);
+  return (
+    bySetting &&
+    variable.outcomes.map((_, k) =>
+      settings.reduce((sum, { share }, s) => sum + share * bySetting[s]![k]!, 0),
+    )
   );
 }
 
-function cumulative(distribution: Distribution): number[] {
+export function cumulative(distribution: Distribution): number[] {
   let sum = 0;
   return distribution.map((p) => (sum += p));
 }

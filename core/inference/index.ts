@@ -3,6 +3,7 @@ export * from "./types.ts";
 export { faultSets, membersOf, MOST_FAULTS, type FaultSets } from "./sets.ts";
 export { effectsOn, outcomesOf, OUTCOME_FLOOR } from "./effects.ts";
 export { classesOf } from "./classes.ts";
+export { ONE_SEVERITY } from "./together.ts";
 export { infer, massBeyond, MOST_DECIBANS, type Inference } from "./infer.ts";
 export { askedShares, askingsOf, bitsOf, curesOf, leadingTypes, NO_CURE, type Types } from "./actions.ts";
 export { cureOutlooks, type CureOutlook } from "./outlook.ts";

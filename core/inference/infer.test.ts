@@ -37,6 +37,7 @@ const FEVER_MODEL: Model = {
     { fault: "malaria", variable: "fever", outcomes: { yes: 1 - 0.1 }, reason: "" },
   ],
   masks: [],
+  together: [],
   companions: [],
 };
 
@@ -164,6 +165,7 @@ function built(drawn: Drawn): { model: Model; circumstances: Circumstances; evid
       masks: drawn.variables.flatMap(({ hides }, v) =>
         hides ? [{ variable: `v${v}`, by: name(hides[0]), hides: [name(hides[1])], reason: "" }] : [],
       ),
+      together: [],
       companions: drawn.companions.map(([a, b]) => [name(a), name(b)] as const),
     },
     circumstances: {

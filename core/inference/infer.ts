@@ -1,4 +1,5 @@
 import { classesOf, type Classes } from "./classes.ts";
+import { togetherClasses } from "./together.ts";
 import { faultSets, MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 import type { Circumstances, Decibans, Evidence, Model, Variable } from "./types.ts";
 
@@ -136,11 +137,8 @@ function variableOf(model: Model, id: string): Variable {
 }
 
 /** p(evidence | class), scaled so that the likeliest outcome counts 1: never below the floor of an outcome. */
-function chancesOf(
-  model: Model,
-  circumstances: Circumstances,
-  { variable: id, likelihood, slip: own }: Evidence,
-) {
+function chancesOf(model: Model, circumstances: Circumstances, evidence: Evidence): Chances {
+  const { variable: id, likelihood, slip: own } = evidence;
   const variable = variableOf(model, id);
   const slip = own ?? variable.slip ?? 0;
   const classes = classesOf(model, variable, circumstances.settings);
@@ -154,22 +152,118 @@ function chancesOf(
   const p = new Float64Array(classes.count);
   for (let c = 0, at = 0; c < classes.count; c += 1)
     for (let k = 0; k < soft.length; k += 1, at += 1) p[c]! += (classes.chances[at]! * soft[k]!) / top;
-  return { classes, p, slip };
+  return { evidence, variable, classes, soft: soft.map((one) => one / top), p, slip };
+}
+
+/** What a piece of evidence says by class, before it may be a slip. */
+interface Chances {
+  readonly evidence: Evidence;
+  readonly variable: Variable;
+  readonly classes: Classes;
+  /** p(readings | outcome), the likeliest 1. */
+  readonly soft: readonly number[];
+  readonly p: Float64Array;
+  readonly slip: number;
+}
+
+/** One piece of evidence, or two that one cause moves together: its classes and what each class makes of it. */
+interface Told {
+  readonly of: Uint32Array;
+  readonly p: Float64Array;
+  readonly parts: readonly {
+    readonly evidence: Evidence;
+    /** By class: without this part, and the share of `p` in which this part is a slip. */
+    readonly without: Float64Array;
+    readonly slipped: Float64Array;
+  }[];
 }
 
 /**
  * A piece of evidence may be a slip, and then says nothing: P'(e | S) = (1 − s)·P(e | S) + s·P(e), with P(e) over all
  * sets as they stood before any evidence. It bounds what one finding can do.
- * @returns P' by class, and what a slip adds to each
  */
-function withSlip({ classes, p, slip }: ReturnType<typeof chancesOf>, before: Before) {
-  const { of } = classes;
-  if (slip === 0) return { of, p, adds: 0 };
+function withSlip({ evidence, classes, p, slip }: Chances, before: Before): Told {
+  const adds = slip * anyway({ classes, p, slip }, before);
+  const without = new Float64Array(p.length).fill(1);
+  const slipped = new Float64Array(p.length).fill(adds);
+  const mixed = p.map((chance) => (1 - slip) * chance + adds);
+  return { of: classes.of, p: mixed, parts: [{ evidence, without, slipped }] };
+}
+
+/** P(e) over all sets as they stood before any evidence; not asked for where nothing slips. */
+function anyway({ classes, p, slip }: Pick<Chances, "classes" | "p" | "slip">, before: Before): number {
+  if (slip === 0) return 0;
   const mass = classMass(before, classes);
-  let anyway = 0;
-  for (let c = 0; c < p.length; c += 1) anyway += mass[c]! * p[c]!;
-  const adds = slip * anyway;
-  return { of, p: p.map((chance) => (1 - slip) * chance + adds), adds };
+  let sum = 0;
+  for (let c = 0; c < p.length; c += 1) sum += mass[c]! * p[c]!;
+  return sum;
+}
+
+/**
+ * Two pieces of evidence in which one fault shows by one severity, and whose readings may bear each other out: the
+ * product of both is averaged over what can be, and not the product of the averages. Either may be a slip by itself.
+ */
+function toldTogether(
+  model: Model,
+  { settings }: Circumstances,
+  [one, other]: readonly [Chances, Chances],
+  before: Before,
+): Told {
+  const { joint, chances } = togetherClasses(model, [one.variable, other.variable], settings);
+  const [height, width] = [one.soft.length, other.soft.length];
+  const factors = factorsOf(one, other);
+  const both = one.soft.flatMap((a, k) => other.soft.map((b, l) => a * b * factors(k, l)));
+  const [s, t] = [one.slip, other.slip];
+  const [a, b] = [anyway(one, before), anyway(other, before)];
+  const p = new Float64Array(joint.count);
+  const [plainOne, plainOther, slippedOne, slippedOther] = Array.from(
+    { length: 4 },
+    () => new Float64Array(joint.count),
+  ) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  for (let j = 0, at = 0; j < joint.count; j += 1) {
+    let together = 0;
+    for (let k = 0; k < height * width; k += 1, at += 1) together += chances[at]! * both[k]!;
+    plainOne[j] = (1 - s) * one.p[joint.first[j]!]! + s * a;
+    plainOther[j] = (1 - t) * other.p[joint.second[j]!]! + t * b;
+    slippedOne[j] = s * a * plainOther[j]!;
+    slippedOther[j] = t * b * plainOne[j]!;
+    p[j] = (1 - s) * (1 - t) * together + slippedOne[j]! + slippedOther[j]! - s * a * t * b;
+  }
+  return {
+    of: joint.of,
+    p,
+    parts: [
+      { evidence: one.evidence, without: plainOther, slipped: slippedOne },
+      { evidence: other.evidence, without: plainOne, slipped: slippedOther },
+    ],
+  };
+}
+
+/** How far the readings of two pieces agree on a cause, by their outcomes; either of the two may say it. */
+function factorsOf(one: Chances, other: Chances): (k: number, l: number) => number {
+  const said = (by: Chances, of: Chances, mine: number, its: number) =>
+    by.evidence.with?.variable === of.variable.id
+      ? by.evidence.with.factors[by.variable.outcomes[mine]!]?.[of.variable.outcomes[its]!]
+      : undefined;
+  return (k, l) => said(one, other, k, l) ?? said(other, one, l, k) ?? 1;
+}
+
+/** Each piece of evidence by itself, and those together that one fault moves together. */
+function tellings(
+  model: Model,
+  circumstances: Circumstances,
+  evidence: readonly Evidence[],
+  before: Before,
+): Told[] {
+  const left = new Map(evidence.map((one) => [one.variable, chancesOf(model, circumstances, one)]));
+  const told: Told[] = [];
+  for (const { variables } of model.together) {
+    const [one, other] = variables.map((id) => left.get(id));
+    if (!one || !other) continue;
+    variables.forEach((id) => left.delete(id));
+    told.push(toldTogether(model, circumstances, [one, other], before));
+  }
+  return [...told, ...[...left.values()].map((one) => withSlip(one, before))];
 }
 
 /** Logarithms as probabilities that add up to one, in place. */
@@ -226,7 +320,8 @@ function classMass({ priors, byClass }: Before, classes: Classes): Float64Array 
  * Exact inference over all sets of at most three faults, the empty set included.
  *
  * P(S | evidence) ∝ P(S)·Π_f Σ_outcome p(readings_f | outcome)·P(outcome | S). Pieces of evidence are independent
- * given the set; their order changes nothing, and what was skipped is none: a factor of 1. Weights are leave-one-out
+ * given the set, but for those that one fault moves together; their order changes nothing, and what was skipped is
+ * none: a factor of 1. Weights are leave-one-out
  * changes of a fault's log odds in decibans (I. J. Good's unit). Logarithms are taken once for each class.
  * @param evidence at most one for each variable
  * @throws RangeError for two of one variable, an unknown variable or outcome, or a likelihood that is 0 throughout
@@ -239,27 +334,36 @@ export function infer(model: Model, circumstances: Circumstances, evidence: read
   const sets = faultSets(model.faults.length);
   const before = beforeOf(model, circumstances, sets);
   const logs = before.logs.slice();
-  const chances = evidence.map((one) => withSlip(chancesOf(model, circumstances, one), before));
-  for (const { of, p } of chances) {
+  const told = tellings(model, circumstances, evidence, before);
+  for (const { of, p } of told) {
     const logOf = p.map(Math.log);
     for (let s = 0; s < sets.size; s += 1) logs[s]! += logOf[of[s]!]!;
   }
   // No factor lies below an outcome's floor, so that nothing underflows here that leaving one out would need.
   const posterior = normalise(logs);
   const marginals = marginalsUnder(sets, posterior);
-  const without = chances.map(({ of, p }) =>
-    massWith(
-      sets,
-      posterior,
-      of,
-      p.map((chance) => 1 / chance),
+  const parts = new Map(
+    told.flatMap(({ of, p, parts: own }) =>
+      own.map(({ evidence: one, without, slipped }) => {
+        const left = massWith(
+          sets,
+          posterior,
+          of,
+          without.map((chance, c) => chance / p[c]!),
+        );
+        // P(slip | all) = Σ P(S | all) · P'(e, slipped | S) / P'(e | S).
+        const shares = slipped.map((chance, c) => chance / p[c]!);
+        let slip = 0;
+        for (let s = 0; s < sets.size; s += 1) slip += posterior[s]! * shares[of[s]!]!;
+        return [one, { ...left, slip }] as const;
+      }),
     ),
   );
-  const weights = without.map(({ byFault, total }) =>
-    marginals.map((p, i) => capped(logOdds(p) - logOdds(byFault[i]! / total))),
-  );
-  // P(slip | all) = s·P(e) · Σ P(S | all) / P'(e | S).
-  const slips = without.map(({ total }, f) => chances[f]!.adds * total);
+  const weights = evidence.map((one) => {
+    const { byFault, total } = parts.get(one)!;
+    return marginals.map((p, i) => capped(logOdds(p) - logOdds(byFault[i]! / total)));
+  });
+  const slips = evidence.map((one) => parts.get(one)!.slip);
   return {
     sets,
     posterior,

@@ -43,6 +43,7 @@ const MODEL: Model = {
     { fault: "b", variable: "twin", outcomes: { yes: 1 }, reason: "" },
   ],
   masks: [],
+  together: [],
   companions: [],
 };
 const EVEN: Circumstances = { settings: [{ share: 1, values: {} }], priors: [0.5, 1e-9], complaint: null };

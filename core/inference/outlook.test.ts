@@ -9,6 +9,7 @@ const MODEL: Model = {
   variables: [],
   rows: [],
   masks: [],
+  together: [],
   companions: [],
 };
 

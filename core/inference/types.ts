@@ -37,6 +37,12 @@ export interface Evidence {
   readonly likelihood: Readonly<Partial<Record<string, number>>>;
   /** Chance that it says nothing at all, 0 to below 1; its variable's where it is not given. */
   readonly slip?: number;
+  /** Where one cause shows in another piece of evidence too: how far its readings and those agree on that cause. */
+  readonly with?: {
+    readonly variable: string;
+    /** p(both readings | both outcomes) over the product of each alone, by this outcome and by the other's; else 1. */
+    readonly factors: Readonly<Partial<Record<string, Readonly<Partial<Record<string, number>>>>>>;
+  };
 }
 
 /** What the engine needs to know of a fault: its name, and how well it explains that somebody complained. */
@@ -64,11 +70,20 @@ export interface Mask {
   readonly reason: string;
 }
 
+/** A fault that shows in two variables by one severity: the plainer in the one, the plainer in the other. */
+export interface Together {
+  readonly variables: readonly [string, string];
+  readonly fault: string;
+  readonly reason: string;
+}
+
 export interface Model {
   readonly faults: readonly EngineFault[];
   readonly variables: readonly Variable[];
   readonly rows: readonly LikelihoodRow[];
   readonly masks: readonly Mask[];
+  /** At most one other variable for each. */
+  readonly together: readonly Together[];
   /** Faults of which one brings the other along, by their names. */
   readonly companions: readonly (readonly [string, string])[];
 }

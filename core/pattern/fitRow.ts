@@ -12,6 +12,8 @@ export interface RowFit<Outcome extends string> {
   readonly phaseShare: Ratio;
   /** Best severity of the row. */
   readonly severity: number;
+  /** ln p(readings | place), place by place: phase by phase, each severity by severity. Empty where it has no places. */
+  readonly logs: readonly number[];
 }
 
 /**
@@ -36,5 +38,39 @@ export function fitRow<Outcome extends string, Cell>(
     phase: PHASES[leading]!,
     phaseShare: shares[leading]!,
     severity: places[best]!.severity,
+    logs,
   };
+}
+
+/** Of two readings of one fault, this many are of one severity; the others share its phase alone. Judgement. */
+const ONE_SEVERITY = 0.8;
+
+/** Mean of e^v. */
+const meanOf = (logs: readonly number[]) => Math.exp(logSumExp(logs)) / logs.length;
+
+/**
+ * How far two fits of one fault agree on where it sits and how grave it is: the mean of the product of both over the
+ * product of the means. Above 1 where they point at one place, below where at two. A short through a contact is of one
+ * phase and not quite of one severity at rest and spun.
+ * @param one and other fits of rows whose phases stand for the same limb or winding
+ * @returns 1 where either has no places
+ * @example agreementOf(fitAt("A"), fitAt("A")) // up to 3 for the phase alone
+ */
+export function agreementOf(one: RowFit<string>, other: RowFit<string>): number {
+  if (one.logs.length === 0 || other.logs.length === 0) return 1;
+  const [ones, others] = [one, other].map(({ logs, logLikelihood }) =>
+    logs.map((log) => log - logLikelihood),
+  ) as [number[], number[]];
+  const [each, eachOther] = [ones.length / PHASES.length, others.length / PHASES.length];
+  const byPhase =
+    PHASES.reduce(
+      (sum, _, i) =>
+        sum +
+        meanOf(ones.slice(i * each, (i + 1) * each)) *
+          meanOf(others.slice(i * eachOther, (i + 1) * eachOther)),
+      0,
+    ) / PHASES.length;
+  if (each !== eachOther || each === 1) return byPhase;
+  const bySeverity = meanOf(ones.map((log, i) => log + others[i]!));
+  return ONE_SEVERITY * bySeverity + (1 - ONE_SEVERITY) * byPhase;
 }

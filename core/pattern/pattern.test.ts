@@ -2,6 +2,7 @@ import { determinant, inverse, Matrix } from "ml-matrix";
 import { describe, expect, it } from "vitest";
 import { PAIRS, PHASES } from "../record/index.ts";
 import {
+  agreementOf,
   balanceOfPairs,
   fitRow,
   leanOf,
@@ -61,6 +62,49 @@ describe("how well a row fits", () => {
   });
   it("keeps the first of places alike", () => {
     expect(fitRow(numbered, () => -3)).toMatchObject({ phase: "A", severity: 1, logLikelihood: -3 });
+  });
+});
+
+describe("two fits of one fault", () => {
+  const nearly = (phase: string, share: number) => (of: string) =>
+    Math.log(of === phase ? share : (1 - share) / 2);
+  /** A row whose AB names its phase and severity, so that a test can say what each place is worth. */
+  const named = (severities: readonly number[]): Row<"odd", string> => ({
+    outcome: "odd",
+    severities,
+    ratios: (severity) => ({ AB: `A${severity}`, BC: `C${severity}`, CA: `B${severity}` }),
+  });
+  const fitted = (severities: readonly number[], worth: (place: string) => number) =>
+    fitRow(named(severities), ({ AB }) => worth(AB));
+
+  it("agree threefold on one phase, by hand, and not at all on two", () => {
+    const at = (phase: string) => fitted([1], (place) => nearly(phase, 0.9)(place.charAt(0)));
+    // Mean of the product (.81 + .05² + .05²)/3 over the product of the means 1/9.
+    expect(agreementOf(at("A"), at("A"))).toBeCloseTo(3 * (0.81 + 2 * 0.0025), 12);
+    expect(agreementOf(at("A"), at("B"))).toBeCloseTo(3 * (2 * 0.9 * 0.05 + 0.0025), 12);
+  });
+  it("agree more where the severity is one too, and are of one phase at least where it is not", () => {
+    const at = (wanted: string) => fitted([1, 2], (place) => (place === wanted ? 0 : -Infinity));
+    // All on one of six places: 6 by phase and severity, 3 by phase alone; eight in ten are of one severity.
+    expect(agreementOf(at("A1"), at("A1"))).toBeCloseTo(0.8 * 6 + 0.2 * 3, 12);
+    expect(agreementOf(at("A1"), at("A2"))).toBeCloseTo(0.2 * 3, 12);
+    expect(agreementOf(at("A1"), at("B1"))).toBe(0);
+  });
+  it("agree on the phase alone where their severities are not the same ones", () => {
+    const one = fitted([1, 2], (place) => (place.startsWith("A") ? 0 : -Infinity));
+    const other = fitted([1], (place) => (place === "A1" ? 0 : -Infinity));
+    expect(agreementOf(one, other)).toBeCloseTo(3, 12);
+  });
+  it("say nothing of each other where one has no places or knows none", () => {
+    const known = fitted([1], (place) => (place === "A1" ? 0 : -Infinity));
+    expect(agreementOf(known, { ...known, logs: [] })).toBe(1);
+    expect(agreementOf({ ...known, logs: [] }, known)).toBe(1);
+    expect(
+      agreementOf(
+        known,
+        fitted([1], () => -3),
+      ),
+    ).toBeCloseTo(1, 12);
   });
 });
 

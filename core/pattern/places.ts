@@ -59,3 +59,6 @@ export function windingAt(phase: Phase): Pair {
 export function logSpaced(from: number, to: number, count: number): number[] {
   return Array.from({ length: count }, (_, i) => from * (to / from) ** (i / (count - 1)));
 }
+
+/** Shares of a limb's turns that may be shorted, at rest and spun; below 3 % no hand instrument shows it. */
+export const SHORTED_TURNS: readonly number[] = logSpaced(0.03, 1, 60);

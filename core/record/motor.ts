@@ -61,6 +61,16 @@ export const HALL_SPACING_LABELS: Readonly<Record<HallSpacing, string>> = {
 export const MAGNET_MATERIALS = ["NdFeB", "Sm2Co17", "SmCo5", "ferrite", "AlNiCo"] as const;
 export type MagnetMaterial = (typeof MAGNET_MATERIALS)[number];
 
+/** What somebody else pays of work on the motor itself. */
+export const WARRANTIES = ["none", "parts", "whole"] as const;
+export type Warranty = (typeof WARRANTIES)[number];
+
+export const WARRANTY_LABELS: Readonly<Record<Warranty, string>> = {
+  none: "none that we know of",
+  parts: "the maker pays parts",
+  whole: "the maker pays parts and labour",
+};
+
 /** What the maker allows; each known or not. */
 export interface Ratings {
   /** Supply, DC at full charge or mains RMS. */
@@ -90,6 +100,8 @@ export interface Motor {
   readonly rated?: Ratings;
   /** The model it is one of, where the shop keeps one. */
   readonly modelId?: string | null;
+  /** The machine's own, as the owner says; absent in records written before it was asked. */
+  readonly warranty?: Warranty;
 }
 
 /** What each field is called where a change of it is told. */
@@ -109,6 +121,7 @@ export const MOTOR_FIELD_LABELS: Readonly<Record<Exclude<keyof Motor, "id">, str
   magnets: "magnets",
   rated: "rating",
   modelId: "model",
+  warranty: "warranty",
 };
 
 export interface FamilyFacts {

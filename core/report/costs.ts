@@ -1,5 +1,5 @@
 import { labour, termsOf } from "../catalogue/index.ts";
-import { standingParts, type JobRecord } from "../record/index.ts";
+import { standingParts, WARRANTY_LABELS, type JobRecord } from "../record/index.ts";
 
 /** What a repair costs, and what else it would have been. */
 export interface Costs {
@@ -29,11 +29,13 @@ export function costsOf(job: JobRecord): Costs | null {
   const motor = termsOf("motor", job.motor.family, book);
   const replaced = job.decisions.at(-1)?.disposition === "replaceMotor";
   const currency = book.currency ?? "";
+  const covered = job.motor.warranty ?? "none";
   return {
     currency,
     lines,
     total: lines.reduce((sum, [, amount]) => sum + amount, 0),
     aside: [
+      covered === "none" ? "" : `Under warranty: ${WARRANTY_LABELS[covered]}.`,
       motor.example || replaced
         ? ""
         : `A new motor would have been ${[moneyText(motor.price), currency].filter(Boolean).join(" ")}${motor.days > 0 ? ` and ${motor.days} days` : ""}.`,

@@ -1,5 +1,5 @@
 import type { Ratio } from "../quantity/index.ts";
-import { logSpaced, type Row } from "../pattern/index.ts";
+import { logSpaced, SHORTED_TURNS, type Row } from "../pattern/index.ts";
 import type { ByPair } from "../record/index.ts";
 import { pairsOfDelta, pairsOfStar } from "./limbs.ts";
 
@@ -39,8 +39,6 @@ function delta(windingAB: Ratio): ByPair<Ratio> {
   return pairsOfDelta({ AB: windingAB === Infinity ? 0 : healthy / windingAB, BC: healthy, CA: healthy });
 }
 
-/** Shares of a limb's turns that may be shorted; below 3 % no resistance reading shows it. */
-const SHORTED_TURNS = logSpaced(0.03, 1, 60);
 /**
  * Extra ohms of a joint or lead, as a share of the limb it stands in, up to a joint almost open. As fine as the natural
  * spread of sound pairs: a coarser grid misses what a good meter reads, and another row then fits better by luck.

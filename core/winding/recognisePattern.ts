@@ -85,6 +85,7 @@ function erraticFit(measured: MeasuredPairs, prior: ScalePrior): PatternFit {
     phase: "A",
     phaseShare: 1 / 3,
     severity: 0,
+    logs: [],
   };
 }
 

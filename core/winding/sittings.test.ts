@@ -143,6 +143,7 @@ describe("rows that fit alike", () => {
     phase: "A",
     phaseShare: 1,
     severity: 0,
+    logs: [],
   });
 
   it("are told apart by the spin where one means turns and the other a joint", () => {

@@ -35,13 +35,14 @@ function coldTime(record: JobRecord): number {
 }
 
 /** Every fault twice under two names, with the same rows: what a catalogue of double the size would cost. */
-function doubled({ faults, variables, rows, masks, companions, actions }: MotorModel) {
+function doubled({ faults, variables, rows, masks, together, companions, actions }: MotorModel) {
   const twin = (id: string) => `${id} again`;
   const model: Model = {
     faults: [...faults, ...faults.map((fault) => ({ ...fault, id: twin(fault.id) }))],
     variables,
     rows: [...rows, ...rows.map((row) => ({ ...row, fault: twin(row.fault) }))],
     companions,
+    together: [...together, ...together.map((row) => ({ ...row, fault: twin(row.fault) }))],
     masks: [...masks, ...masks.map((mask) => ({ ...mask, by: twin(mask.by), hides: mask.hides.map(twin) }))],
   };
   const twice = {

@@ -15,6 +15,8 @@ import {
   HALL_SPACINGS,
   MAGNET_MATERIALS,
   PHASES,
+  WARRANTIES,
+  WARRANTY_LABELS,
   type Family,
 } from "#core/record";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
@@ -141,6 +143,11 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
         name="magnets"
         label="Magnets"
         options={[["", "unknown"], ...MAGNET_MATERIALS.map((one) => [one, one] as const)]}
+      />
+      <IntakeField
+        name="warranty"
+        label="Warranty"
+        options={[["", "not asked"], ...WARRANTIES.map((one) => [one, WARRANTY_LABELS[one]] as const)]}
       />
       <IntakeField name="ratedVolts" label="Rated supply" placeholder="42 V, at full charge" />
       <IntakeField name="ratedAmperes" label="Rated current" placeholder="12 A" />

@@ -9,6 +9,7 @@ import {
   HALL_SPACING_LABELS,
   MOTOR_FIELD_LABELS,
   PHASES,
+  WARRANTY_LABELS,
   type Correction,
   type IntakeChanges,
   type Motor,
@@ -50,6 +51,7 @@ const WORDS: { readonly [Field in keyof Motor]?: (value: NonNullable<Motor[Field
   balanceLimit: shareText,
   speedConstant: ({ rpmPerVolt, convention }) =>
     `${quantityText(rpmPerVolt, SPEED_CONSTANT)}, ${KV_CONVENTION_LABELS[convention]}`,
+  warranty: (warranty) => WARRANTY_LABELS[warranty],
   hallSpacing: (spacing) => HALL_SPACING_LABELS[spacing],
   wireColours: (colours) =>
     PHASES.flatMap((phase) => (colours[phase] ? [`${phase} ${colours[phase]}`] : [])).join(", "),

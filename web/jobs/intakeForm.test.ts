@@ -22,6 +22,7 @@ const FIELDS: IntakeFields = {
   kvConvention: "peak",
   hallSpacing: "120",
   magnets: "",
+  warranty: "",
   ratedVolts: "42",
   ratedAmperes: "12",
   ratedRpm: "",
@@ -99,6 +100,11 @@ describe("a take-in put right", () => {
       events: [],
     });
     expect(changes({ wireA: "red" })).toEqual({ motor: { wireColours: { A: "red", B: "", C: "" } } });
+  });
+
+  it("says who pays, as soon as somebody asked", () => {
+    expect(changes({ warranty: "parts" })).toEqual({ motor: { warranty: "parts" } });
+    expect(intake().motor).not.toHaveProperty("warranty");
   });
 
   it("is read back into the form as it stands: reading it again changes nothing", () => {

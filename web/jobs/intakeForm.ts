@@ -26,6 +26,7 @@ import {
   type MagnetMaterial,
   type Motor,
   type PastEvent,
+  type Warranty,
 } from "#core/record";
 import { resolverOf } from "../ui/formProblems.ts";
 
@@ -50,6 +51,8 @@ export interface IntakeFields {
   readonly kvConvention: KvConvention;
   readonly hallSpacing: HallSpacing | "";
   readonly magnets: MagnetMaterial | "";
+  /** Empty where nobody asked. */
+  readonly warranty: Warranty | "";
   readonly ratedVolts: string;
   readonly ratedAmperes: string;
   readonly ratedRpm: string;
@@ -103,6 +106,7 @@ export const EMPTY: IntakeFields = {
   kvConvention: "peak",
   hallSpacing: "",
   magnets: "",
+  warranty: "",
   ratedVolts: "",
   ratedAmperes: "",
   ratedRpm: "",
@@ -193,6 +197,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
         ...(rpm !== null && { rpm }),
       },
       modelId: fields.modelId === "" ? null : fields.modelId,
+      ...(fields.warranty !== "" && { warranty: fields.warranty }),
     },
     complaint: fields.complaint || "noRun",
     complaintWords: fields.complaintWords.trim(),
@@ -250,6 +255,7 @@ export function fieldsOfMotor(motor: Motor): Partial<IntakeFields> {
     serial: motor.serial,
     consequence: motor.consequence,
     modelId: motor.modelId ?? "",
+    warranty: motor.warranty ?? "",
     wireA: motor.wireColours.A,
     wireB: motor.wireColours.B,
     wireC: motor.wireColours.C,

@@ -11,6 +11,7 @@ import {
   DISPOSITION_LABELS,
   DISPOSITIONS,
   WAITING_FOR,
+  WARRANTY_LABELS,
   type Disposition,
   type WaitingFor,
 } from "#core/record";
@@ -104,6 +105,7 @@ export default function Decide() {
   const [problem, setProblem] = useState("");
   const group = useId();
   const book = record.limits?.prices;
+  const covered = record.motor.warranty ?? "none";
   const currency = book?.currency ?? "";
   const examples =
     book?.hourly === undefined ||
@@ -229,6 +231,8 @@ export default function Decide() {
           </div>
           <p className="mt-1 px-4 text-sm text-ink-2">
             Likely cost is parts, labour and what being wrong costs on average.{" "}
+            {covered !== "none" &&
+              `Under warranty ${WARRANTY_LABELS[covered]}: ask before it is opened, an opened motor may lose it. `}
             {examples && (
               <>
                 Some prices are examples:{" "}
