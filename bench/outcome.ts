@@ -1,6 +1,8 @@
 import type { Action } from "#core/assess";
 import type { CureId } from "#core/catalogue";
-import { AILMENTS, OUTSIDE_BARE, type Ailment } from "./world.ts";
+import { FAMILY_FACTS, type Family } from "#core/record";
+import { FAN_AILMENTS } from "./blower.ts";
+import { AILMENTS, OUTSIDE_BARE, type Ailment, type SimulatedMotor } from "./world.ts";
 
 /** What truly cures each ailment; any one does. */
 export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
@@ -28,37 +30,77 @@ export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
   settings: ["settings"],
   rubbing: ["rubbing"],
   wrongPlate: ["record"],
-  elsewhere: ["feed"],
   hidden: ["motor"],
+  supply: ["supply"],
+  transformer: ["transformer"],
+  limit: ["air"],
+  noCall: ["call"],
+  board: ["board"],
+  harness: ["harness"],
+  switches: ["switches"],
+  module: ["module", "motor"],
+  dirtyAir: ["air"],
+  standingCall: ["call"],
 };
+/** What is inside a motor that nobody opens: its halves where it has two, else a new one. */
+const HALVES: readonly Family[] = ["ecm", "ecmAirflow"];
+
+/** What truly cures an ailment in a motor of this family: nobody resolders or opens a potted one. */
+export function curedIn(ailment: Ailment, family: Family): readonly CureId[] {
+  const cures = CURED_BY[ailment];
+  if (!cures.includes("motor") || FAMILY_FACTS[family].openable) return cures;
+  const halves: readonly CureId[] =
+    ailment === "module" ? ["module"] : ailment === "bearing" ? ["bearings", "section"] : ["section"];
+  return HALVES.includes(family)
+    ? [...halves, "motor"]
+    : ailment === "bearing"
+      ? ["bearings", "motor"]
+      : ["motor"];
+}
 /** Left uncured they hurt somebody or break something dear. */
 const HAZARDS: readonly Ailment[] = ["frame", "magnet", "laminations", "leadsTouch"];
-const OUTSIDE: readonly Ailment[] = [...OUTSIDE_BARE, "wrongPlate", "elsewhere"];
+const OUTSIDE: readonly Ailment[] = [
+  ...OUTSIDE_BARE,
+  "wrongPlate",
+  ...FAN_AILMENTS.filter((one) => one !== "module"),
+];
 /** Cures that are work on the motor: whoever does one of them looks at it again before it goes back. */
-const ON_MOTOR = new Set(AILMENTS.filter((one) => !OUTSIDE.includes(one)).flatMap((one) => CURED_BY[one]));
+const ON_MOTOR = new Set<CureId>([
+  ...AILMENTS.filter((one) => !OUTSIDE.includes(one)).flatMap((one) => CURED_BY[one]),
+  "section",
+]);
 export const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);
 
 /** What somebody who knows all would do: each ailment by its usual cure; a new motor for whatever else is inside it. */
-export function idealFor(ailments: readonly Ailment[]): readonly CureId[] {
-  const cures = [...new Set(ailments.map((one) => CURED_BY[one][0]!))];
+export function idealFor(ailments: readonly Ailment[], family: Family): readonly CureId[] {
+  const cures = [...new Set(ailments.map((one) => curedIn(one, family)[0]!))];
   if (!cures.includes("motor")) return cures;
-  const inside = new Set(ailments.filter(inMotor).map((one) => CURED_BY[one][0]!));
+  const inside = new Set(ailments.filter(inMotor).map((one) => curedIn(one, family)[0]!));
   return cures.filter((cure) => cure === "motor" || !inside.has(cure));
 }
 
 /** *Half* does one of several, all of it needed, and leaves the rest to be found by its proof and its run. */
 export type Outcome = "right" | "half" | "undecided" | "wasteful" | "harmful";
 
+/** Both halves of it, each by itself: then a whole new one is no waste. */
+const inHalves = (ailments: readonly Ailment[], family: Family) =>
+  ["module", "section"].every((half) => ailments.some((one) => curedIn(one, family)[0] === half));
+
 /** What an action does to a motor with these ailments. */
-export function outcomeOf(ailments: readonly Ailment[], action: Pick<Action, "cures">): Outcome {
+export function outcomeOf(
+  { ailments, family }: Pick<SimulatedMotor, "ailments" | "family">,
+  action: Pick<Action, "cures">,
+): Outcome {
   const { cures } = action;
-  const uncured = ailments.filter((one) => !CURED_BY[one].some((cure) => cures.includes(cure)));
+  const uncured = ailments.filter((one) => !curedIn(one, family).some((cure) => cures.includes(cure)));
   const first = ailments[0];
   const sentBack = !cures.some((cure) => ON_MOTOR.has(cure)) && first !== undefined && inMotor(first);
   if (uncured.some((one) => HAZARDS.includes(one)) || sentBack) return "harmful";
-  const needless = cures.filter((cure) => !ailments.some((one) => CURED_BY[one].includes(cure)));
+  const needless = cures.filter((cure) => !ailments.some((one) => curedIn(one, family).includes(cure)));
   const dear =
-    cures.includes("motor") && ailments.filter(inMotor).every((one) => CURED_BY[one][0] !== "motor");
+    cures.includes("motor") &&
+    ailments.filter(inMotor).every((one) => curedIn(one, family)[0] !== "motor") &&
+    !inHalves(ailments, family);
   if (needless.length > 0 || dear) return "wasteful";
   if (cures.length === 0) return uncured.length > 0 ? "wasteful" : "right";
   return uncured.length > 0 ? "half" : "right";

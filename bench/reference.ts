@@ -1,5 +1,6 @@
 import { findingsOf } from "#core/assess";
 import { PAIRS, PHASES, type CheckId, type Family } from "#core/record";
+import { MODULE_SLOTS, POWER_SLOTS } from "#core/electronics";
 import { HALL_WIRES } from "#core/hall";
 import { idealFor, outcomeOf } from "./outcome.ts";
 import type { Technician } from "./technician.ts";
@@ -28,6 +29,9 @@ const EVERYTHING: readonly (readonly [CheckId, readonly string[]])[] = [
   ["run", PHASES.flatMap((phase) => [`${phase}.plus`, `${phase}.minus`])],
   ["run", ["runGood"]],
   ["run", ["swap"]],
+  ...Object.keys(POWER_SLOTS).map((slot) => ["power", [slot]] as const),
+  ...Object.keys(MODULE_SLOTS).map((slot) => ["module", [slot]] as const),
+  ["air", ["airPath", "flashes", "demanded"]],
 ];
 
 /** What everything that was read comes to: by variable the outcome that fits best; the complaint is one of them. */
@@ -111,12 +115,11 @@ export function referenceFrom(seeds: readonly number[], families: readonly Famil
   });
   const { variables, chance } = confusionOf(visits.map(({ pair }) => pair));
   const pool = visits.map(({ motor, pair }): Known => ({ ...motor, seen: pair[0] }));
-  const askings = new Map(pool.map(({ ailments }) => [idealFor(ailments).join(), idealFor(ailments)]));
+  const askings = new Map(
+    pool.map(({ ailments, family }) => [idealFor(ailments, family).join(), idealFor(ailments, family)]),
+  );
   const right = new Map(
-    [...askings].map(([name, cures]) => [
-      name,
-      pool.map(({ ailments }) => outcomeOf(ailments, { cures }) === "right"),
-    ]),
+    [...askings].map(([name, cures]) => [name, pool.map((known) => outcomeOf(known, { cures }) === "right")]),
   );
   return ({ motor, technician }: Visit): Judgement => {
     const seen = seenBy(technician);

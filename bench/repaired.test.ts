@@ -14,7 +14,7 @@ const drawn = Array.from({ length: 300 }, (_, seed) => {
 describe("a simulated repair", () => {
   it("leaves nothing wrong where everything was cured: pairs alike, dry, clear to the frame", () => {
     for (const motor of drawn) {
-      const after = repaired(motor, idealFor(motor.ailments));
+      const after = repaired(motor, idealFor(motor.ailments, "hub"), chanceFrom(1));
       expect(after.ailments).toEqual([]);
       const resistors = resistorsOf(after.winding);
       const [ab, bc] = [resistanceBetween(resistors, "A", "B"), resistanceBetween(resistors, "B", "C")];
@@ -27,11 +27,11 @@ describe("a simulated repair", () => {
 
   it("cures what it cures and nothing else", () => {
     const two = drawn.find(({ ailments }) => ailments.includes("water") && ailments.includes("bearing"))!;
-    const half = repaired(two, ["bearings"]);
+    const half = repaired(two, ["bearings"], chanceFrom(1));
     expect(half.ailments).toEqual(two.ailments.filter((one) => one !== "bearing"));
     expect(half.wear.water).toBe(two.wear.water);
     expect(half.wear.bearing).toBeLessThanOrEqual(0.1);
-    for (const motor of drawn) expect(repaired(motor, []).ailments).toEqual(motor.ailments);
+    for (const motor of drawn) expect(repaired(motor, [], chanceFrom(1)).ailments).toEqual(motor.ailments);
   });
 
   it("knows a cure for every ailment", () => {
@@ -43,6 +43,6 @@ describe("a simulated repair", () => {
       Array.from({ length: 400 }, (_, i) => soundAfter(motor, chanceFrom(i))).filter((one) => one === "rough")
         .length / 400;
     expect(share(drawn[0]!)).toBeGreaterThan(0.75);
-    expect(share(repaired(drawn[0]!, idealFor(drawn[0]!.ailments)))).toBeLessThan(0.06);
+    expect(share(repaired(drawn[0]!, idealFor(drawn[0]!.ailments, "hub"), chanceFrom(1)))).toBeLessThan(0.06);
   });
 });

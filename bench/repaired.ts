@@ -1,8 +1,9 @@
 import type { CureId } from "#core/catalogue";
+import { fanFrom } from "./blower.ts";
 import type { Chance } from "./chance.ts";
-import { CURED_BY, inMotor } from "./outcome.ts";
+import { curedIn, inMotor } from "./outcome.ts";
 import type { WindingFault } from "./windings.ts";
-import type { Ailment, SimulatedMotor } from "./world.ts";
+import { RATED_MAINS, type Ailment, type SimulatedMotor } from "./world.ts";
 
 const CAUSE: Readonly<Record<WindingFault["kind"], Ailment>> = {
   starJointOpen: "starJoint",
@@ -17,10 +18,11 @@ const CAUSE: Readonly<Record<WindingFault["kind"], Ailment>> = {
 };
 
 /** What a motor is after this was done: what it cured is gone with its marks, the rest is as it was. */
-export function repaired(motor: SimulatedMotor, cures: readonly CureId[]): SimulatedMotor {
+export function repaired(motor: SimulatedMotor, cures: readonly CureId[], chance: Chance): SimulatedMotor {
   const ailments = motor.ailments.filter(
     (one) =>
-      !(cures.includes("motor") && inMotor(one)) && !CURED_BY[one].some((cure) => cures.includes(cure)),
+      !(cures.includes("motor") && inMotor(one)) &&
+      !curedIn(one, motor.family).some((cure) => cures.includes(cure)),
   );
   const has = (ailment: Ailment) => ailments.includes(ailment);
   const opened = cures.includes("motor") || cures.includes("bearings") || cures.includes("dryAndSeal");
@@ -42,6 +44,7 @@ export function repaired(motor: SimulatedMotor, cures: readonly CureId[]): Simul
     wireDamage: has("lead") || has("leadsTouch") ? motor.wireDamage : 0,
     flux: has("weakMagnets") ? motor.flux : 1,
     plate: has("wrongPlate") ? motor.plate : 1,
+    fan: motor.fan && fanFrom(ailments, motor.complaint, RATED_MAINS, chance),
     deadSignals: has("sensor") || has("sensorWire") ? motor.deadSignals : [],
   };
 }

@@ -24,7 +24,7 @@ describe("what an action does", () => {
     [["wrongPlate"], ["record"], "right"],
     [["starJoint"], [], "harmful"],
   ] as const)("to %j: %j is %s", (ailments, cures, outcome) => {
-    expect(outcomeOf(ailments, { cures })).toBe(outcome);
+    expect(outcomeOf({ ailments, family: "hub" }, { cures })).toBe(outcome);
   });
 });
 

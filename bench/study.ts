@@ -89,11 +89,8 @@ export function play(seed: number, families: readonly Family[], manner: Manner =
     ...played,
     record: technician.record(),
     said: action?.probability ?? 0,
-    would: action ? outcomeOf(motor.ailments, action) : null,
-    outcome:
-      verdict.decided === null || verdict.cleared || !action
-        ? "undecided"
-        : outcomeOf(motor.ailments, action),
+    would: action ? outcomeOf(motor, action) : null,
+    outcome: verdict.decided === null || verdict.cleared || !action ? "undecided" : outcomeOf(motor, action),
   };
 }
 
@@ -154,7 +151,7 @@ export function playOut(
     const { cures } = action;
     const sound = motor.ailments.filter(inMotor).length === 0;
     if (cures.includes("motor") && sound) return end("scrapped");
-    motor = repaired(motor, cures);
+    motor = repaired(motor, cures, visit.chance);
     minutes += action.minutes;
     const before = recorded(technician.record(), decided, cures);
     technician = visit.again(motor, before);

@@ -21,6 +21,7 @@ const SOUND: SimulatedMotor = {
   flux: 1,
   deadSignals: [],
   sensored: true,
+  fan: null,
 };
 const SITTING: Sitting = {
   instrument: MILLIOHM,

@@ -14,6 +14,7 @@ import {
 } from "#core/record";
 import { INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
 import { HALL_WIRES } from "#core/hall";
+import { readFan } from "./blower.ts";
 import type { Chance } from "./chance.ts";
 import { drillFrom, spinOnce, type SpunMotor } from "./drill.ts";
 import { bridgedDrag, choiceOfPlay, eyes, pullsHard, turnFelt } from "./hands.ts";
@@ -22,7 +23,7 @@ import { pairsInward, ranOnGood } from "./running.ts";
 import { resistanceBetween } from "./network.ts";
 import { floats, spunRatios } from "./spun.ts";
 import { resistorsOf } from "./windings.ts";
-import type { SimulatedMotor } from "./world.ts";
+import { RATED_MAINS, type SimulatedMotor } from "./world.ts";
 
 export interface Sitting {
   readonly instrument: Instrument;
@@ -171,6 +172,16 @@ export function technicianFor(
     const [from, to] = phasesOf(pair);
     const truth = missed ? Infinity : resistanceBetween(resistors, from, to);
     for (let i = 0; i < REPEATS; i += 1) put("winding", pair, display(truth), instrument.id);
+  };
+  const fanSlot = (check: CheckId, slot: string): boolean => {
+    const read = readFan(motor, slot, chance);
+    if (!read) return false;
+    if (check === "power" && !readings.some(({ slot: at }) => at === "stance"))
+      choose("power", "stance", "ready");
+    if ("volts" in read) volts(check, slot, mistyped(read.volts), voltmeter?.id ?? null);
+    else if ("count" in read) put(check, slot, { kind: "quantity", quantity: "count", value: read.count });
+    else choose(check, slot, read.choice);
+    return true;
   };
   /** What is done for the first of a group of slots; null: it cannot be done here. */
   const single: Readonly<Partial<Record<CheckId, (slot: string, all: readonly string[]) => boolean>>> = {
@@ -369,6 +380,9 @@ export function technicianFor(
           return false;
       }
     },
+    power: (slot) => fanSlot("power", slot),
+    module: (slot) => fanSlot("module", slot),
+    air: (slot) => fanSlot("air", slot),
     setup: (slot) => {
       if (slot === "known") put("setup", "known", { kind: "ohms", ohms: 10 });
       if (slot === "knownRead") put("setup", "knownRead", display(10), instrument.id);
@@ -411,6 +425,7 @@ export function technicianFor(
     consequence: usualConsequence,
     balanceLimit: null,
     hallSpacing: motor.sensored && !ownElectronics ? "120" : "none",
+    ...(ownElectronics && { rated: { volts: RATED_MAINS } }),
   };
   return {
     record: () => ({

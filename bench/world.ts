@@ -1,4 +1,5 @@
 import { FAMILY_FACTS, PHASES, type ByPhase, type Complaint, type Family, type Phase } from "#core/record";
+import { FAN_AILMENTS, FAN_COMPLAINTS, FAN_HOW_OFTEN, fanFrom, type Fan } from "./blower.ts";
 import type { Chance } from "./chance.ts";
 import type { SimulatedWinding, WindingFault } from "./windings.ts";
 
@@ -31,10 +32,9 @@ export const AILMENTS = [
   "rubbing",
   /** Nothing wrong: somebody held it against wrong figures. */
   "wrongPlate",
-  /** The feed of a motor with its own electronics. */
-  "elsewhere",
   /** In the motor and out of reach of these checks: a sensor out of place, one shorted turn, built-in electronics. */
   "hidden",
+  ...FAN_AILMENTS,
 ] as const;
 export type Ailment = (typeof AILMENTS)[number];
 
@@ -66,6 +66,8 @@ export interface SimulatedMotor {
   /** Signals that never move. */
   readonly deadSignals: readonly Phase[];
   readonly sensored: boolean;
+  /** Wires and electronics of a motor that carries its own; null of a bare one. */
+  readonly fan: Fan | null;
 }
 
 /** What a repair bench sees, per motor in a hundred: its own figures, not those of the program's table. */
@@ -119,6 +121,8 @@ const BRINGS: readonly (readonly [Ailment, Ailment, number])[] = [
 /** Sound motors' limbs differ by this much, one standard deviation. */
 const NATURAL = 0.01;
 const PLATE_SIGMA = 0.025;
+/** What the plate of every simulated blower says, V. */
+export const RATED_MAINS = 230;
 
 const COMPLAINT_OF: Readonly<Record<Ailment, Readonly<Partial<Record<Complaint, number>>>>> = {
   starJoint: { noRun: 5, twitches: 2, cutsOut: 1 },
@@ -145,8 +149,8 @@ const COMPLAINT_OF: Readonly<Record<Ailment, Readonly<Partial<Record<Complaint, 
   settings: { twitches: 3, uneven: 2, lowPower: 1, afterRepair: 2, hot: 1 },
   rubbing: { noisy: 3, hot: 2, lowPower: 3 },
   wrongPlate: { lowPower: 1, routine: 1 },
-  elsewhere: { noRun: 3, lowAirflow: 3, hunting: 2, runsOn: 1, errorCode: 2 },
   hidden: { uneven: 1, lowPower: 1, hot: 1, errorCode: 1, twitches: 1 },
+  ...FAN_COMPLAINTS,
 };
 
 function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Chance): WindingFault[] {
@@ -196,7 +200,7 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
       ([name]) =>
         (sensored || !name.startsWith("sensor")) && !(ownElectronics && OUTSIDE_BARE.includes(name)),
     ),
-    ...(ownElectronics ? ([["elsewhere", 30]] as const) : []),
+    ...(Object.entries(FAN_HOW_OFTEN[family] ?? {}) as [Ailment, number][]),
   ];
   const draw = () => {
     const found = chance.oneOf(
@@ -222,7 +226,7 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
   const hot = has("turns") ? 0.6 : has("limb") ? 0.5 : has("frame") ? 0.4 : has("starJoint") ? 0.3 : 0;
   const complaints = COMPLAINT_OF[first];
   const wet = has("water");
-  return {
+  const drawn: Omit<SimulatedMotor, "fan"> = {
     family,
     ailments,
     complaint: chance.oneOf(Object.keys(complaints) as Complaint[], Object.values(complaints)),
@@ -257,4 +261,5 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
         ? chance.uniform() * 0.9
         : chance.uniform() * 0.5,
   };
+  return { ...drawn, fan: ownElectronics ? fanFrom(ailments, drawn.complaint, RATED_MAINS, chance) : null };
 }

@@ -117,7 +117,7 @@ const single = followed.filter(({ motor }) => motor.ailments.length === 1);
 const judgedBy = (trials: readonly Trial[], judge: (trial: Trial) => { outcome: Outcome; said: number }) =>
   trials.map((trial): Trial => ({ ...trial, ...judge(trial) }));
 const thumbed = judgedBy(listed, ({ motor, record }) => ({
-  outcome: outcomeOf(motor.ailments, { cures: byThumb(record) }),
+  outcome: outcomeOf(motor, { cures: byThumb(record) }),
   said: 0,
 }));
 const reference = referenceFrom(
@@ -126,7 +126,7 @@ const reference = referenceFrom(
 );
 const known = judgedBy(followed, ({ seed, motor }) => {
   const { cures, said } = reference(visitOf(seed, BARE));
-  return { said, outcome: said >= SURE ? outcomeOf(motor.ailments, { cures }) : "undecided" };
+  return { said, outcome: said >= SURE ? outcomeOf(motor, { cures }) : "undecided" };
 });
 const apart = followed.filter((_, i) => known[i]!.outcome === "right");
 const ENDS: Readonly<Record<End, string>> = {

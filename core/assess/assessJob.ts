@@ -204,7 +204,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   )?.[0];
   const proved = circumstances.settings.every(({ values }) => values["tips"] === "proven");
   const clears = action !== null && !worksOn(action);
-  const fed = answers.get("feed");
+  const fed = answers.get("feed") ?? answers.get("power");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
   const setupDoubt = (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT;
@@ -219,8 +219,15 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     halfDone: begun && checkOf(begun),
     // Read with other leads and still in doubt: only what other readings say is no longer held up.
     setupDoubt: setupDoubt && (mend !== null || restsOnPairs),
-    unread: epoch > 0 ? [] : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : [])),
-    onOneLook: hardFact === null && epoch === 0 && action && worksOn(action) ? againFor(alone, steps) : null,
+    // A way of supply or call that was seen to end before the motor says enough: nothing of it is taken off.
+    unread:
+      epoch > 0 || (clears && failing && answers.has("power"))
+        ? []
+        : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : [])),
+    onOneLook:
+      hardFact === null && epoch === 0 && action && (worksOn(action) || answers.has("power"))
+        ? againFor(alone, steps)
+        : null,
     uncleared: clears && (complained && fed ? !failing && !runs : awaited !== undefined),
   };
   const doubt = MOST_DOUBT[job.motor.consequence];
@@ -281,24 +288,34 @@ function restsOn({ cures }: Action, faults: readonly FaultBelief[], findings: re
   return fault?.weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY) ?? false;
 }
 
-/** Whether a finding departs that speaks plainly for a fault which the action cures. */
+/**
+ * Whether a finding departs that speaks plainly for a fault which the action cures. Along a way of supply or call several
+ * points say the same, so that none of them is missed alone: there any that the fault makes depart will do.
+ */
 function seenToFail(
   { cures }: Action,
   faults: readonly FaultBelief[],
   findings: readonly Finding[],
 ): boolean {
   const departing = new Set(findings.filter(({ departs }) => departs).map(({ variable }) => variable));
+  const onTheWay = new Set(
+    findings.filter(({ check, departs }) => check === "power" && departs).map(({ variable }) => variable),
+  );
   return faults.some(
     ({ fault, probability, weights }) =>
       probability >= 0.5 &&
       factsOf(fault).cures.some((cure) => cures.includes(cure)) &&
-      weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY),
+      weights.some(
+        ({ variable, weight, clears }) =>
+          (departing.has(variable) && weight >= PLAINLY) || (onTheWay.has(variable) && !clears),
+      ),
   );
 }
 
 /**
- * The finding felt or seen once without which the fault that an action is for would not be likelier than not; null where
- * there is none. Hands and eyes err: nothing is opened or ordered for on one of them.
+ * The finding felt or seen once, or read at one point of a way, without which the fault that an action is for would not be
+ * likelier than not; null where there is none. Hands and eyes err and probes miss a pin: nothing is opened or ordered for on
+ * one of them.
  */
 function carriedBy(
   { variables }: MotorModel,
@@ -307,9 +324,9 @@ function carriedBy(
   findings: readonly Finding[],
 ): string | null {
   const once = new Set(
-    findings.flatMap(({ variable, departs, slip }) => {
+    findings.flatMap(({ variable, departs, slip, check }) => {
       const usual = variables.find(({ id }) => id === variable)?.slip ?? 0;
-      return departs && (slip ?? usual) >= SEEN ? [variable] : [];
+      return departs && ((slip ?? usual) >= SEEN || check === "power") ? [variable] : [];
     }),
   );
   const fault = faults.find((one) => factsOf(one.fault).cures.some((cure) => cures.includes(cure)));

@@ -24,7 +24,8 @@ describe("what every check declares", () => {
   it("leaves the ordinary outcome likely where there is no fault", () => {
     for (const { id, leak, outcomes } of VARIABLES) {
       const total = Object.values(leak).reduce<number>((sum, p) => sum + (p ?? 0), 0);
-      expect(total, id).toBeLessThan(0.2);
+      // Brief rocking at the start is ordinary too.
+      expect(total, id).toBeLessThan(id === "rocks" ? 0.3 : 0.2);
       expect(leak[outcomes[0]!], id).toBeUndefined();
     }
   });
@@ -47,6 +48,7 @@ describe("what every check declares", () => {
 
   it("asks to be made safe wherever a meter is put on the motor, and says which steps are live", () => {
     expect(CHECKS.filter(({ gated }) => gated).map(({ id }) => id)).toEqual([
+      "module",
       "frame",
       "insulation",
       "winding",
@@ -55,7 +57,7 @@ describe("what every check declares", () => {
       "feed",
       "run",
     ]);
-    expect(CHECKS.filter(({ live }) => live).map(({ id }) => id)).toEqual(["feed", "run"]);
+    expect(CHECKS.filter(({ live }) => live).map(({ id }) => id)).toEqual(["power", "feed", "run"]);
     expect(slotOf("hall", "supply")?.live).toBe(true);
     expect(slotOf("hall", "A.off")?.live).toBe(false);
     expect(slotOf("winding", "AB")?.live).toBe(false);

@@ -6,6 +6,7 @@ import {
   type CheckDefinition,
   type Slot,
 } from "../check/index.ts";
+import { airCheck, moduleCheck, powerCheck } from "../electronics/index.ts";
 import { feedCheck } from "../feed/index.ts";
 import { frameCheck } from "../frame/index.ts";
 import { hallCheck } from "../hall/index.ts";
@@ -21,6 +22,9 @@ import { windingCheck } from "../winding/index.ts";
 const BY_ID: Readonly<Record<CheckId, CheckDefinition>> = {
   safety: safetyCheck,
   mechanical: mechanicalCheck,
+  power: powerCheck,
+  air: airCheck,
+  module: moduleCheck,
   frame: frameCheck,
   insulation: insulationCheck,
   winding: windingCheck,

@@ -123,7 +123,10 @@ describe("what cures a fault", () => {
 
   it("is never an iron where nobody opens the motor: a potted one is replaced (common practice)", () => {
     expect(curesFor("starJointOpen", "hub")).toEqual(["starJoint", "motor"]);
-    expect(curesFor("starJointOpen", "ecm")).toEqual(["motor"]);
+    expect(curesFor("starJointOpen", "ecm")).toEqual(["section", "motor"]);
+    expect(curesFor("module", "ecmAirflow")).toEqual(["module", "motor"]);
+    expect(curesFor("module", "ecmSealed")).toEqual(["motor"]);
+    expect(curesFor("limbOpen", "hub")).toEqual(["motor"]);
     expect(curesFor("highJoint", "miniSplit")).toEqual(["motor"]);
     expect(curesFor("bearing", "ecm")).toEqual(["bearings", "motor"]);
     expect(curesFor("outside", "ecm")).toEqual(["feed"]);

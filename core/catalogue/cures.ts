@@ -198,6 +198,87 @@ export const CURES = {
     parts: { each: 10 },
     days: 0,
   },
+  supply: {
+    name: "Mend the supply",
+    what: "supply",
+    disposition: "notMotor",
+    onMotor: false,
+    minutes: 30,
+    parts: { each: 8 },
+    days: 0,
+  },
+  transformer: {
+    name: "Replace the control transformer",
+    what: "control transformer",
+    disposition: "notMotor",
+    onMotor: false,
+    minutes: 30,
+    parts: { each: 28 },
+    days: 1,
+  },
+  call: {
+    name: "Set or mend what calls",
+    what: "call",
+    disposition: "notMotor",
+    onMotor: false,
+    minutes: 25,
+    parts: { each: 15 },
+    days: 0,
+  },
+  board: {
+    name: "Replace the control board",
+    what: "control board",
+    disposition: "notMotor",
+    onMotor: false,
+    minutes: 45,
+    parts: { each: 180 },
+    days: 4,
+  },
+  harness: {
+    name: "Mend the harness",
+    what: "harness",
+    disposition: "repair",
+    onMotor: false,
+    minutes: 35,
+    parts: { each: 6 },
+    days: 0,
+  },
+  switches: {
+    name: "Set jumper and switches by the maker's table",
+    what: "switches",
+    disposition: "notMotor",
+    onMotor: false,
+    minutes: 10,
+    parts: { each: 0 },
+    days: 0,
+  },
+  module: {
+    name: "Replace the module",
+    what: "module",
+    disposition: "replacePart",
+    onMotor: true,
+    minutes: 40,
+    parts: { ofMotor: 0.6 },
+    days: 4,
+  },
+  section: {
+    name: "Replace the winding section",
+    what: "winding section",
+    disposition: "replacePart",
+    onMotor: true,
+    minutes: 55,
+    parts: { ofMotor: 0.6 },
+    days: 5,
+  },
+  air: {
+    name: "Free the air, and reset the limit",
+    what: "air",
+    disposition: "notMotor",
+    onMotor: false,
+    minutes: 30,
+    parts: { each: 9 },
+    days: 0,
+  },
   record: {
     name: "Correct the record",
     what: "record",
@@ -232,11 +313,17 @@ export const bitOf = (cure: CureId): number => BITS.get(cure)!;
  */
 export function curesFor(fault: FaultId, family: Family): readonly CureId[] {
   const { cures } = factsOf(fault);
-  const { openable } = FAMILY_FACTS[family];
-  return openable
-    ? cures
-    : cures.filter((cure) => !CURES[cure].onMotor || cure === "motor" || cure === "bearings");
+  const { openable, separateModule } = FAMILY_FACTS[family];
+  if (openable) return cures.filter((cure) => !HALVES.includes(cure));
+  const halves = cures.filter((cure) => separateModule && HALVES.includes(cure));
+  return [
+    ...halves,
+    ...cures.filter((cure) => !CURES[cure].onMotor || cure === "motor" || cure === "bearings"),
+  ];
 }
+
+/** What a blower comes apart into. */
+const HALVES: readonly CureId[] = ["module", "section"];
 
 /** The cures as the engine counts them: bits in the order of {@link CURE_IDS}. */
 export function actionsOf(faults: readonly FaultId[], family: Family): Actions {

@@ -10,8 +10,10 @@ export const USUAL_MOTOR: ByFamily<number> = {
   hub: 190,
   traction: 850,
   ecm: 420,
+  ecmAirflow: 520,
   ecmSealed: 480,
   miniSplit: 210,
+  miniSplitDriver: 230,
 };
 
 /** A shop's prices, and what a warranty on the machine pays of them. */

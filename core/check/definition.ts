@@ -64,7 +64,7 @@ export interface CheckAnswer {
 export interface CheckDefinition {
   readonly id: CheckId;
   readonly title: string;
-  readonly stage: "Take in" | "At rest" | "Spun" | "Sensors" | "Under power" | "Under doubt";
+  readonly stage: "Take in" | "At rest" | "Spun" | "Sensors" | "Under power" | "Locked out" | "Under doubt";
   readonly minutes: Minutes;
   readonly why: string;
   /** A meter is put on the motor: nothing is read before it was made safe. */

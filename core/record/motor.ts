@@ -10,7 +10,16 @@ import type {
 } from "../quantity/index.ts";
 
 /** Motor families of the trade; each brings its own typical values, limits, cautions and plan. */
-export const FAMILIES = ["hobby", "hub", "traction", "ecm", "ecmSealed", "miniSplit"] as const;
+export const FAMILIES = [
+  "hobby",
+  "hub",
+  "traction",
+  "ecm",
+  "ecmAirflow",
+  "ecmSealed",
+  "miniSplit",
+  "miniSplitDriver",
+] as const;
 export type Family = (typeof FAMILIES)[number];
 /** Something every family has to say; a new family does not compile until each table has its answer. */
 export type ByFamily<T> = Readonly<Record<Family, T>>;
@@ -149,6 +158,8 @@ export interface FamilyFacts {
   readonly resolverPossible: boolean;
   /** Whether it carries its own electronics, so that it cannot run on another controller. */
   readonly ownElectronics: boolean;
+  /** Whether its electronics come off as a part of their own. */
+  readonly separateModule: boolean;
   /** Whether somebody opens and resolders it; a potted one is replaced as it is. */
   readonly openable: boolean;
   /** Whether its supply is hazardous: above 60 V DC or 30 V AC at full charge. */
@@ -178,6 +189,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: false,
+    separateModule: false,
     openable: true,
     hazardousSupply: false,
     usualConsequence: "aircraft",
@@ -197,6 +209,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: false,
+    separateModule: false,
     openable: true,
     hazardousSupply: false,
     usualConsequence: "vehicle",
@@ -216,12 +229,13 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: true,
     resolverPossible: true,
     ownElectronics: false,
+    separateModule: false,
     openable: true,
     hazardousSupply: true,
     usualConsequence: "vehicle",
   },
   ecm: {
-    label: "ECM blower, winding section",
+    label: "ECM blower, constant torque, taps",
     balanceLimit: 0.1,
     limitReason: "the trade accepts pairs of 5-30 Ω within 10 %",
     typicalOhms: 12,
@@ -235,6 +249,27 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: true,
+    separateModule: true,
+    openable: false,
+    hazardousSupply: true,
+    usualConsequence: "property",
+  },
+  ecmAirflow: {
+    label: "ECM blower, constant airflow, 16-pin harness",
+    balanceLimit: 0.1,
+    limitReason: "the trade accepts pairs of 5-30 Ω within 10 %",
+    typicalOhms: 12,
+    typicalFactor: 2.5,
+    windingsReachable: true,
+    unreachableReason: "",
+    typicalKv: { least: 3, most: 20 },
+    usuallySensored: false,
+    spinExpected: false,
+    insulationExpected: false,
+    vehicleRule: false,
+    resolverPossible: false,
+    ownElectronics: true,
+    separateModule: true,
     openable: false,
     hazardousSupply: true,
     usualConsequence: "property",
@@ -254,6 +289,7 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: true,
+    separateModule: false,
     openable: false,
     hazardousSupply: true,
     usualConsequence: "property",
@@ -273,6 +309,27 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
     vehicleRule: false,
     resolverPossible: false,
     ownElectronics: true,
+    separateModule: false,
+    openable: false,
+    hazardousSupply: true,
+    usualConsequence: "property",
+  },
+  miniSplitDriver: {
+    label: "Mini-split fan with its own driver, five wires",
+    balanceLimit: 0.1,
+    limitReason: "as other board-driven fan windings",
+    typicalOhms: 30,
+    typicalFactor: 4,
+    windingsReachable: false,
+    unreachableReason: "Its plug carries supply and command, not windings: ohms are not applicable.",
+    typicalKv: { least: 3, most: 15 },
+    usuallySensored: false,
+    spinExpected: false,
+    insulationExpected: false,
+    vehicleRule: false,
+    resolverPossible: false,
+    ownElectronics: true,
+    separateModule: false,
     openable: false,
     hazardousSupply: true,
     usualConsequence: "property",

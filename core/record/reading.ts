@@ -3,6 +3,9 @@ import type { Celsius, Ohms, QuantityName } from "../quantity/index.ts";
 export const CHECK_IDS = [
   "safety",
   "mechanical",
+  "power",
+  "air",
+  "module",
   "frame",
   "insulation",
   "winding",

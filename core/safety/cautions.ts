@@ -1,3 +1,4 @@
+import { LEAST_WAIT } from "../electronics/fans.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { FAMILIES, FAMILY_FACTS, type ByFamily, type Family } from "../record/index.ts";
 
@@ -10,6 +11,8 @@ export interface Caution {
   readonly applies: ByFamily<boolean>;
   /** A wait that must have run out before the caution can be called done. */
   readonly wait?: Minutes;
+  /** Void again as soon as something was read with power on. */
+  readonly untilPowered?: boolean;
 }
 
 const byFamily = (applies: (family: Family) => boolean): ByFamily<boolean> =>
@@ -28,6 +31,7 @@ export const CAUTIONS: readonly Caution[] = [
   {
     id: "isolate",
     name: "Switched off",
+    untilPowered: true,
     applies: everyone,
     text: "Switch off, lock out, and take the supply or pack away. Local rules and the maker's instructions come first.",
   },
@@ -35,19 +39,30 @@ export const CAUTIONS: readonly Caution[] = [
     id: "discharge",
     name: "Capacitors waited out",
     applies: withElectronics,
-    text: "Capacitors hold charge: wait five minutes after the supply is off. Bleeders fail, so measure after it.",
-    wait: 5,
+    text: "Capacitors hold charge: wait five minutes after the supply is off and the rotor still: a fan that wind turns charges them again. Bleeders fail, so measure after it.",
+    wait: LEAST_WAIT,
+    untilPowered: true,
   },
   {
     id: "verifyDead",
     name: "Verified dead",
+    untilPowered: true,
     applies: everyone,
     text: "Verify dead with a meter proved before and after on something live.",
   },
   {
     id: "propellers",
     name: "Propellers off",
-    applies: { hobby: true, hub: false, traction: false, ecm: false, ecmSealed: false, miniSplit: false },
+    applies: {
+      hobby: true,
+      hub: false,
+      traction: false,
+      ecm: false,
+      ecmAirflow: false,
+      ecmSealed: false,
+      miniSplit: false,
+      miniSplitDriver: false,
+    },
     text: "Take propellers off before anything else: a motor that starts cuts.",
   },
   {
@@ -65,7 +80,16 @@ export const CAUTIONS: readonly Caution[] = [
   {
     id: "highVoltage",
     name: "High voltage",
-    applies: { hobby: false, hub: false, traction: true, ecm: false, ecmSealed: false, miniSplit: false },
+    applies: {
+      hobby: false,
+      hub: false,
+      traction: true,
+      ecm: false,
+      ecmAirflow: false,
+      ecmSealed: false,
+      miniSplit: false,
+      miniSplitDriver: false,
+    },
     text: "Above 60 V DC or 30 V AC, judged at full charge: qualified people and high-voltage rules only.",
   },
   { id: "plugs", name: "Plugs", applies: withElectronics, text: "Never plug or unplug a live motor." },

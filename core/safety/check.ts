@@ -8,9 +8,27 @@ export const SAFETY_SLOTS: Readonly<Record<string, Slot>> = Object.fromEntries(
   CAUTIONS.map(({ id, name }) => [id, choiceSlot(name, { started: "Started", done: "Done" })]),
 );
 
-/** Whether a caution was acknowledged in this epoch. */
-export function isDone({ readings }: Pick<Sitting, "readings">, { id }: Caution, epoch: number): boolean {
-  return choiceIn(readings, "safety", id, epoch) === "done";
+/** Written down of what feeds a motor without power on it. */
+const WITHOUT_POWER = ["stance", "called", "skipped"];
+
+/** When a motor with its own electronics was last read with power on (UTC, ISO 8601); empty where it never was. */
+export function lastPowered({ readings }: Pick<Sitting, "readings">, epoch: number): string {
+  return readings.reduce(
+    (last, { check, slot, epoch: when, takenAt }) =>
+      check === "power" && when === epoch && !WITHOUT_POWER.includes(slot) && takenAt > last ? takenAt : last,
+    "",
+  );
+}
+
+/** Whether what was acknowledged or begun then still stands: going from live to dead asks for it anew. */
+const stands = (sitting: Pick<Sitting, "readings">, caution: Caution, at: string, epoch: number) =>
+  caution.untilPowered !== true || at >= lastPowered(sitting, epoch);
+
+/** Whether a caution was acknowledged in this epoch, and nothing was powered since that makes it void. */
+export function isDone(sitting: Pick<Sitting, "readings">, caution: Caution, epoch: number): boolean {
+  const { readings } = sitting;
+  const at = latestIn(readings, "safety", caution.id, epoch)?.takenAt ?? "";
+  return choiceIn(readings, "safety", caution.id, epoch) === "done" && stands(sitting, caution, at, epoch);
 }
 
 /** When the last caution of the epoch was acknowledged (UTC, ISO 8601); null while one is open. */
@@ -31,7 +49,8 @@ export interface RunningWait {
 export function runningWait(sitting: Sitting, epoch: number): RunningWait | null {
   for (const caution of cautionsFor(sitting.motor.family)) {
     const started = latestIn(sitting.readings, "safety", caution.id, epoch);
-    if (caution.wait !== undefined && started?.value.kind === "choice" && started.value.choice === "started")
+    const begun = started?.value.kind === "choice" && started.value.choice === "started";
+    if (caution.wait !== undefined && begun && stands(sitting, caution, started.takenAt, epoch))
       return { caution, startedAt: started.takenAt, minutes: caution.wait };
   }
   return null;
@@ -51,7 +70,8 @@ export const safetyCheck: CheckDefinition = {
   variables: [],
   rows: [],
   masks: [],
-  leansOn: [],
+  // Power on undoes what was made safe.
+  leansOn: ["power"],
   notApplicable: () => null,
   optional: () => false,
   answer: (sitting, epoch) => {

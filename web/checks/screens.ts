@@ -1,6 +1,9 @@
 import type { ComponentType } from "react";
 import type { CheckId } from "#core/record";
 import { Backemf } from "./backemf/Backemf.tsx";
+import { Air } from "./electronics/Air.tsx";
+import { Module } from "./electronics/Module.tsx";
+import { Power } from "./electronics/Power.tsx";
 import { Feed } from "./feed/Feed.tsx";
 import { Frame } from "./frame/Frame.tsx";
 import { Hall } from "./hall/Hall.tsx";
@@ -23,4 +26,7 @@ export const CHECK_SCREENS: Readonly<Record<CheckId, ComponentType>> = {
   feed: Feed,
   run: Run,
   setup: Setup,
+  power: Power,
+  module: Module,
+  air: Air,
 };

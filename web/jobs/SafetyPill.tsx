@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { FAMILY_FACTS, type JobRecord } from "#core/record";
 import { cautionsFor, isDone, madeSafeAt, runningWait } from "#core/safety";
 import { useOpenJob } from "../job/openJob.ts";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
@@ -14,13 +15,17 @@ function Warning() {
   );
 }
 
+/** Read with power on before anything is made dead. */
+const isPowered = ({ motor }: JobRecord) => FAMILY_FACTS[motor.family].ownElectronics;
+
 /** The safety state in words, at the top right of every step; a step under power never reads as dead. */
 export function SafetyPill({ live }: { readonly live: boolean }) {
   const { id, record, epoch } = useOpenJob();
   const at = madeSafeAt(record, epoch);
   const wait = runningWait(record, epoch);
   const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);
-  if (at && live)
+  // With power on nothing is dead, whether it was made safe before or not.
+  if (live && (at || isPowered(record)))
     return (
       <span className={`${PILL} border-red text-red`}>
         <Warning /> Live step: powered

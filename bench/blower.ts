@@ -1,0 +1,247 @@
+import { CHECK_IDS, type CheckId, type Complaint, type Family } from "#core/record";
+import type { Chance } from "./chance.ts";
+import type { SimulatedMotor } from "./world.ts";
+
+/** What is truly the matter with the feed, the call or the electronics of a blower, in the bench's own terms. */
+export const FAN_AILMENTS = [
+  "supply",
+  "transformer",
+  "limit",
+  "noCall",
+  "board",
+  "harness",
+  "switches",
+  "module",
+  "dirtyAir",
+  "standingCall",
+] as const;
+export type FanAilment = (typeof FAN_AILMENTS)[number];
+
+/** Per hundred blowers that come in, by family: its own figures, not those of the program's table. */
+const OF_TAPS: Readonly<Partial<Record<FanAilment, number>>> = {
+  supply: 7,
+  transformer: 5,
+  limit: 5,
+  noCall: 6,
+  board: 7,
+  harness: 5,
+  module: 22,
+  dirtyAir: 8,
+  standingCall: 2,
+};
+export const FAN_HOW_OFTEN: Readonly<Partial<Record<Family, Readonly<Partial<Record<FanAilment, number>>>>>> =
+  {
+    ecm: OF_TAPS,
+    ecmAirflow: { ...OF_TAPS, harness: 8, switches: 4 },
+    ecmSealed: { supply: 8, noCall: 10, board: 6, harness: 6, module: 28, dirtyAir: 7, standingCall: 1 },
+    miniSplit: { supply: 7, noCall: 5, board: 16, harness: 6, dirtyAir: 7 },
+    miniSplitDriver: { supply: 7, noCall: 5, board: 13, harness: 5, module: 28, dirtyAir: 7 },
+  };
+
+export const FAN_COMPLAINTS: Readonly<Record<FanAilment, Readonly<Partial<Record<Complaint, number>>>>> = {
+  supply: { noRun: 6, cutsOut: 1, errorCode: 1 },
+  transformer: { noRun: 1 },
+  limit: { noRun: 3, cutsOut: 2 },
+  noCall: { noRun: 5, errorCode: 1 },
+  board: { noRun: 5, runsOn: 1, errorCode: 2 },
+  harness: { noRun: 5, errorCode: 2, cutsOut: 1 },
+  switches: { lowAirflow: 4, afterRepair: 3, frozenCoil: 1, noisy: 1 },
+  module: { noRun: 7, twitches: 1, errorCode: 2, runsOn: 1, uneven: 1 },
+  dirtyAir: { lowAirflow: 4, hunting: 3, frozenCoil: 2, noisy: 1, hot: 1 },
+  standingCall: { runsOn: 1 },
+};
+
+/** What stands at the wires of a blower while it is powered and called. */
+export interface Fan {
+  readonly mains: number;
+  /** V at each point of the way, by the slot in which it is written down. */
+  readonly at: Readonly<Record<string, number>>;
+  readonly moduleFails: "dead" | "oneTap" | "runsOn" | "halfBridge";
+  /** The relay of a bad board sticks closed. */
+  readonly boardSticks: boolean;
+  /** 0 a free way, 1 none. */
+  readonly blocked: number;
+}
+
+/** Wires, relays and electronics of a blower with these ailments. */
+export function fanFrom(
+  ailments: readonly string[],
+  complaint: Complaint,
+  rated: number,
+  chance: Chance,
+): Fan {
+  const has = (one: FanAilment) => ailments.includes(one);
+  const ghost = () => (chance.happens(0.1) ? chance.between(2, 7) : chance.between(0, 1.5));
+  const out = has("supply") ? chance.oneOf(["dead", "low", "high"], [6, 4, 1]) : "good";
+  const mains =
+    out === "dead"
+      ? ghost()
+      : rated *
+        (out === "low"
+          ? chance.between(0.55, 0.78)
+          : out === "high"
+            ? chance.between(1.16, 1.25)
+            : 1 + 0.03 * chance.normal());
+  const alive = mains > 0.5 * rated;
+  const share = mains / rated;
+  const runsOn = complaint === "runsOn" && (has("module") || has("board"));
+  const boardSticks = has("board") && runsOn;
+  const passes = {
+    transformer: alive && !has("transformer"),
+    limit: !has("limit"),
+    call: !has("noCall"),
+    board: !has("board") || boardSticks,
+    // A pin pushed back makes contact while it is held now and then.
+    harness: !has("harness") || chance.happens(0.08),
+  };
+  const ac = chance.between(25.5, 28) * share;
+  const dc = chance.between(5, 9);
+  const chain = (volts: number, ...gates: readonly boolean[]) =>
+    gates.every(Boolean) ? volts * (1 + 0.01 * chance.normal()) : ghost();
+  const { transformer, limit, call, board, harness } = passes;
+  const low = has("board") ? chance.oneOf(["supply", "low", "command"], [3, 3, 4]) : "none";
+  const moduleShorts = has("module") && chance.happens(0.05);
+  const answers =
+    alive &&
+    low !== "low" &&
+    !(has("module") && chance.happens(0.85)) &&
+    !(has("harness") && chance.happens(0.1));
+  return {
+    mains,
+    moduleFails: runsOn
+      ? "runsOn"
+      : complaint === "twitches"
+        ? "halfBridge"
+        : chance.happens(0.14)
+          ? "oneTap"
+          : "dead",
+    boardSticks,
+    blocked: has("dirtyAir")
+      ? chance.between(0.45, 1)
+      : has("limit")
+        ? chance.between(0.2, 0.9)
+        : chance.between(0, 0.3),
+    at: {
+      mains,
+      "v24.transformer": chain(ac, transformer),
+      "v24.limit": chain(ac, transformer, limit),
+      "v24.call": chain(ac, transformer, limit, call),
+      "v24.board": chain(ac, transformer, limit, call, board),
+      "v24.motor": chain(ac, transformer, limit, call, board, harness),
+      tenVolts: chain(10.1, alive, !has("module") || !chance.happens(0.85)),
+      "command.out": chain(dc, call, board),
+      "command.in": chain(dc, call, board, harness),
+      link: chain(48, alive, !has("harness"), !(has("board") && chance.happens(0.08))),
+      boardOut: chain(
+        chance.between(60, 180),
+        alive,
+        call,
+        !has("harness"),
+        !has("board") || chance.happens(0.04),
+      ),
+      "driver.supply": chain(320 * share, alive, low !== "supply", !moduleShorts),
+      "driver.fifteen": chain(15.1, alive, low !== "low" && low !== "supply", !moduleShorts),
+      "driver.command": chain(chance.between(2, 5.5), alive, call, low === "none"),
+      "driver.feedback": chain(chance.between(6, 9), answers),
+    },
+  };
+}
+
+/** Windings, bearings and frames that keep a fed and commanded motor from turning. */
+function blocked(motor: SimulatedMotor, chance: Chance): boolean {
+  const { faults } = motor.winding;
+  return (
+    faults.some(({ kind }) => ["starJointOpen", "limbOpen", "leadOpen", "leadsShorted"].includes(kind)) ||
+    faults.some((fault) => fault.kind === "turnsShorted" && fault.share > 0.4) ||
+    (motor.ailments.includes("frame") && chance.happens(0.5)) ||
+    motor.wear.bearing > 0.95
+  );
+}
+
+/** Checks whose readings are taken here. */
+export const FAN_CHECKS: readonly CheckId[] = CHECK_IDS.filter((id) =>
+  ["power", "module", "air"].includes(id),
+);
+const MISTAKEN = 0.02;
+
+/** What somebody reads off a blower in one slot: volts, a choice, a count; null where it cannot be read. */
+export function readFan(
+  motor: SimulatedMotor,
+  slot: string,
+  chance: Chance,
+): { readonly volts: number } | { readonly choice: string } | { readonly count: number } | null {
+  const { fan, ailments } = motor;
+  if (!fan) return null;
+  const has = (one: FanAilment) => ailments.includes(one);
+  const found = <T extends string>(true_: T, wrong: T) => ({
+    choice: chance.happens(MISTAKEN) ? wrong : true_,
+  });
+  const volts = fan.at[slot];
+  if (volts !== undefined) {
+    const shown = Math.max(0, volts * (1 + 0.004 * chance.normal()));
+    // A probe that does not reach, once in a while.
+    return { volts: chance.happens(0.008) ? chance.between(0, 2) : Number(shown.toPrecision(3)) };
+  }
+  const powered = fan.mains > 100;
+  const dead = has("module") && fan.moduleFails !== "runsOn";
+  const turns = powered && !dead && !blocked(motor, chance);
+  const oneTap = has("module") && fan.moduleFails === "oneTap" && powered && !blocked(motor, chance);
+  switch (slot) {
+    case "called":
+      return found(has("noCall") || !powered ? "none" : "shown", "none");
+    case "direct":
+      return found(turns || (oneTap && chance.happens(0.6)) ? "runs" : "silent", "silent");
+    case "directBoard":
+      return found(
+        (turns || (oneTap && chance.happens(0.6))) && !has("harness") ? "runs" : "silent",
+        "silent",
+      );
+    case "taps":
+      if (has("module") && fan.moduleFails === "runsOn") return { choice: "keepsRunning" };
+      return found(turns ? "allAnswer" : oneTap ? "someDead" : "noneAnswer", "someDead");
+    case "runsOn":
+      if (has("module") && fan.moduleFails === "runsOn") return { choice: "runsOn" };
+      if (has("standingCall")) return { choice: chance.happens(0.55) ? "calledStill" : "stops" };
+      return found(fan.boardSticks ? "boardOn" : "stops", "calledStill");
+    case "rocks": {
+      const half = fan.moduleFails === "halfBridge" && has("module");
+      const limb = motor.winding.faults.some(({ kind }) => kind === "limbOpen" || kind === "leadOpen");
+      if (!powered || fan.at["v24.motor"]! < 15) return null;
+      return {
+        choice:
+          half || (limb && chance.happens(0.8))
+            ? "keepsRocking"
+            : chance.happens(0.25)
+              ? "briefly"
+              : "starts",
+      };
+    }
+    case "tester":
+      if (!chance.happens(0.3)) return null;
+      return found(has("module") && chance.happens(0.85) ? "noGo" : "go", "noGo");
+    case "harness":
+      return found(has("harness") && chance.happens(0.95) ? "broken" : "whole", "broken");
+    case "switches":
+      return found(has("switches") && chance.happens(0.97) ? "differ" : "asTable", "differ");
+    case "moduleLook": {
+      const look = has("module")
+        ? chance.oneOf(["clean", "burnt", "limiterOpen", "liquid"], [42, 38, 12, 8])
+        : "clean";
+      return { choice: look === "clean" && chance.happens(0.03) ? "burnt" : look };
+    }
+    case "airPath":
+      return { choice: fan.blocked + 0.1 * chance.normal() > 0.4 ? "restricted" : "free" };
+    case "flashes": {
+      if (!turns) return { count: 0 };
+      const flow =
+        1200 *
+        (1 - 0.45 * Math.max(0, fan.blocked - 0.35)) *
+        (has("switches") ? chance.oneOf([0.7, 1.3]) : 1);
+      return { count: Math.max(1, Math.round(flow / 100 + 0.3 * chance.normal())) };
+    }
+    case "demanded":
+      return { count: 1200 };
+    default:
+      return null;
+  }
+}

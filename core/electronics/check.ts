@@ -1,0 +1,359 @@
+import {
+  certain,
+  chosen,
+  countedNote,
+  madeSteps,
+  openSteps,
+  plainState,
+  type CheckDefinition,
+  type DeclaredStep,
+  type Finding,
+} from "../check/index.ts";
+import type { Variable } from "../inference/index.ts";
+import { quantityText, VOLTAGE } from "../quantity/index.ts";
+import { FAMILY_FACTS, quantitiesIn, type Family, type Motor, type Sitting } from "../record/index.ts";
+import { fedAt } from "./bands.ts";
+import { airflowOf } from "./fans.ts";
+import { AIR_ROWS, MODULE_ROWS, POWER_ROWS } from "./likelihoods.ts";
+import { pointsOf, schemeOf, type Point } from "./scheme.ts";
+import { AIR_SLOTS, MODULE_SLOTS, POWER_SLOTS } from "./slots.ts";
+import * as V from "./variables.ts";
+
+/** Which variable a point's voltage finds out. */
+const BY_SLOT: Readonly<Record<Point["slot"] & string, Variable<string, "present" | "absent">>> = {
+  "v24.transformer": V.TRANSFORMER_24,
+  "v24.limit": V.LIMIT_24,
+  "v24.call": V.CALL_24,
+  "v24.board": V.BOARD_24,
+  "v24.motor": V.MOTOR_24,
+  tenVolts: V.TEN_VOLTS,
+  "command.out": V.COMMAND_OUT,
+  "command.in": V.COMMAND_IN,
+  link: V.LINK,
+  boardOut: V.BOARD_OUT,
+  "driver.supply": V.DRIVER_SUPPLY,
+  "driver.fifteen": V.FIFTEEN_VOLTS,
+  "driver.command": V.DRIVER_COMMAND,
+  "driver.feedback": V.FEEDBACK,
+} as Readonly<Record<string, Variable<string, "present" | "absent">>>;
+
+/** What stands at a point of the way, V; null while nothing was read. */
+export const voltsAt = (
+  { readings }: Pick<Sitting, "readings">,
+  slot: string,
+  epoch: number,
+): number | null => quantitiesIn(readings, "power", slot, epoch, "volts").at(-1) ?? null;
+
+function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null {
+  const volts = voltsAt(job, point.slot, epoch);
+  if (volts === null || volts < 0) return null;
+  const fed = fedAt(volts, point.band(job.motor));
+  const said = `${point.name} ${quantityText(volts, VOLTAGE)}`;
+  if (point.slot === "mains") {
+    const words = {
+      good: "within its band",
+      edge: "near the edge of its band",
+      outside: "out of its band",
+      dead: "none",
+    };
+    return certain("power", V.MAINS, fed, `${said}: ${words[fed]}`, fed === "outside" || fed === "dead");
+  }
+  const variable = BY_SLOT[point.slot]!;
+  const absent = fed === "dead" || fed === "outside";
+  const word = fed === "dead" ? "missing" : absent ? "out of its band" : "there";
+  return certain("power", variable, absent ? "absent" : "present", `${said}: ${word}`, absent);
+}
+
+/** Answers of the motor itself, by family. */
+const ANSWERS: Readonly<
+  Record<
+    "called" | "direct" | "directBoard" | "taps" | "runsOn" | "rocks" | "tester",
+    { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
+  >
+> = {
+  called: { variable: V.CALLED, sound: ["shown"], families: ["ecmSealed", "miniSplit", "miniSplitDriver"] },
+  direct: { variable: V.DIRECT, sound: ["runs"], families: ["ecmAirflow", "ecmSealed"] },
+  directBoard: { variable: V.DIRECT_BOARD, sound: ["runs"], families: ["ecmAirflow"] },
+  taps: { variable: V.TAPS, sound: ["allAnswer"], families: ["ecm"] },
+  runsOn: {
+    variable: V.RUNS_ON,
+    sound: ["stops"],
+    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplitDriver"],
+  },
+  rocks: {
+    variable: V.ROCKS,
+    sound: ["starts", "briefly"],
+    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
+  },
+  tester: { variable: V.TESTER, sound: ["go"], families: ["ecmAirflow"] },
+};
+type AnswerSlot = keyof typeof ANSWERS;
+const ANSWER_SLOTS = Object.keys(ANSWERS) as AnswerSlot[];
+const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What the motor itself is asked, with power on: the answers that this family can give. */
+export const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
+  ANSWER_SLOTS.filter((slot) => ANSWERS[slot].families.includes(family));
+
+function answerFinding(job: Sitting, slot: AnswerSlot, epoch: number): Finding | null {
+  const said = chosen(job, "power", POWER_SLOTS, slot, epoch);
+  if (!said) return null;
+  const { variable, sound } = ANSWERS[slot];
+  return certain("power", variable, said, upper(variable.words[said] ?? said), !sound.includes(said));
+}
+
+const POINT_MINUTES = 1;
+const STATES: Readonly<Record<Point["state"], string>> = {
+  powered: "powered",
+  called: "called",
+  calledUnplugged: "called, motor unplugged",
+  turnedByHand: "turned by hand",
+};
+const pointStep = (point: Point): DeclaredStep => ({
+  name: point.slot,
+  title: `${point.name}: ${point.under}`,
+  slots: [point.slot],
+  minutes: POINT_MINUTES,
+  variables: [point.slot === "mains" ? V.MAINS : BY_SLOT[point.slot]!],
+});
+export const stateWords = ({ state }: Point): string => STATES[state];
+
+const ANSWER_STEPS: Readonly<Record<AnswerSlot, { readonly title: string; readonly minutes: number }>> = {
+  called: { title: "Is a call shown?", minutes: 1 },
+  direct: { title: "Direct test at the motor's own socket", minutes: 3 },
+  directBoard: { title: "Direct test at the board's end of the harness", minutes: 3 },
+  taps: { title: "Each tap started and stopped, at the motor", minutes: 4 },
+  runsOn: { title: "Nothing called, delays over: does it stop?", minutes: 4 },
+  rocks: { title: "How it starts", minutes: 1 },
+  tester: { title: "The plug-in tester's word", minutes: 4 },
+};
+
+function powerSteps(motor: Motor): readonly DeclaredStep[] {
+  const scheme = schemeOf(motor);
+  if (!scheme) return [];
+  return [
+    ...pointsOf(scheme).map(pointStep),
+    ...answersOf(motor).map((slot): DeclaredStep => ({
+      name: slot,
+      slots: [slot],
+      variables: [ANSWERS[slot].variable],
+      ...ANSWER_STEPS[slot],
+    })),
+  ];
+}
+
+const BARE = "It has no electronics of its own: see what feeds it.";
+
+/** Where supply and call are lost on their way to the motor, and whether it answers. */
+export const powerCheck: CheckDefinition = {
+  id: "power",
+  title: "Supply and call",
+  stage: "Under power",
+  minutes: 6,
+  why: "Follow supply and call from where they are made to where they are needed: where one stops, there is the fault.",
+  gated: false,
+  live: true,
+  keys: "readings",
+  slots: POWER_SLOTS,
+  variables: [
+    V.MAINS,
+    V.TRANSFORMER_24,
+    V.LIMIT_24,
+    V.CALL_24,
+    V.BOARD_24,
+    V.MOTOR_24,
+    V.TEN_VOLTS,
+    V.COMMAND_OUT,
+    V.COMMAND_IN,
+    V.LINK,
+    V.BOARD_OUT,
+    V.DRIVER_SUPPLY,
+    V.FIFTEEN_VOLTS,
+    V.DRIVER_COMMAND,
+    V.FEEDBACK,
+    V.CALLED,
+    V.DIRECT,
+    V.DIRECT_BOARD,
+    V.TAPS,
+    V.RUNS_ON,
+    V.ROCKS,
+    V.TESTER,
+  ],
+  rows: POWER_ROWS,
+  masks: [],
+  leansOn: [],
+  notApplicable: (motor) => (schemeOf(motor) ? null : BARE),
+  optional: () => true,
+  answer: (sitting, epoch) => {
+    const scheme = schemeOf(sitting.motor);
+    const findings = [
+      ...(scheme ? pointsOf(scheme).map((point) => pointFinding(sitting, point, epoch)) : []),
+      ...answersOf(sitting.motor).map((slot) => answerFinding(sitting, slot, epoch)),
+    ].filter((finding) => finding !== null);
+    const steps = powerSteps(sitting.motor);
+    return {
+      findings,
+      state: plainState(sitting, "power", epoch, findings),
+      note: countedNote(sitting, "power", epoch, findings),
+      steps: openSteps(findings, steps),
+      made: madeSteps(findings, steps),
+    };
+  },
+};
+
+const DEAD: Readonly<
+  Record<
+    "harness" | "switches" | "moduleLook",
+    {
+      readonly variable: Variable;
+      readonly sound: string;
+      readonly families: readonly Family[];
+      readonly title: string;
+      readonly minutes: number;
+    }
+  >
+> = {
+  harness: {
+    variable: V.HARNESS_WIRES,
+    sound: "whole",
+    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
+    title: "Harness, wire by wire",
+    minutes: 4,
+  },
+  switches: {
+    variable: V.SWITCHES,
+    sound: "asTable",
+    families: ["ecm", "ecmAirflow"],
+    title: "Jumper and switches against the maker's table",
+    minutes: 2,
+  },
+  moduleLook: {
+    variable: V.MODULE_LOOK,
+    sound: "clean",
+    families: ["ecm", "ecmAirflow"],
+    title: "Module off and opened: look inside",
+    minutes: 8,
+  },
+};
+type DeadSlot = keyof typeof DEAD;
+/** What is looked at locked out, by family. */
+export const deadSlotsOf = ({ family }: Pick<Motor, "family">): readonly DeadSlot[] =>
+  (Object.keys(DEAD) as DeadSlot[]).filter((slot) => DEAD[slot].families.includes(family));
+
+function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | null {
+  const said = chosen(job, "module", MODULE_SLOTS, slot, epoch);
+  if (!said) return null;
+  const { variable, sound } = DEAD[slot];
+  return certain("module", variable, said, upper(variable.words[said] ?? said), said !== sound);
+}
+
+/** Harness, switches and module: locked out, waited out, measured dead. */
+export const moduleCheck: CheckDefinition = {
+  id: "module",
+  title: "Harness and module",
+  stage: "Locked out",
+  minutes: 14,
+  why: "A broken wire or a wrong switch looks like a dead module, and costs nothing to find.",
+  gated: true,
+  live: false,
+  keys: "choices",
+  slots: MODULE_SLOTS,
+  variables: [V.HARNESS_WIRES, V.SWITCHES, V.MODULE_LOOK],
+  rows: MODULE_ROWS,
+  masks: [],
+  leansOn: [],
+  notApplicable: (motor) => (schemeOf(motor) ? null : BARE),
+  optional: () => true,
+  answer: (sitting, epoch) => {
+    const slots = deadSlotsOf(sitting.motor);
+    const findings = slots
+      .map((slot) => deadFinding(sitting, slot, epoch))
+      .filter((finding) => finding !== null);
+    const steps = slots.map((slot): DeclaredStep => {
+      const { title, minutes, variable } = DEAD[slot];
+      return { name: slot, title, slots: [slot], minutes, variables: [variable] };
+    });
+    return {
+      findings,
+      state: plainState(sitting, "module", epoch, findings),
+      note: countedNote(sitting, "module", epoch, findings),
+      steps: openSteps(findings, steps),
+      made: madeSteps(findings, steps),
+    };
+  },
+};
+
+/** Flashed below this share of what is demanded the airflow is low. Judgement. */
+const LOW_BELOW = 0.85;
+
+function flashFinding({ readings }: Sitting, epoch: number): Finding | null {
+  const counted = quantitiesIn(readings, "air", "flashes", epoch, "count").at(-1);
+  const demanded = quantitiesIn(readings, "air", "demanded", epoch, "count").at(-1);
+  if (counted === undefined || !Number.isInteger(counted) || counted < 0) return null;
+  if (counted === 0) return certain("air", V.FLASH, "none", "Its lamp flashes nothing", true);
+  if (demanded === undefined || !(demanded > 0)) return null;
+  const flow = airflowOf(counted);
+  const low = flow < LOW_BELOW * demanded;
+  return certain(
+    "air",
+    V.FLASH,
+    low ? "low" : "agrees",
+    `Flashes ${flow} CFM where ${demanded} are demanded${low ? ": too little" : ""}`,
+    low,
+  );
+}
+
+/** What the air can do: half of the complaints of airflow are the filter's. */
+export const airCheck: CheckDefinition = {
+  id: "air",
+  title: "Airflow",
+  stage: "Under power",
+  minutes: 4,
+  why: "Hunting, low airflow and a frozen coil are the filter's and the duct's before they are the motor's.",
+  gated: false,
+  live: false,
+  keys: "readings",
+  slots: AIR_SLOTS,
+  variables: [V.AIR_PATH, V.FLASH],
+  rows: AIR_ROWS,
+  masks: [],
+  leansOn: [],
+  notApplicable: ({ family }) =>
+    FAMILY_FACTS[family].ownElectronics ? null : "It moves no air through a duct.",
+  optional: () => true,
+  answer: (sitting, epoch) => {
+    const path = chosen(sitting, "air", AIR_SLOTS, "airPath", epoch);
+    const flash = sitting.motor.family === "ecmAirflow" ? flashFinding(sitting, epoch) : null;
+    const findings = [
+      path ? certain("air", V.AIR_PATH, path, upper(V.AIR_PATH.words[path]), path === "restricted") : null,
+      flash,
+    ].filter((finding) => finding !== null);
+    const steps: readonly DeclaredStep[] = [
+      {
+        name: "airPath",
+        title: "Filter, duct, grilles and wheel",
+        slots: ["airPath"],
+        minutes: 2,
+        variables: [V.AIR_PATH],
+      },
+      ...(sitting.motor.family === "ecmAirflow"
+        ? [
+            {
+              name: "flash",
+              title: "Flashes counted against the airflow demanded",
+              slots: ["flashes", "demanded"],
+              minutes: 2,
+              variables: [V.FLASH],
+            },
+          ]
+        : []),
+    ];
+    return {
+      findings,
+      state: plainState(sitting, "air", epoch, findings),
+      note: countedNote(sitting, "air", epoch, findings),
+      steps: openSteps(findings, steps),
+      made: madeSteps(findings, steps),
+    };
+  },
+};

@@ -1,0 +1,179 @@
+import { describe, expect, it } from "vitest";
+import { assessJob } from "#core/assess";
+import type { Complaint, Family, Reading } from "#core/record";
+import { choice, frameOpen, HUB, job, lookedAndTurned, measured, pairs, BASIC } from "../../tests/jobs.ts";
+import { airCheck, answersOf, moduleCheck, POWER_SLOTS, powerCheck } from "./index.ts";
+
+const motor = (family: Family) => ({
+  ...HUB,
+  family,
+  expected: null,
+  hallSpacing: "none" as const,
+  rated: { volts: 230 },
+});
+const volts = (slot: string, value: number) => measured("power", slot, "volts", value);
+const said = (slot: string, word: string) => choice("power", slot, word);
+const judged = (family: Family, readings: readonly Reading[], complaint: Complaint = "noRun") =>
+  assessJob(job(readings, { motor: motor(family), complaint }));
+const of = (verdict: ReturnType<typeof judged>, id: string) =>
+  verdict.faults.find(({ fault }) => fault === id)!.probability;
+const BODY = [...lookedAndTurned(), ...frameOpen(), ...pairs(["12.0", "12.1", "12.0"], BASIC, "0.2")];
+
+describe("where a voltage is lost, there is the fault (common practice)", () => {
+  const WAY = ["v24.transformer", "v24.limit", "v24.call", "v24.board", "v24.motor"] as const;
+  it.each([
+    [0, "transformer"],
+    [1, "limitOpen"],
+    [2, "noCall"],
+    [3, "board"],
+    [4, "harness"],
+  ] as const)("lost at point %i of the way of the call: %s", (lost, fault) => {
+    const once = [volts("mains", 231), ...WAY.map((slot, i) => volts(slot, i < lost ? 26.5 : 0))];
+    // A probe misses a pin: what one reading carries is read twice, and a lost wire is looked for.
+    const wires =
+      fault === "harness"
+        ? [choice("module", "harness", "broken"), choice("module", "harness", "broken")]
+        : [];
+    const readings = [...once, ...once, ...wires];
+    for (const family of ["ecm", "ecmAirflow"] as const) {
+      const verdict = judged(family, readings);
+      expect(verdict.faults[0]!.fault, family).toBe(fault);
+      expect(verdict.decided, family).toBe(fault === "harness" ? "repair" : "notMotor");
+    }
+  });
+
+  it("no mains: the supply, and nothing is ordered", () => {
+    const verdict = judged("ecmAirflow", [volts("mains", 0), volts("mains", 0)]);
+    expect(judged("ecmAirflow", [volts("mains", 0)])).toMatchObject({ decided: null, next: { again: true } });
+    expect(verdict).toMatchObject({ decided: "notMotor", action: { cures: ["supply"] } });
+  });
+
+  it("mains and call at the motor, no answer to the direct test, windings alike: the module", () => {
+    const there = [volts("mains", 243), volts("v24.motor", 26.5), said("direct", "silent")];
+    expect(judged("ecmAirflow", there).decided).toBeNull();
+    const verdict = judged("ecmAirflow", [...there, ...BODY]);
+    expect(verdict).toMatchObject({ decided: "replacePart", action: { cures: ["module"] } });
+  });
+
+  it("the same with a pair open: the winding section, and no iron", () => {
+    const open = [...lookedAndTurned(), ...frameOpen(), ...pairs(["OL", "12.1", "OL"], BASIC, "0.2")];
+    const verdict = judged("ecm", [
+      volts("mains", 231),
+      volts("v24.motor", 26),
+      said("taps", "noneAnswer"),
+      ...open,
+    ]);
+    expect(verdict.action?.cures).toEqual(["section"]);
+  });
+
+  it("10 V DC absent from an analogue-command motor with mains present: the motor", () => {
+    const verdict = judged("ecmSealed", [...lookedAndTurned(), volts("mains", 231), volts("tenVolts", 0)]);
+    expect(verdict.faults[0]!.fault).toBe("module");
+    expect(verdict.action?.cures).toEqual(["motor"]);
+  });
+
+  it("no command: the fault lies before the motor", () => {
+    const verdict = judged("ecmSealed", [
+      volts("mains", 231),
+      volts("tenVolts", 10),
+      said("called", "none"),
+      said("called", "none"),
+      volts("command.out", 0),
+      volts("command.out", 0),
+      volts("command.in", 0),
+    ]);
+    expect(verdict).toMatchObject({ decided: "notMotor", action: { cures: ["call"] } });
+  });
+
+  it("runs with the tap removed: the module", () => {
+    const verdict = judged(
+      "ecm",
+      [volts("mains", 231), said("taps", "keepsRunning"), said("runsOn", "runsOn")],
+      "runsOn",
+    );
+    expect(verdict.faults[0]!.fault).toBe("stuckOn");
+    expect(verdict.action?.cures).toEqual(["module"]);
+  });
+
+  it("hunting: airflow first, then the module", () => {
+    const first = judged("ecm", [], "hunting");
+    expect(of(first, "airflow")).toBeGreaterThan(of(first, "module"));
+    const blocked = judged("ecm", [choice("air", "airPath", "restricted")], "hunting");
+    expect(blocked.action?.cures).toEqual(["air"]);
+    const free = judged("ecm", [choice("air", "airPath", "free")], "hunting");
+    expect(of(free, "module")).toBeGreaterThan(of(free, "airflow"));
+  });
+
+  it("a brief rocking at the start is normal, one that never ends is not", () => {
+    const at = (word: string) =>
+      of(judged("ecm", [volts("mains", 231), said("rocks", word)], "twitches"), "limbOpen");
+    expect(at("briefly")).toBeLessThan(2 * at("starts"));
+    expect(at("keepsRocking")).toBeGreaterThan(5 * at("briefly"));
+  });
+});
+
+describe("the checks of a motor with its own electronics", () => {
+  it("are not for bare motors, and their plugs' ohms not for those that carry electronics", () => {
+    for (const check of [powerCheck, moduleCheck, airCheck]) {
+      expect(check.notApplicable(HUB)).not.toBeNull();
+      expect(check.notApplicable(motor("ecm"))).toBeNull();
+    }
+  });
+
+  it("never ask for a live reading in a dead step, nor the reverse, and open live ones by a word on who works", () => {
+    for (const [slot, { live, needs }] of Object.entries(POWER_SLOTS)) {
+      expect(live, slot).toBe(!["stance", "called"].includes(slot));
+      expect(needs, slot).toEqual(live ? { stance: "ready" } : {});
+    }
+    expect(Object.values(moduleCheck.slots).some(({ live }) => live)).toBe(false);
+    expect(moduleCheck.gated).toBe(true);
+  });
+
+  it("say what each point carries and what departs", () => {
+    const answer = powerCheck.answer(
+      job([volts("mains", 186), volts("v24.transformer", 26.8), volts("v24.limit", 12)], {
+        motor: motor("ecm"),
+      }),
+      0,
+    );
+    expect(answer.findings.map(({ sentence, departs }) => [sentence, departs])).toEqual([
+      ["Mains 186 V: out of its band", true],
+      ["Transformer 26.8 V: there", false],
+      ["Limit 12 V: out of its band", true],
+    ]);
+    expect(answer).toMatchObject({ state: "departs", note: "2 of 3 depart" });
+    expect(answer.steps.map(({ name }) => name)).toEqual([
+      "v24.call",
+      "v24.board",
+      "v24.motor",
+      "taps",
+      "runsOn",
+      "rocks",
+    ]);
+  });
+
+  it("ask a family only what it can answer", () => {
+    expect(answersOf(motor("ecm"))).toEqual(["taps", "runsOn", "rocks"]);
+    expect(answersOf(motor("miniSplit"))).toEqual(["called", "rocks"]);
+  });
+
+  it("hold the flashes against what is demanded: below 0.85 of it is low, none is none", () => {
+    const flash = (counted: number, demanded: number | null) =>
+      airCheck
+        .answer(
+          job(
+            [
+              measured("air", "flashes", "count", counted),
+              ...(demanded === null ? [] : [measured("air", "demanded", "count", demanded)]),
+            ],
+            { motor: motor("ecmAirflow") },
+          ),
+          0,
+        )
+        .findings.map(({ likelihood, sentence }) => [Object.keys(likelihood)[0], sentence]);
+    expect(flash(12, 1200)).toEqual([["agrees", "Flashes 1200 CFM where 1200 are demanded"]]);
+    expect(flash(10, 1200)).toEqual([["low", "Flashes 1000 CFM where 1200 are demanded: too little"]]);
+    expect(flash(0, null)).toEqual([["none", "Its lamp flashes nothing"]]);
+    expect(flash(9, null)).toEqual([]);
+  });
+});

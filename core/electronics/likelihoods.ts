@@ -1,0 +1,147 @@
+import { row, type FaultId } from "../catalogue/index.ts";
+import type { LikelihoodRow, Variable } from "../inference/index.ts";
+import { TURN } from "../mechanical/index.ts";
+import {
+  AIR_PATH,
+  BOARD_24,
+  BOARD_OUT,
+  CALL_24,
+  CALLED,
+  COMMAND_IN,
+  COMMAND_OUT,
+  DIRECT,
+  DIRECT_BOARD,
+  DRIVER_COMMAND,
+  DRIVER_SUPPLY,
+  FEEDBACK,
+  FIFTEEN_VOLTS,
+  FLASH,
+  HARNESS_WIRES,
+  LIMIT_24,
+  LINK,
+  MAINS,
+  MODULE_LOOK,
+  MOTOR_24,
+  ROCKS,
+  RUNS_ON,
+  SWITCHES,
+  TAPS,
+  TEN_VOLTS,
+  TESTER,
+  TRANSFORMER_24,
+} from "./variables.ts";
+
+/**
+ * What each fault, when present, makes these readings show, with its reason. Judgement from common practice; held against
+ * simulated blowers that know nothing of it.
+ */
+
+/** The way of 24 V, point by point, and where each fault cuts it. */
+const WAY = [TRANSFORMER_24, LIMIT_24, CALL_24, BOARD_24, MOTOR_24] as const;
+const CUTS: readonly (readonly [FaultId, number, number, string])[] = [
+  ["transformer", 0, 0.985, "what makes the control voltage makes none"],
+  ["limitOpen", 1, 0.985, "the open limit takes all control voltage away"],
+  ["noCall", 2, 0.985, "nothing calls"],
+  ["board", 3, 0.97, "the board does not pass the call on"],
+  ["harness", 4, 0.88, "lost between board and plug; a pin pushed back now and then reads well"],
+];
+const along = (): LikelihoodRow[] =>
+  CUTS.flatMap(([fault, from, absent, reason]) =>
+    WAY.slice(from).map((point) => row(point, fault, { absent }, reason)),
+  );
+const withoutMains = (points: readonly Variable<string, "present" | "absent">[]): LikelihoodRow[] =>
+  points.map((point) => row(point, "mainsDead", { absent: 0.97 }, "without mains nothing is made"));
+/** A transformer passes on what it gets: out of its band on one side, out of it on the other. */
+const withMainsOff = (): LikelihoodRow[] =>
+  WAY.map((point) => row(point, "mainsOff", { absent: 0.85 }, "control voltage follows the mains"));
+
+/** What stops it although it is fed and commanded. */
+const STOPS: readonly (readonly [FaultId, number, string])[] = [
+  ["mainsDead", 0.97, "without mains nothing turns"],
+  ["mainsOff", 0.4, "too low or too high, its electronics keep off"],
+  ["starJointOpen", 0.97, "no current flows"],
+  ["limbOpen", 0.9, "two limbs do not start it"],
+  ["leadOpen", 0.9, "two limbs do not start it"],
+  ["leadsShorted", 0.97, "its electronics switch off"],
+  ["turnsShorted", 0.35, "large shorts trip its electronics"],
+  ["frameFault", 0.5, "leakage trips its electronics or the breaker"],
+  ["bearing", 0.06, "a locked bearing holds it"],
+  ["waterInside", 0.1, "rust holds it"],
+];
+const silent = (point: Variable<string, "runs" | "silent">) => [
+  row(point, "module", { silent: 0.9 }, "fed, commanded and silent; some fail on one command alone"),
+  ...STOPS.map(([fault, share, reason]) => row(point, fault, { silent: share }, reason)),
+];
+
+export const POWER_ROWS: readonly LikelihoodRow[] = [
+  row(MAINS, "mainsDead", { dead: 0.98 }, "fuse, breaker, switch"),
+  row(MAINS, "mainsOff", { outside: 0.97 }, "a supply out of its band"),
+  ...along(),
+  ...withMainsOff(),
+  ...withoutMains([...WAY, TEN_VOLTS, BOARD_OUT, DRIVER_SUPPLY, FIFTEEN_VOLTS, LINK]),
+  row(TEN_VOLTS, "module", { absent: 0.85 }, "its own supply dies with its electronics"),
+  row(CALLED, "noCall", { none: 0.93 }, "that is what it is"),
+  row(CALLED, "mainsDead", { none: 0.6 }, "an unfed controller shows nothing"),
+  row(COMMAND_OUT, "noCall", { absent: 0.98 }, "nothing calls"),
+  row(COMMAND_OUT, "board", { absent: 0.93 }, "the controller gives nothing"),
+  row(COMMAND_IN, "noCall", { absent: 0.98 }, "nothing calls"),
+  row(COMMAND_IN, "board", { absent: 0.93 }, "the controller gives nothing"),
+  row(COMMAND_IN, "harness", { absent: 0.92 }, "lost in the cable"),
+  row(LINK, "harness", { absent: 0.92 }, "the cable between the units"),
+  row(LINK, "board", { absent: 0.08 }, "a board that talks to nobody"),
+  row(BOARD_OUT, "board", { absent: 0.94 }, "called, unplugged and nothing out"),
+  row(BOARD_OUT, "harness", { absent: 0.85 }, "without the link nothing is called"),
+  row(BOARD_OUT, "noCall", { absent: 0.95 }, "nothing calls"),
+  row(DRIVER_SUPPLY, "board", { absent: 0.45 }, "its fan supply is dead"),
+  row(DRIVER_SUPPLY, "module", { absent: 0.06 }, "a shorted fan pulls it down"),
+  row(FIFTEEN_VOLTS, "board", { absent: 0.45 }, "its low supply is dead"),
+  row(FIFTEEN_VOLTS, "module", { absent: 0.06 }, "a shorted fan pulls it down"),
+  row(DRIVER_COMMAND, "board", { absent: 0.85 }, "the board does not command"),
+  row(DRIVER_COMMAND, "noCall", { absent: 0.95 }, "nothing calls"),
+  row(DRIVER_COMMAND, "mainsDead", { absent: 0.97 }, "without mains nothing is made"),
+  row(FEEDBACK, "module", { absent: 0.8 }, "its electronics do not answer"),
+  row(FEEDBACK, "board", { absent: 0.45 }, "without 15 V nothing answers"),
+  row(FEEDBACK, "mainsDead", { absent: 0.97 }, "without mains nothing answers"),
+  row(FEEDBACK, "harness", { absent: 0.1 }, "its wire"),
+  ...silent(DIRECT),
+  ...silent(DIRECT_BOARD),
+  row(DIRECT_BOARD, "harness", { silent: 0.9 }, "through the broken harness"),
+  row(DIRECT, "switches", { silent: 0.2 }, "a jumper for another mains"),
+  row(TAPS, "module", { someDead: 0.15, noneAnswer: 0.8 }, "it can fail on one tap alone"),
+  ...STOPS.map(([fault, share, reason]) => row(TAPS, fault, { noneAnswer: share }, reason)),
+  row(RUNS_ON, "delay", { calledStill: 0.55 }, "a fan switch left on, or a delay that runs out"),
+  row(RUNS_ON, "boardStuck", { boardOn: 0.95 }, "a relay that sticks"),
+  row(RUNS_ON, "stuckOn", { runsOn: 0.95 }, "its switches do not open"),
+  row(TAPS, "stuckOn", { keepsRunning: 0.95 }, "it runs with no tap live"),
+  row(ROCKS, "module", { keepsRocking: 0.1 }, "a half bridge that no longer conducts"),
+  row(ROCKS, "limbOpen", { keepsRocking: 0.7 }, "two limbs do not start it"),
+  row(ROCKS, "leadOpen", { keepsRocking: 0.7 }, "two limbs do not start it"),
+  row(ROCKS, "bearing", { keepsRocking: 0.15 }, "it starts against a stiff bearing"),
+  row(TESTER, "module", { noGo: 0.85 }, "that is what the tester looks for"),
+  row(TESTER, "harness", { noGo: 0.05 }, "where it plugs into the harness"),
+];
+
+export const MODULE_ROWS: readonly LikelihoodRow[] = [
+  row(HARNESS_WIRES, "harness", { broken: 0.95 }, "found wire by wire"),
+  row(SWITCHES, "switches", { differ: 0.95 }, "that is what it is"),
+  row(
+    MODULE_LOOK,
+    "module",
+    { burnt: 0.4, limiterOpen: 0.12, liquid: 0.08 },
+    "half of the dead ones show it",
+  ),
+  row(MODULE_LOOK, "leadsShorted", { burnt: 0.15 }, "a short takes its switches along"),
+  row(TURN, "module", { stiffPluggedOnly: 0.12 }, "shorted switches brake it while it is plugged"),
+];
+
+export const AIR_ROWS: readonly LikelihoodRow[] = [
+  row(AIR_PATH, "airflow", { restricted: 0.94 }, "seen with the covers on"),
+  row(AIR_PATH, "limitOpen", { restricted: 0.6 }, "what trips a limit is mostly restricted air"),
+  row(FLASH, "airflow", { low: 0.7 }, "it cannot reach what is asked"),
+  row(FLASH, "switches", { low: 0.5 }, "it is set for another flow"),
+  row(FLASH, "module", { none: 0.7 }, "a dead module flashes nothing"),
+  ...STOPS.filter(([fault]) => fault !== "mainsDead").map(([fault, share, reason]) =>
+    row(FLASH, fault, { none: 0.9 * share }, reason),
+  ),
+  row(FLASH, "mainsDead", { none: 0.97 }, "unfed it flashes nothing"),
+];

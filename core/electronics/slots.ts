@@ -1,0 +1,124 @@
+import { choiceSlot, measuredSlot, type Slot } from "../check/index.ts";
+import { COUNT, RESISTANCE, VOLTAGE, type Volts } from "../quantity/index.ts";
+
+/** Read with power on: only once somebody has said that the work is theirs and how they stand. */
+const LIVE = { live: true, needs: { stance: "ready" } } as const;
+
+const volts = (name: string, under: string, most: Volts, unit: "V AC" | "V DC" = "V AC") =>
+  measuredSlot(name, VOLTAGE, {
+    ...LIVE,
+    name,
+    under,
+    hint: `${unit}, 0 where there is none`,
+    instrument: unit === "V AC" ? "acVolts" : null,
+    again: "corrects",
+    plausible: () => ({ least: 0, most }),
+    refuse: (value) => (value >= 0 ? null : "A voltage of at least 0: turn the probes round."),
+  });
+
+const answers = <const Choices extends Readonly<Record<string, string>>>(label: string, choices: Choices) =>
+  choiceSlot(label, choices, LIVE);
+
+/** Supply, command and answer: read with power on, by qualified people. */
+export const POWER_SLOTS = {
+  stance: choiceSlot("Before any live reading", {
+    ready: "Qualified for it, PPE on, meter and probes rated for the mains beside it, one hand",
+  }),
+  mains: volts("Mains", "at the motor's plug", 500),
+  "v24.transformer": volts("Transformer", "24 V side", 60),
+  "v24.limit": volts("Limit", "behind the manual reset", 60),
+  "v24.call": volts("Call", "fan call terminal", 60),
+  "v24.board": volts("Board", "its plug to the motor", 60),
+  "v24.motor": volts("Motor plug", "call to common", 60),
+  tenVolts: volts("10 V out", "from the motor", 30, "V DC"),
+  "command.out": volts("Command out", "at the controller", 30, "V DC"),
+  "command.in": volts("Command in", "at the motor", 30, "V DC"),
+  link: volts("Link", "between the units", 400, "V DC"),
+  boardOut: volts("Board output", "fan called, motor unplugged", 450, "V DC"),
+  "driver.supply": volts("Motor supply", "at the fan plug", 450, "V DC"),
+  "driver.fifteen": volts("15 V", "at the fan plug", 30, "V DC"),
+  "driver.command": volts("Command", "fan called", 30, "V DC"),
+  "driver.feedback": volts("Feedback", "wheel turned by hand", 30, "V DC"),
+  called: choiceSlot("Room controller, thermostat or remote set to fan: is a call shown", {
+    shown: "A call is shown",
+    none: "None is shown",
+  }),
+  direct: answers("Direct test at the motor's own socket, fused at 3 A", {
+    runs: "Runs",
+    silent: "No answer",
+  }),
+  directBoard: answers("Direct test at the board's end of the harness", {
+    runs: "Runs",
+    silent: "No answer",
+  }),
+  taps: answers("Each tap applied and taken away at the motor, one at a time", {
+    allAnswer: "Every tap starts and stops it",
+    someDead: "Some taps do not start it",
+    noneAnswer: "No tap starts it",
+    keepsRunning: "Runs on with no tap live",
+  }),
+  runsOn: answers("Nothing called, all delays waited out", {
+    stops: "It stops",
+    calledStill: "A call stands at the board's terminal",
+    boardOn: "None there, one at the motor's plug",
+    runsOn: "Runs with no call at the motor",
+  }),
+  rocks: answers("How it starts", {
+    starts: "At once",
+    briefly: "Rocks briefly, then starts",
+    keepsRocking: "Rocks and never starts",
+  }),
+  tester: answers("Plug-in go / no-go tester, where there is one", { go: "Go", noGo: "No go" }),
+} as const;
+
+/** Harness, switches and module: locked out, waited out and measured dead. */
+export const MODULE_SLOTS = {
+  harness: choiceSlot("Harness, each wire end to end, each pin looked at", {
+    whole: "Whole",
+    broken: "Broken, burnt or pushed back",
+  }),
+  switches: choiceSlot("Jumper and speed switches against the maker's table, none midway", {
+    asTable: "As the table says",
+    differ: "They differ",
+  }),
+  moduleLook: choiceSlot("Module opened: limiter, capacitors, pins, smell", {
+    clean: "Clean",
+    burnt: "Burnt parts or pins",
+    limiterOpen: "Inrush limiter open",
+    liquid: "Liquid from capacitors",
+  }),
+  limiter: measuredSlot("Inrush limiter, out of circuit", RESISTANCE, {
+    name: "Limiter",
+    under: "cold, out of circuit",
+    hint: "Ω; replaced by ohms and amperes",
+    canBeOpen: true,
+    optional: true,
+  }) as Slot,
+} as const;
+
+/** What air can do, with covers on. */
+export const AIR_SLOTS = {
+  airPath: choiceSlot("Filter, duct, grilles, wheel, bracket", {
+    free: "A free way",
+    restricted: "Dirty, blocked or closed",
+  }),
+  flashes: measuredSlot("Flashes counted", COUNT, {
+    name: "Flashes",
+    under: "between two pauses",
+    hint: "one for each 100 CFM",
+    optional: true,
+    plausible: () => ({ least: 0, most: 30 }),
+    refuse: (value) => (Number.isInteger(value) && value >= 0 ? null : "Flashes are counted whole."),
+  }),
+  demanded: measuredSlot("Airflow demanded", COUNT, {
+    name: "Demanded",
+    under: "by the machine's table",
+    hint: "CFM",
+    optional: true,
+    plausible: () => ({ least: 0, most: 5000 }),
+  }),
+  verified: choiceSlot("After fitting: airflow measured against the machine's table", {
+    asDemanded: "As demanded",
+    low: "Below it",
+  }),
+} as const;

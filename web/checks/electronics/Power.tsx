@@ -1,0 +1,116 @@
+import { answersOf, pointsOf, schemeOf } from "#core/electronics";
+import { useOpenJob } from "../../job/openJob.ts";
+import { Button } from "../../ui/Button.tsx";
+import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
+import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { ChooseOne } from "../entry/ChooseOne.tsx";
+import { Findings } from "../entry/Findings.tsx";
+import { Mend } from "../entry/Mend.tsx";
+import { entrySlot } from "../entry/slots.ts";
+import { SlotRow } from "../entry/SlotRow.tsx";
+import { useChoose } from "../entry/useChoose.ts";
+import { useEntry } from "../entry/useEntry.ts";
+import { Plug } from "./Plug.tsx";
+import { Way } from "./Way.tsx";
+
+/** What the work is and for whom, before the first live reading; short at every one after it. */
+function Live({ ready, onReady }: { readonly ready: boolean; readonly onReady: () => void }) {
+  return (
+    <div role="note" className="mb-3 border-l-4 border-red bg-sheet px-4 py-2.5 text-sm leading-snug">
+      <p>
+        <strong className="text-red">Live.</strong> Covers off only while you read; one hand, dry floor, meter
+        and probes rated for the mains beside it (CAT III), eye protection. Energised work is for qualified
+        people under local rules.
+      </p>
+      {!ready && (
+        <Button look="main" className="mt-2" onClick={onReady}>
+          Qualified, and ready: open the readings
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Where supply and call are lost on their way to the motor, and whether it answers. */
+export function Power() {
+  const { record, closed } = useOpenJob();
+  const { motor } = record;
+  const scheme = schemeOf(motor)!;
+  const points = pointsOf(scheme);
+  const choosing = useChoose("power");
+  const entry = useEntry(
+    "power",
+    points.map(({ slot, name, under, unit, expects }) =>
+      entrySlot("power", slot, motor, { name, under, hint: `${unit}; expects ${expects}` }),
+    ),
+    null,
+  );
+  const ready = closed || choosing.chosen("stance") === "ready";
+  const active = points.find(({ slot }) => slot === entry.active) ?? points[0]!;
+  return (
+    <section aria-labelledby="check-title">
+      <h2 id="check-title" className="text-xl font-bold">
+        Supply and call
+      </h2>
+      <p className="mb-3 max-w-3xl text-ink-2">
+        Follow it from where it is made to where it is needed. Where it stops, there is the fault.{" "}
+        {scheme.recognise}
+      </p>
+      <Live ready={ready} onReady={() => choosing.choose("stance")("ready")} />
+      {ready && (
+        <>
+          <div className="grid gap-2.5">
+            {scheme.ways.map((way) => (
+              <Way key={way.id} way={way} active={entry.active} onChoose={entry.move} />
+            ))}
+          </div>
+          <AcrossTheBench entry={entry} />
+          <div className="mt-2.5 grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-2.5 max-md:grid-cols-1">
+            <Plug point={active} connectors={scheme.connectors} />
+            <div className="grid content-start gap-2.5">
+              <ul aria-label="Reading">
+                <SlotRow
+                  entry={entry}
+                  check="power"
+                  slot={active.slot}
+                  name={active.name}
+                  under={active.under}
+                />
+              </ul>
+              <dl className="grid grid-cols-2 gap-2.5 text-sm leading-snug">
+                <div className="rounded-xl border border-line bg-sheet px-3 py-2">
+                  <dt className="font-semibold text-ink-2">There: {active.expects}</dt>
+                  <dd>{active.present}</dd>
+                </div>
+                <div className="rounded-xl border border-line bg-sheet px-3 py-2">
+                  <dt className="font-semibold text-ink-2">Missing</dt>
+                  <dd>{active.absent}</dd>
+                </div>
+              </dl>
+              <p className="text-sm text-ink-2">
+                <strong className="text-ink">Wire colours are not to be trusted.</strong> Read the diagram on
+                this motor. {scheme.never.join(" ")}
+              </p>
+            </div>
+          </div>
+          <Mend entry={entry} />
+          <h3 className="mb-1 mt-4 font-semibold">Does it answer?</h3>
+          <div className="flex flex-col gap-2.5">
+            {answersOf(motor).map((slot) => (
+              <ChooseOne key={slot} check="power" slot={slot} by={choosing} />
+            ))}
+          </div>
+        </>
+      )}
+      <div className="mt-3 flex max-w-3xl flex-col gap-3">
+        <Findings check="power" />
+        {choosing.problem && (
+          <p role="alert" className="text-red">
+            {choosing.problem}
+          </p>
+        )}
+      </div>
+      <CheckRecord check="power" />
+    </section>
+  );
+}

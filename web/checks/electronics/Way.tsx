@@ -1,0 +1,117 @@
+import { fedAt, stateWords, voltsAt, type Point, type Way as WayOf } from "#core/electronics";
+import { quantityText, VOLTAGE } from "#core/quantity";
+import { useOpenJob } from "../../job/openJob.ts";
+import { Mark } from "../../ui/Mark.tsx";
+
+type State = "agrees" | "departs" | "toDo";
+
+/** What stands at a point: its voltage in words, and whether it carries what it should. */
+export function usePoint(point: Point): { readonly state: State; readonly text: string } {
+  const { record, epoch } = useOpenJob();
+  const volts = voltsAt(record, point.slot, epoch);
+  if (volts === null || volts < 0) return { state: "toDo", text: "not read" };
+  const fed = fedAt(volts, point.band(record.motor));
+  return {
+    state: fed === "dead" || fed === "outside" ? "departs" : "agrees",
+    text: fed === "dead" && volts === 0 ? "none" : quantityText(volts, VOLTAGE),
+  };
+}
+
+const TONES: Readonly<Record<State, string>> = {
+  agrees: "text-green",
+  departs: "text-copper",
+  toDo: "text-ink-2",
+};
+
+function PointOnWay({
+  point,
+  active,
+  onChoose,
+}: {
+  readonly point: Point;
+  readonly active: boolean;
+  readonly onChoose: () => void;
+}) {
+  const { state, text } = usePoint(point);
+  return (
+    <li className="relative min-w-0 flex-1 text-center max-sm:text-left">
+      <span
+        aria-hidden
+        className={`absolute right-1/2 top-[3.1rem] -z-0 h-0 w-full border-t-2 max-sm:hidden ${
+          state === "agrees" ? "border-green" : "border-dashed border-line-strong"
+        } [li:first-child>&]:hidden`}
+      />
+      <button
+        type="button"
+        aria-current={active ? "step" : undefined}
+        aria-label={`${point.name}, ${point.under}: ${active && state === "toDo" ? "now" : text}`}
+        onClick={onChoose}
+        className={`relative min-h-11 w-full rounded-lg px-1 py-1.5 max-sm:flex max-sm:items-center max-sm:gap-3 ${active ? "bg-green-soft" : ""}`}
+      >
+        <strong className={`block text-lg ${TONES[state]} max-sm:w-24`}>
+          {active && state === "toDo" ? "now" : text}
+        </strong>
+        <span className="mx-auto my-1 flex size-7 items-center justify-center rounded-full bg-sheet *:size-6 max-sm:mx-0">
+          <Mark state={state} />
+        </span>
+        <span className="block leading-tight">
+          <span className="block text-sm font-semibold">{point.name}</span>
+          <span className="block text-sm text-ink-2">{point.under}</span>
+          <span className="block text-xs text-ink-2">{stateWords(point)}</span>
+        </span>
+      </button>
+    </li>
+  );
+}
+
+/** The stretch in which a voltage is lost: behind the last point that has it, before the first that has not. */
+function lostIn(states: readonly State[], names: readonly string[]): string {
+  const lost = states.indexOf("departs");
+  if (lost < 0) return states.every((state) => state === "agrees") ? "It arrives." : "";
+  const before = states.slice(0, lost).lastIndexOf("agrees");
+  return before < 0
+    ? `Missing at ${names[lost]!.toLowerCase()}, or before it.`
+    : `Lost between ${names[before]!.toLowerCase()} and ${names[lost]!.toLowerCase()}.`;
+}
+
+/** One way from where something is made to where it is needed, with what was read at each point. */
+export function Way({
+  way,
+  active,
+  onChoose,
+}: {
+  readonly way: WayOf;
+  readonly active: string;
+  readonly onChoose: (slot: string) => void;
+}) {
+  const { record, epoch } = useOpenJob();
+  const states = way.points.map((point): State => {
+    const volts = voltsAt(record, point.slot, epoch);
+    if (volts === null || volts < 0) return "toDo";
+    const fed = fedAt(volts, point.band(record.motor));
+    return fed === "dead" || fed === "outside" ? "departs" : "agrees";
+  });
+  return (
+    <section aria-label={way.title} className="rounded-xl border border-line bg-sheet px-4 py-2">
+      <h3 className="flex flex-wrap justify-between gap-x-4 text-sm font-semibold text-ink-2">
+        {way.title}
+        <span role="status" className="font-normal">
+          {lostIn(
+            states,
+            way.points.map(({ name }) => name),
+          )}
+        </span>
+      </h3>
+      <ol className="isolate flex max-sm:flex-col">
+        {way.points.map((point) => (
+          <PointOnWay
+            key={point.slot}
+            point={point}
+            active={point.slot === active}
+            onChoose={() => onChoose(point.slot)}
+          />
+        ))}
+      </ol>
+    </section>
+  );
+}
