@@ -1,6 +1,6 @@
 import { CHECK_IDS, type CheckId, type Complaint, type Family } from "#core/record";
 import type { Chance } from "./chance.ts";
-import type { SimulatedMotor } from "./world.ts";
+import type { SimulatedWinding } from "./windings.ts";
 
 /** What is truly the matter with the feed, the call or the electronics of a blower, in the bench's own terms. */
 export const FAN_AILMENTS = [
@@ -137,7 +137,7 @@ export function fanFrom(
         alive,
         call,
         !has("harness"),
-        !has("board") || chance.happens(0.04),
+        !has("board") || boardSticks || chance.happens(0.04),
       ),
       "driver.supply": chain(320 * share, alive, low !== "supply", !moduleShorts),
       "driver.fifteen": chain(15.1, alive, low !== "low" && low !== "supply", !moduleShorts),
@@ -147,8 +147,16 @@ export function fanFrom(
   };
 }
 
+/** A motor with its own electronics, as far as what feeds it and what keeps it from turning go. */
+export interface Blower {
+  readonly fan: Fan | null;
+  readonly ailments: readonly string[];
+  readonly winding: SimulatedWinding;
+  readonly wear: { readonly bearing: number };
+}
+
 /** Windings, bearings and frames that keep a fed and commanded motor from turning. */
-function blocked(motor: SimulatedMotor, chance: Chance): boolean {
+function blocked(motor: Blower, chance: Chance): boolean {
   const { faults } = motor.winding;
   return (
     faults.some(({ kind }) => ["starJointOpen", "limbOpen", "leadOpen", "leadsShorted"].includes(kind)) ||
@@ -166,7 +174,7 @@ const MISTAKEN = 0.02;
 
 /** What somebody reads off a blower in one slot: volts, a choice, a count; null where it cannot be read. */
 export function readFan(
-  motor: SimulatedMotor,
+  motor: Blower,
   slot: string,
   chance: Chance,
 ): { readonly volts: number } | { readonly choice: string } | { readonly count: number } | null {
@@ -189,6 +197,10 @@ export function readFan(
   switch (slot) {
     case "called":
       return found(has("noCall") || !powered ? "none" : "shown", "none");
+    case "turns": {
+      const driven = !has("noCall") && (!has("board") || fan.boardSticks) && !has("harness");
+      return found(turns && driven ? "runs" : "silent", "silent");
+    }
     case "direct":
       return found(turns || (oneTap && chance.happens(0.6)) ? "runs" : "silent", "silent");
     case "directBoard":

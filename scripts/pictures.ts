@@ -40,7 +40,7 @@ const SHOTS: readonly Shot[] = [
   },
   { name: "made-safe", job: /Fan bay 4, greenhouse/u, step: "Made safe" },
   { name: "look-and-turn", job: /Cargo trike 5, front hub/u, step: "Look and turn" },
-  { name: "what-feeds-it", job: /Cargo trike 9, front hub/u, step: "What feeds it" },
+  { name: "supply-and-call", job: /Fan bay 5, greenhouse/u, step: "Supply and call" },
   {
     name: "three-pairs",
     job: /Cargo trike 3, rear hub/u,

@@ -253,7 +253,9 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   return {
     rules: RULES_VERSION,
     epoch,
-    headline: cleared ? DISPOSITION_LABELS.notMotor : headlineOf(decided, hardFact, action, faults, epoch),
+    headline: cleared
+      ? DISPOSITION_LABELS.notMotor
+      : headlineOf(decided, hardFact, action, faults, epoch, job.motor.family),
     reason: cleared ? CLEARED : reasonOf(holds, hardFact, decided !== null, action, doubt),
     decided,
     action,

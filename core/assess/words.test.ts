@@ -77,7 +77,9 @@ describe("the headline", () => {
     belief("bearing", "Bearing worn or rusted"),
     belief("magnets", "Magnet chipped or loose"),
   ];
-  const head = (...args: Parameters<typeof headlineOf>) => headlineOf(...args);
+  type Told = Parameters<typeof headlineOf>;
+  const head = (...[decided, fact, done, known, epoch]: [Told[0], Told[1], Told[2], Told[3], Told[4]]) =>
+    headlineOf(decided, fact, done, known, epoch, "hub");
 
   it("names the faults that the action is for, and no other", () => {
     expect(head("replacePart", null, action(), faults, 0)).toBe("Bearing worn or rusted");
@@ -93,6 +95,16 @@ describe("the headline", () => {
     const stands = { ends: "asItStands", sentence: "" } as const;
     expect(head("replacePart", stands, action(), faults, 0)).toBe("Bearing worn or rusted");
     expect(head(null, ends, action(), faults, 0)).toBe("Not decided yet");
+  });
+
+  it("names what a new motor is for by what cures it in this family: sealed electronics are the motor's", () => {
+    const sealed = [belief("module", "Built-in electronics failed"), belief("turnsShorted", "Shorted turns")];
+    const replaced = action({ cures: ["motor"] });
+    expect(headlineOf("replaceMotor", null, replaced, sealed, 0, "miniSplitDriver")).toBe(
+      "Built-in electronics failed",
+    );
+    // Where a blower comes apart, nothing of it is cured by a whole one alone.
+    expect(headlineOf("replaceMotor", null, replaced, sealed, 0, "ecm")).toBe("Replace the motor");
   });
 
   it("of a sound motor tells one that was repaired from one that never failed", () => {

@@ -1,7 +1,7 @@
-import { curesText, factsOf, type CureId } from "../catalogue/index.ts";
+import { curesFor, curesText, type CureId } from "../catalogue/index.ts";
 import type { HardFact } from "../mechanical/index.ts";
 import { chanceText } from "../quantity/index.ts";
-import { DISPOSITION_LABELS, type Disposition } from "../record/index.ts";
+import { DISPOSITION_LABELS, type Disposition, type Family } from "../record/index.ts";
 import type { Action } from "./action.ts";
 import type { Holds } from "./holds.ts";
 import type { FaultBelief } from "./verdict.ts";
@@ -40,19 +40,20 @@ export function headlineOf(
   action: Action | null,
   faults: readonly FaultBelief[],
   epoch: number,
+  family: Family,
 ): string {
   if (hardFact && decided && hardFact.ends !== "asItStands") return DISPOSITION_LABELS[decided];
   if (!decided || !action) return "Not decided yet";
   if (action.cures.length === 0) return epoch > 0 ? "Sound after repair" : "Nothing wrong found";
-  const named = action.cures.map((cure) => causeOf(cure, faults)).filter((name) => name !== null);
+  const named = action.cures.map((cure) => causeOf(cure, faults, family)).filter((name) => name !== null);
   return named.length > 0
     ? named.map((name, i) => (i === 0 ? name : name.charAt(0).toLowerCase() + name.slice(1))).join(", ")
     : DISPOSITION_LABELS[decided];
 }
 
-/** The likeliest fault that a cure is for. */
-function causeOf(cure: CureId, faults: readonly FaultBelief[]): string | null {
-  return faults.find(({ fault }) => factsOf(fault).cures[0] === cure)?.name ?? null;
+/** The likeliest fault that a cure is for in a motor of this family. */
+function causeOf(cure: CureId, faults: readonly FaultBelief[], family: Family): string | null {
+  return faults.find(({ fault }) => curesFor(fault, family)[0] === cure)?.name ?? null;
 }
 
 export const CLEARED =

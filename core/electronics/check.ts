@@ -67,18 +67,19 @@ function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null
 /** Answers of the motor itself, by family. */
 const ANSWERS: Readonly<
   Record<
-    "called" | "direct" | "directBoard" | "taps" | "runsOn" | "rocks" | "tester",
+    "called" | "turns" | "direct" | "directBoard" | "taps" | "runsOn" | "rocks" | "tester",
     { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
   >
 > = {
   called: { variable: V.CALLED, sound: ["shown"], families: ["ecmSealed", "miniSplit", "miniSplitDriver"] },
+  turns: { variable: V.TURNS, sound: ["runs"], families: ["miniSplit", "miniSplitDriver"] },
   direct: { variable: V.DIRECT, sound: ["runs"], families: ["ecmAirflow", "ecmSealed"] },
   directBoard: { variable: V.DIRECT_BOARD, sound: ["runs"], families: ["ecmAirflow"] },
   taps: { variable: V.TAPS, sound: ["allAnswer"], families: ["ecm"] },
   runsOn: {
     variable: V.RUNS_ON,
     sound: ["stops"],
-    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplitDriver"],
+    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
   },
   rocks: {
     variable: V.ROCKS,
@@ -120,6 +121,7 @@ export const stateWords = ({ state }: Point): string => STATES[state];
 
 const ANSWER_STEPS: Readonly<Record<AnswerSlot, { readonly title: string; readonly minutes: number }>> = {
   called: { title: "Is a call shown?", minutes: 1 },
+  turns: { title: "Fan called: does it turn?", minutes: 1 },
   direct: { title: "Direct test at the motor's own socket", minutes: 3 },
   directBoard: { title: "Direct test at the board's end of the harness", minutes: 3 },
   taps: { title: "Each tap started and stopped, at the motor", minutes: 4 },
@@ -172,6 +174,7 @@ export const powerCheck: CheckDefinition = {
     V.DRIVER_COMMAND,
     V.FEEDBACK,
     V.CALLED,
+    V.TURNS,
     V.DIRECT,
     V.DIRECT_BOARD,
     V.TAPS,
@@ -250,7 +253,7 @@ function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | nul
 /** Harness, switches and module: locked out, waited out, measured dead. */
 export const moduleCheck: CheckDefinition = {
   id: "module",
-  title: "Harness and module",
+  title: "Harness, module",
   stage: "Locked out",
   minutes: 14,
   why: "A broken wire or a wrong switch looks like a dead module, and costs nothing to find.",
@@ -314,7 +317,7 @@ export const airCheck: CheckDefinition = {
   live: false,
   keys: "readings",
   slots: AIR_SLOTS,
-  variables: [V.AIR_PATH, V.FLASH],
+  variables: [V.AIR_PATH, V.FLASH, V.AIR_AFTER],
   rows: AIR_ROWS,
   masks: [],
   leansOn: [],
@@ -323,10 +326,12 @@ export const airCheck: CheckDefinition = {
   optional: () => true,
   answer: (sitting, epoch) => {
     const path = chosen(sitting, "air", AIR_SLOTS, "airPath", epoch);
+    const after = chosen(sitting, "air", AIR_SLOTS, "verified", epoch);
     const flash = sitting.motor.family === "ecmAirflow" ? flashFinding(sitting, epoch) : null;
     const findings = [
       path ? certain("air", V.AIR_PATH, path, upper(V.AIR_PATH.words[path]), path === "restricted") : null,
       flash,
+      after ? certain("air", V.AIR_AFTER, after, upper(V.AIR_AFTER.words[after]), after === "low") : null,
     ].filter((finding) => finding !== null);
     const steps: readonly DeclaredStep[] = [
       {
@@ -344,6 +349,17 @@ export const airCheck: CheckDefinition = {
               slots: ["flashes", "demanded"],
               minutes: 2,
               variables: [V.FLASH],
+            },
+          ]
+        : []),
+      ...(epoch > 0
+        ? [
+            {
+              name: "verified",
+              title: "Airflow measured against the machine's table",
+              slots: ["verified"],
+              minutes: 5,
+              variables: [V.AIR_AFTER],
             },
           ]
         : []),

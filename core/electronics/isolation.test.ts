@@ -154,7 +154,20 @@ describe("the checks of a motor with its own electronics", () => {
 
   it("ask a family only what it can answer", () => {
     expect(answersOf(motor("ecm"))).toEqual(["taps", "runsOn", "rocks"]);
-    expect(answersOf(motor("miniSplit"))).toEqual(["called", "rocks"]);
+    expect(answersOf(motor("miniSplit"))).toEqual(["called", "turns", "runsOn", "rocks"]);
+  });
+
+  it("ask for the airflow once something was fitted, and take it at its word", () => {
+    const verified = choice("air", "verified", "low");
+    const after = { ...verified, epoch: 1 };
+    const answered = (readings: readonly Reading[], epoch: number) =>
+      airCheck.answer(job(readings, { motor: motor("ecm") }), epoch);
+    expect(answered([], 0).steps.map(({ name }) => name)).toEqual(["airPath"]);
+    expect(answered([], 1).steps.map(({ name }) => name)).toEqual(["airPath", "verified"]);
+    expect(answered([after], 1)).toMatchObject({
+      state: "departs",
+      findings: [{ variable: "airAfter", likelihood: { low: 1 }, departs: true }],
+    });
   });
 
   it("hold the flashes against what is demanded: below 0.85 of it is low, none is none", () => {

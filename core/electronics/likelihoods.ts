@@ -2,6 +2,7 @@ import { row, type FaultId } from "../catalogue/index.ts";
 import type { LikelihoodRow, Variable } from "../inference/index.ts";
 import { TURN } from "../mechanical/index.ts";
 import {
+  AIR_AFTER,
   AIR_PATH,
   BOARD_24,
   BOARD_OUT,
@@ -29,6 +30,7 @@ import {
   TEN_VOLTS,
   TESTER,
   TRANSFORMER_24,
+  TURNS,
 } from "./variables.ts";
 
 /**
@@ -80,7 +82,7 @@ export const POWER_ROWS: readonly LikelihoodRow[] = [
   ...withMainsOff(),
   ...withoutMains([...WAY, TEN_VOLTS, BOARD_OUT, DRIVER_SUPPLY, FIFTEEN_VOLTS, LINK]),
   row(TEN_VOLTS, "module", { absent: 0.85 }, "its own supply dies with its electronics"),
-  row(CALLED, "noCall", { none: 0.93 }, "that is what it is"),
+  row(CALLED, "noCall", { none: 0.975 }, "that is what it is"),
   row(CALLED, "mainsDead", { none: 0.6 }, "an unfed controller shows nothing"),
   row(COMMAND_OUT, "noCall", { absent: 0.98 }, "nothing calls"),
   row(COMMAND_OUT, "board", { absent: 0.93 }, "the controller gives nothing"),
@@ -103,6 +105,10 @@ export const POWER_ROWS: readonly LikelihoodRow[] = [
   row(FEEDBACK, "board", { absent: 0.45 }, "without 15 V nothing answers"),
   row(FEEDBACK, "mainsDead", { absent: 0.97 }, "without mains nothing answers"),
   row(FEEDBACK, "harness", { absent: 0.1 }, "its wire"),
+  ...silent(TURNS),
+  row(TURNS, "board", { silent: 0.95 }, "undriven"),
+  row(TURNS, "noCall", { silent: 0.98 }, "nothing calls"),
+  row(TURNS, "harness", { silent: 0.85 }, "a wire of it is broken"),
   ...silent(DIRECT),
   ...silent(DIRECT_BOARD),
   row(DIRECT_BOARD, "harness", { silent: 0.9 }, "through the broken harness"),
@@ -135,6 +141,9 @@ export const MODULE_ROWS: readonly LikelihoodRow[] = [
 ];
 
 export const AIR_ROWS: readonly LikelihoodRow[] = [
+  row(AIR_AFTER, "airflow", { low: 0.9 }, "it cannot move what does not come"),
+  row(AIR_AFTER, "switches", { low: 0.6 }, "set for another flow"),
+  row(AIR_AFTER, "module", { low: 0.6 }, "programmed for another machine, or failed"),
   row(AIR_PATH, "airflow", { restricted: 0.94 }, "seen with the covers on"),
   row(AIR_PATH, "limitOpen", { restricted: 0.6 }, "what trips a limit is mostly restricted air"),
   row(FLASH, "airflow", { low: 0.7 }, "it cannot reach what is asked"),

@@ -169,12 +169,12 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
     ways: [
       {
         id: "supply",
-        title: "The way of the supply",
+        title: "Supply",
         points: [mainsAt({ connector: "taps5", pins: ["L", "N"] })],
       },
       {
         id: "call",
-        title: "The way of the call",
+        title: "Call",
         points: [
           TRANSFORMER,
           LIMIT,
@@ -197,12 +197,12 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
     ways: [
       {
         id: "supply",
-        title: "The way of the supply",
+        title: "Supply",
         points: [mainsAt({ connector: "mains5", pins: ["4", "5"] })],
       },
       {
         id: "call",
-        title: "The way of the call",
+        title: "Call",
         points: [
           TRANSFORMER,
           LIMIT,
@@ -225,12 +225,12 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
     ways: [
       {
         id: "supply",
-        title: "The way of the supply",
+        title: "Supply",
         points: [mainsAt({ at: "the motor's mains terminals, each leg to earth and line to line" })],
       },
       {
         id: "call",
-        title: "The way of the command",
+        title: "Command",
         points: [
           {
             slot: "tenVolts",
@@ -282,7 +282,7 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
     ways: [
       {
         id: "supply",
-        title: "The way of the supply",
+        title: "Supply",
         points: [
           mainsAt({ at: "the unit's supply terminals" }),
           {
@@ -324,7 +324,7 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
     ways: [
       {
         id: "supply",
-        title: "The way of the supply",
+        title: "Supply",
         points: [
           mainsAt({ at: "the unit's supply terminals" }),
           {
@@ -341,8 +341,8 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
           },
           {
             slot: "driver.fifteen",
-            name: "15 V",
-            under: "at the fan plug",
+            name: "Low supply",
+            under: "15 V at the fan plug",
             state: "powered",
             unit: "V DC",
             expects: "15 V, 13.5 to 16.5",
@@ -355,7 +355,7 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
       },
       {
         id: "call",
-        title: "The way of the command",
+        title: "Command",
         points: [
           {
             slot: "driver.command",

@@ -1,5 +1,5 @@
-import { choiceSlot, measuredSlot, type Slot } from "../check/index.ts";
-import { COUNT, RESISTANCE, VOLTAGE, type Volts } from "../quantity/index.ts";
+import { choiceSlot, measuredSlot } from "../check/index.ts";
+import { COUNT, VOLTAGE, type Volts } from "../quantity/index.ts";
 
 /** Read with power on: only once somebody has said that the work is theirs and how they stand. */
 const LIVE = { live: true, needs: { stance: "ready" } } as const;
@@ -43,6 +43,7 @@ export const POWER_SLOTS = {
     shown: "A call is shown",
     none: "None is shown",
   }),
+  turns: answers("Fan called, everything plugged: it", { runs: "Turns", silent: "Stands" }),
   direct: answers("Direct test at the motor's own socket, fused at 3 A", {
     runs: "Runs",
     silent: "No answer",
@@ -87,13 +88,6 @@ export const MODULE_SLOTS = {
     limiterOpen: "Inrush limiter open",
     liquid: "Liquid from capacitors",
   }),
-  limiter: measuredSlot("Inrush limiter, out of circuit", RESISTANCE, {
-    name: "Limiter",
-    under: "cold, out of circuit",
-    hint: "Ω; replaced by ohms and amperes",
-    canBeOpen: true,
-    optional: true,
-  }) as Slot,
 } as const;
 
 /** What air can do, with covers on. */
@@ -106,7 +100,6 @@ export const AIR_SLOTS = {
     name: "Flashes",
     under: "between two pauses",
     hint: "one for each 100 CFM",
-    optional: true,
     plausible: () => ({ least: 0, most: 30 }),
     refuse: (value) => (Number.isInteger(value) && value >= 0 ? null : "Flashes are counted whole."),
   }),
@@ -114,7 +107,6 @@ export const AIR_SLOTS = {
     name: "Demanded",
     under: "by the machine's table",
     hint: "CFM",
-    optional: true,
     plausible: () => ({ least: 0, most: 5000 }),
   }),
   verified: choiceSlot("After fitting: airflow measured against the machine's table", {

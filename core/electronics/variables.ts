@@ -56,6 +56,16 @@ export const DIRECT = variable({
   words: { runs: "runs when commanded directly", silent: "no answer when commanded directly" },
 });
 
+export const TURNS = variable({
+  id: "turnsWhenFed",
+  title: "Fed and called, whether it turns",
+  outcomes: ["runs", "silent"],
+  leak: { silent: 0.01 },
+  leakReason: "a delay before it starts",
+  slip: SEEN,
+  words: { runs: "turns when it is fed and called", silent: "stands though the fan is called" },
+});
+
 export const DIRECT_BOARD = variable({
   id: "directBoard",
   title: "Direct test at the board's end of the harness",
@@ -193,4 +203,14 @@ export const FLASH = variable({
     low: "flashes less airflow than is demanded",
     none: "its lamp flashes nothing",
   },
+});
+
+export const AIR_AFTER = variable({
+  id: "airAfter",
+  title: "Airflow after fitting",
+  outcomes: ["asDemanded", "low"],
+  leak: { low: 0.04 },
+  leakReason: "a station read too near a bend",
+  slip: TYPED,
+  words: { asDemanded: "moves the air that is demanded", low: "moves less air than is demanded" },
 });

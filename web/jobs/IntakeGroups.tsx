@@ -19,6 +19,7 @@ import {
   WARRANTY_LABELS,
   type Family,
 } from "#core/record";
+import { schemeOf } from "#core/electronics";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
 import { FormField } from "../ui/FormField.tsx";
 import { FoundHere } from "./FoundHere.tsx";
@@ -87,6 +88,7 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
   const family = useWatch({ control, name: "family" });
   const modelId = useWatch({ control, name: "modelId" });
   const facts = family === "" ? null : FAMILY_FACTS[family];
+  const scheme = family === "" ? null : schemeOf({ family });
   /** A family proposes what its failure mostly means, unless a person has said. */
   const propose = (chosen: string) => {
     if (chosen === "" || (formState.dirtyFields.consequence && getValues("consequence") !== "")) return;
@@ -159,6 +161,7 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
       ))}
       {family !== "" && <FoundHere modelId={modelId === "" ? null : modelId} family={family} />}
       <p className="col-span-full text-sm text-ink-2">
+        {scheme && `${scheme.recognise} `}
         {facts ? `Limit if empty: ${shareText(facts.balanceLimit)}; ${facts.limitReason}. ` : ""}What you do
         not know stays empty.
       </p>

@@ -167,7 +167,8 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
         <h1 className="text-lg font-bold">{motor.name}</h1>
         <span className="text-sm text-ink-2 max-sm:hidden">J-{String(job.number).padStart(4, "0")}</span>
         <span className="text-sm text-ink-2 max-lg:hidden">
-          {FAMILY_FACTS[motor.family].label}, {CONNECTION_LABELS[motor.connection]}
+          {FAMILY_FACTS[motor.family].label}
+          {motor.connection !== "unknown" && `, ${CONNECTION_LABELS[motor.connection]}`}
           {motor.polePairs && `, ${motor.polePairs} pole pairs`}
         </span>
         <span className="text-sm text-ink-2 max-xl:hidden">{motor.owner}</span>

@@ -66,6 +66,8 @@ export function Zones({
       </main>
       {!wide && (
         <div
+          // It scrolls, and may hold nothing that takes the focus: the keys reach it by itself.
+          tabIndex={0}
           className={`overflow-y-auto border-l border-line bg-sheet max-sm:border-0 print:hidden ${hiddenOnPhone("verdict")}`}
         >
           {verdict}

@@ -50,6 +50,23 @@ describe("speed, frequency, poles", () => {
   });
 });
 
+describe("blowers", () => {
+  it("hold mains against the plate's class: 208-230 V takes 187 to 253 (common practice)", () => {
+    expect(of("mains", { plate: "230", read: "186" }).lines).toEqual([
+      { label: "Takes", value: "187 V to 253 V", note: "Out of the band." },
+    ]);
+    expect(valueOf("mains", { plate: "120" }, "Takes")).toBe("108 V to 132 V");
+  });
+  it("follow the fan laws (any fan handbook) and count 100 CFM a flash", () => {
+    expect(valueOf("fan", { from: "1000", to: "1250" }, "Power")).toBe("× 1.953");
+    expect(valueOf("fan", { flashes: "12" }, "Airflow flashed")).toBe("1200 CFM");
+  });
+  it("wait five minutes at least, and as long as the bleeder takes", () => {
+    expect(valueOf("wait", { c: "1000", r: "470k", u: "340" }, "Wait")).toBe("20 minutes");
+    expect(valueOf("wait", { c: "100", r: "100k", u: "340" }, "Wait")).toBe("5 minutes");
+  });
+});
+
 describe("the speed constant from a spin", () => {
   it("gives every convention of 2400 rpm and 0.75 V (common practice: 2263, and 3200 by the slip)", () => {
     const texts = { n: "2400", v: "750m" };

@@ -1,3 +1,4 @@
+import { BLOWER_WORKINGS } from "./blowerWorkings.ts";
 import { PROTECTION_WORKINGS } from "./protectionWorkings.ts";
 import { RESISTANCE_WORKINGS } from "./resistanceWorkings.ts";
 import { SPEED_WORKINGS } from "./speedWorkings.ts";
@@ -8,4 +9,5 @@ export const WORKINGS: readonly Working[] = [
   ...SPEED_WORKINGS,
   ...RESISTANCE_WORKINGS,
   ...PROTECTION_WORKINGS,
+  ...BLOWER_WORKINGS,
 ];

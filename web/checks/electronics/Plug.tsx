@@ -25,14 +25,15 @@ export function Plug({
       <div
         role="img"
         aria-label={`${plug.name}, ${plug.seen}: probes at ${one} and ${other}`}
-        className="my-2 inline-block max-w-full rounded-lg border border-line-strong bg-sunk p-2"
+        className="my-2 rounded-lg border border-line-strong bg-sunk p-1.5"
       >
         {plug.rows.map((row) => (
-          <div key={row.join()} className="flex flex-wrap gap-1 p-0.5">
+          // A row never wraps: where a pin sits is what tells it.
+          <div key={row.join()} className="grid auto-cols-fr grid-flow-col gap-0.5 p-0.5">
             {row.map((pin) => (
               <span
                 key={pin}
-                className={`flex h-7 min-w-7 items-center justify-center rounded bg-sheet px-1 text-sm ${
+                className={`flex h-8 min-w-0 items-center justify-center rounded bg-sheet ${pin.length > 3 ? "text-xs" : "text-sm"} ${
                   pin === one
                     ? "border-[3px] border-copper font-bold text-copper"
                     : pin === other

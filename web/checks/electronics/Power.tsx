@@ -53,30 +53,22 @@ export function Power() {
         Supply and call
       </h2>
       <p className="mb-3 max-w-3xl text-ink-2">
-        Follow it from where it is made to where it is needed. Where it stops, there is the fault.{" "}
-        {scheme.recognise}
+        Follow it from where it is made to where it is needed. Where it stops, there is the fault.
       </p>
       <Live ready={ready} onReady={() => choosing.choose("stance")("ready")} />
       {ready && (
         <>
-          <div className="grid gap-2.5">
+          <div className="flex gap-2.5 max-lg:flex-col">
             {scheme.ways.map((way) => (
               <Way key={way.id} way={way} active={entry.active} onChoose={entry.move} />
             ))}
           </div>
-          <AcrossTheBench entry={entry} />
-          <div className="mt-2.5 grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-2.5 max-md:grid-cols-1">
+          <ul aria-label="Reading" className="my-2.5">
+            <SlotRow entry={entry} check="power" slot={active.slot} name={active.name} under={active.under} />
+          </ul>
+          <div className="grid items-start grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-2.5 max-md:grid-cols-1">
             <Plug point={active} connectors={scheme.connectors} />
             <div className="grid content-start gap-2.5">
-              <ul aria-label="Reading">
-                <SlotRow
-                  entry={entry}
-                  check="power"
-                  slot={active.slot}
-                  name={active.name}
-                  under={active.under}
-                />
-              </ul>
               <dl className="grid grid-cols-2 gap-2.5 text-sm leading-snug">
                 <div className="rounded-xl border border-line bg-sheet px-3 py-2">
                   <dt className="font-semibold text-ink-2">There: {active.expects}</dt>
@@ -88,11 +80,12 @@ export function Power() {
                 </div>
               </dl>
               <p className="text-sm text-ink-2">
-                <strong className="text-ink">Wire colours are not to be trusted.</strong> Read the diagram on
-                this motor. {scheme.never.join(" ")}
+                {scheme.recognise} <strong className="text-ink">Wire colours are not to be trusted.</strong>{" "}
+                Read the diagram on this motor. {scheme.never.join(" ")}
               </p>
             </div>
           </div>
+          <AcrossTheBench entry={entry} />
           <Mend entry={entry} />
           <h3 className="mb-1 mt-4 font-semibold">Does it answer?</h3>
           <div className="flex flex-col gap-2.5">

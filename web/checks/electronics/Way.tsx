@@ -37,7 +37,7 @@ function PointOnWay({
     <li className="relative min-w-0 flex-1 text-center max-sm:text-left">
       <span
         aria-hidden
-        className={`absolute right-1/2 top-[3.1rem] -z-0 h-0 w-full border-t-2 max-sm:hidden ${
+        className={`absolute right-1/2 top-[3.15rem] -z-10 h-0 w-full border-t-2 max-sm:hidden ${
           state === "agrees" ? "border-green" : "border-dashed border-line-strong"
         } [li:first-child>&]:hidden`}
       />
@@ -46,18 +46,19 @@ function PointOnWay({
         aria-current={active ? "step" : undefined}
         aria-label={`${point.name}, ${point.under}: ${active && state === "toDo" ? "now" : text}`}
         onClick={onChoose}
-        className={`relative min-h-11 w-full rounded-lg px-1 py-1.5 max-sm:flex max-sm:items-center max-sm:gap-3 ${active ? "bg-green-soft" : ""}`}
+        className={`relative min-h-11 w-full rounded-lg px-1 py-1.5 max-sm:flex max-sm:items-center max-sm:gap-3 max-sm:text-left ${active ? "outline-2 outline-green" : ""}`}
       >
-        <strong className={`block text-lg ${TONES[state]} max-sm:w-24`}>
+        <strong className={`block text-lg ${TONES[state]} max-sm:w-20 max-sm:shrink-0`}>
           {active && state === "toDo" ? "now" : text}
         </strong>
-        <span className="mx-auto my-1 flex size-7 items-center justify-center rounded-full bg-sheet *:size-6 max-sm:mx-0">
+        <span className="mx-auto my-1 flex size-7 items-center justify-center rounded-full bg-sheet *:size-6 max-sm:mx-0 max-sm:shrink-0">
           <Mark state={state} />
         </span>
         <span className="block leading-tight">
           <span className="block text-sm font-semibold">{point.name}</span>
-          <span className="block text-sm text-ink-2">{point.under}</span>
-          <span className="block text-xs text-ink-2">{stateWords(point)}</span>
+          <span className="block text-xs text-ink-2">
+            {point.under}; {stateWords(point)}
+          </span>
         </span>
       </button>
     </li>
@@ -92,7 +93,11 @@ export function Way({
     return fed === "dead" || fed === "outside" ? "departs" : "agrees";
   });
   return (
-    <section aria-label={way.title} className="rounded-xl border border-line bg-sheet px-4 py-2">
+    <section
+      aria-label={way.title}
+      style={{ flexGrow: way.points.length }}
+      className="min-w-0 basis-0 rounded-xl border border-line bg-sheet px-3 py-2"
+    >
       <h3 className="flex flex-wrap justify-between gap-x-4 text-sm font-semibold text-ink-2">
         {way.title}
         <span role="status" className="font-normal">

@@ -1,0 +1,99 @@
+import { atTheBench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+
+test.setTimeout(180_000);
+
+test("a blower that does not run, by keyboard: the call is followed to where it is lost, and read twice", async ({
+  page,
+  bench,
+}) => {
+  await atTheBench(page, bench);
+  await page.keyboard.press("n");
+  await page.getByLabel("Machine and place").fill("Fan bay 9, greenhouse");
+  await page.getByLabel("Complaint").selectOption({ label: "does not run" });
+  await page.getByLabel("Family").selectOption({ label: "ECM blower, constant torque, taps" });
+  await page.getByLabel("Machine and place").press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: "Fan bay 9, greenhouse" })).toBeVisible();
+  await goTo(page, "Supply and call");
+  await expect(page.getByText("Live step: powered")).toBeVisible();
+  // No live reading before somebody says whose work it is.
+  await expect(page.getByRole("list", { name: "Reading" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Qualified, and ready: open the readings" }).press("Enter");
+  await page.getByLabel("Mains", { exact: true }).focus();
+  for (const volts of ["231", "26.8", "0"]) {
+    await page.keyboard.type(volts);
+    await page.keyboard.press("Enter");
+  }
+  const call = page.getByRole("region", { name: "Call", exact: true });
+  await expect(call.getByRole("status")).toHaveText("Lost between transformer and limit.");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Call 0 V: missing").first()).toBeVisible();
+  await noSeriousProblem(page);
+
+  // What one reading carries is read again before anything is said.
+  await page.getByRole("button", { name: /^Limit, / }).press("Enter");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /^Call, / }).press("Enter");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  const verdict = page.getByRole("complementary", { name: "Standing verdict" });
+  await expect(
+    verdict.getByRole("heading", { name: "Safety limit open", exact: true }).first(),
+  ).toBeVisible();
+  await page.reload();
+  await expect(call.getByRole("status")).toHaveText("Lost between transformer and limit.");
+});
+
+test("power on undoes what was made safe: the module is opened only after it was waited out anew", async ({
+  page,
+  bench,
+}) => {
+  await page.clock.install();
+  await openJob(page, bench, /Fan bay 5, greenhouse/u);
+  await goTo(page, "Harness, module");
+  await expect(page.getByRole("group", { name: /^Harness, each wire/u })).toHaveCount(0);
+  await goTo(page, "Made safe");
+  await page.getByRole("button", { name: "Start 5 minutes" }).click();
+  await page.clock.fastForward("05:01");
+  await page.getByRole("button", { name: "Waited, and measured dead" }).click();
+  const done = page.getByRole("button", { name: "Done", exact: true });
+  for (let left = await done.count(); left > 0; left--) {
+    await done.first().press("Enter");
+    await expect(done).toHaveCount(left - 1);
+  }
+  await expect(page.getByText(/^Dead and safe/u)).toBeVisible();
+  await goTo(page, "Harness, module");
+  await page.getByRole("radio", { name: "Whole", exact: true }).click();
+  await expect(page.getByText("Every wire and pin of the harness is whole").first()).toBeVisible();
+  await noSeriousProblem(page);
+
+  // One look with power on, and it is neither dead nor waited out any more.
+  await goTo(page, "Supply and call");
+  await page.getByRole("button", { name: /^Motor plug, / }).press("Enter");
+  await page.keyboard.type("26.4");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Motor plug 26.4 V: there").first()).toBeVisible();
+  await goTo(page, "Harness, module");
+  await expect(page.getByRole("link", { name: /^Not made safe/u })).toBeVisible();
+  await expect(page.getByRole("radio", { name: "Whole", exact: true })).toHaveCount(0);
+});
+
+test("airflow comes first where a blower hunts, and flashes are counted against what is demanded", async ({
+  page,
+  bench,
+}) => {
+  await openJob(page, bench, /Fan bay 5, greenhouse/u);
+  await goTo(page, "Airflow");
+  await page.getByLabel("Flashes counted").fill("8.5");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("whole");
+  await page.getByLabel("Flashes counted").fill("8");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("1200");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Flashes 800 CFM where 1200 are demanded: too little").first()).toBeVisible();
+  await page.getByRole("radio", { name: "Dirty, blocked or closed" }).click();
+  await expect(page.getByText("The air is restricted").first()).toBeVisible();
+  await noSeriousProblem(page);
+});
