@@ -121,6 +121,9 @@ export function lowerFirst(text: string): string {
   return /^[A-C]–[A-C]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
 }
 
+/** As a sentence begins. */
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** The variables of a check that were not found out yet. */
 export function unknownOf(findings: readonly Finding[], wanted: readonly Variable[]): string[] {
   return wanted.map(({ id }) => id).filter((id) => !findings.some(({ variable }) => variable === id));

@@ -4,4 +4,6 @@ export * from "./fans.ts";
 export * from "./scheme.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
-export * from "./check.ts";
+export * from "./powerCheck.ts";
+export * from "./moduleCheck.ts";
+export * from "./airCheck.ts";

@@ -394,6 +394,10 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
 /** The scheme of a motor; null where it has no electronics of its own. */
 export const schemeOf = ({ family }: Pick<Motor, "family">): Scheme | null => SCHEMES[family] ?? null;
 
+/** Why a motor without electronics of its own has none of these checks; null where it has them. */
+export const bareReason = (motor: Pick<Motor, "family">): string | null =>
+  schemeOf(motor) ? null : "It has no electronics of its own: see what feeds it.";
+
 /** Every point of a scheme, in order. */
 export const pointsOf = ({ ways }: Scheme): readonly Point[] => ways.flatMap(({ points }) => points);
 

@@ -4,7 +4,7 @@ import { COUNT, VOLTAGE, type Volts } from "../quantity/index.ts";
 /** Read with power on: only once somebody has said that the work is theirs and how they stand. */
 const LIVE = { live: true, needs: { stance: "ready" } } as const;
 
-const volts = (name: string, under: string, most: Volts, unit: "V AC" | "V DC" = "V AC") =>
+const volts = (name: string, under: string, most: Volts, unit: "V AC" | "V DC" = "V AC", least: Volts = 0) =>
   measuredSlot(name, VOLTAGE, {
     ...LIVE,
     name,
@@ -12,7 +12,7 @@ const volts = (name: string, under: string, most: Volts, unit: "V AC" | "V DC" =
     hint: `${unit}, 0 where there is none`,
     instrument: unit === "V AC" ? "acVolts" : null,
     again: "corrects",
-    plausible: () => ({ least: 0, most }),
+    plausible: () => ({ least, most }),
     refuse: (value) => (value >= 0 ? null : "A voltage of at least 0: turn the probes round."),
   });
 
@@ -24,7 +24,8 @@ export const POWER_SLOTS = {
   stance: choiceSlot("Before any live reading", {
     ready: "Qualified for it, PPE on, meter and probes rated for the mains beside it, one hand",
   }),
-  mains: volts("Mains", "at the motor's plug", 500),
+  // Below this it is a ghost or a slip of the point; nothing at all is a reading.
+  mains: volts("Mains", "at the motor's plug", 500, "V AC", 60),
   "v24.transformer": volts("Transformer", "24 V side", 60),
   "v24.limit": volts("Limit", "behind the manual reset", 60),
   "v24.call": volts("Call", "fan call terminal", 60),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { FAMILIES } from "#core/record";
-import { choice, HUB, job, madeSafe, reading, REPAIR } from "../../tests/jobs.ts";
-import { CAUTIONS, cautionsFor, madeSafeAt, runningWait, safetyCheck } from "./index.ts";
+import { FAMILIES, type Reading } from "#core/record";
+import { choice, HUB, job, madeSafe, measured, reading, REPAIR } from "../../tests/jobs.ts";
+import { CAUTIONS, cautionsFor, isDone, madeSafeAt, runningWait, safetyCheck } from "./index.ts";
 
 const ECM = { ...HUB, family: "ecm" as const };
 
@@ -60,6 +60,26 @@ describe("made safe", () => {
     });
     expect(runningWait(job([begun, done], { motor: ECM }), 0)).toBeNull();
     expect(runningWait(job([], { motor: ECM }), 0)).toBeNull();
+  });
+
+  it("is undone by any reading with power on: switched off, waited out and verified anew; plugs stay a word", () => {
+    const after = "2026-03-02T12:00:00.000Z";
+    const live = { ...measured("power", "v24.motor", "volts", 26), takenAt: after };
+    const safe = madeSafe("ecm");
+    const states = (readings: readonly Reading[]) => {
+      const of = job(readings, { motor: ECM });
+      return cautionsFor("ecm").flatMap((caution) => (isDone(of, caution, 0) ? [caution.id] : []));
+    };
+    expect(states(safe)).toHaveLength(cautionsFor("ecm").length);
+    expect(states([...safe, live])).toEqual(["plugs"]);
+    expect(madeSafeAt(job([...safe, live], { motor: ECM }), 0)).toBeNull();
+    // Who works and what a thermostat shows puts no power on; a reading before the lock-out neither.
+    const words = [choice("power", "stance", "ready"), choice("power", "called", "shown")];
+    expect(states([...safe, ...words.map((one) => ({ ...one, takenAt: after }))])).toHaveLength(safe.length);
+    expect(states([{ ...live, takenAt: "2026-03-02T08:00:00.000Z" }, ...safe])).toHaveLength(safe.length);
+    // A wait begun before it does not go on.
+    const begun = { ...choice("safety", "discharge", "started"), takenAt: "2026-03-02T09:15:00.000Z" };
+    expect(runningWait(job([begun, live], { motor: ECM }), 0)).toBeNull();
   });
 
   it("finds nothing about the motor and offers nothing to find", () => {

@@ -1,3 +1,4 @@
+import { upperFirst } from "#core/check";
 import type { Connector, Point } from "#core/electronics";
 
 /** The plug a point is probed at, its two pins marked; or the place in words. */
@@ -13,7 +14,7 @@ export function Plug({
     return (
       <div className="rounded-xl border border-line bg-sheet px-4 py-3">
         <h3 className="text-sm font-semibold text-ink-2">Where the probes go</h3>
-        <p className="text-lg leading-snug">{probe.at.charAt(0).toUpperCase() + probe.at.slice(1)}.</p>
+        <p className="text-lg leading-snug">{upperFirst(probe.at)}.</p>
       </div>
     );
   const plug = connectors.find(({ id }) => id === probe.connector);

@@ -19,7 +19,9 @@ function Question({ entry }: { readonly entry: Entry }) {
   return (
     <div role="alert" className="mt-2 flex flex-wrap items-center gap-2 rounded-lg bg-amber-soft p-2 text-sm">
       <strong>
-        {doubt.instead ? `${text}, or ${doubt.instead.text}?` : `${text} is far more than this motor reads.`}
+        {doubt.instead
+          ? `${text}, or ${doubt.instead.text}?`
+          : `${text} is far ${doubt.value < entry.present.least ? "less" : "more"} than this motor reads.`}
       </strong>
       {doubt.instead && (
         <Button look="main" onClick={() => entry.takeInstead()}>

@@ -5,19 +5,26 @@ import type { EntrySlot } from "./slots.ts";
 export interface Doubt {
   readonly text: string;
   readonly value: number;
-  /** The same figure with the next smaller unit, which would fit; null where none does. */
+  /** The same figure with the next smaller unit, or its point one place on, which would fit; null where none does. */
   readonly instead: { readonly value: number; readonly text: string } | null;
 }
 
 const SMALLER = 1000;
+/** A point typed one place too early. */
+const TENFOLD = 10;
 
-/** Whether a value lies far above what can be read here, and what may have been meant. */
+/** Whether a value lies far from what can be read here, and what may have been meant. Nothing at all is a reading. */
 export function doubtOf(
-  { most, kind }: Pick<EntrySlot, "most" | "kind">,
+  { least, most, kind }: Pick<EntrySlot, "least" | "most" | "kind">,
   text: string,
   value: number,
 ): Doubt | null {
-  if (most === null || value <= most) return null;
+  if (most === null || value === 0 || (value >= least && value <= most)) return null;
+  if (value < least) {
+    const larger = Number((value * TENFOLD).toPrecision(12));
+    const meant = larger >= least && larger <= most;
+    return { text, value, instead: meant ? { value: larger, text: quantityText(larger, kind) } : null };
+  }
   // As it would have been typed: no digits of the division behind it.
   const smaller = Number((value / SMALLER).toPrecision(12));
   const fits = kind.prefixes && smaller <= most && smaller > 0;

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { VOLTAGE } from "#core/quantity";
 import { HUB, MILLIOHM, ohmsOf, pairs, reading } from "../../../tests/jobs.ts";
 import { doubtOf } from "./doubt.ts";
 import { lastTyped, movedBy } from "./mend.ts";
@@ -59,6 +60,18 @@ describe("a value that this motor could hardly read", () => {
       instead: { value: 0.1204, text: "120.4 mΩ" },
     });
     expect(doubtOf(pair, "480k", 480e3)).toMatchObject({ instead: null });
+  });
+  it("is asked about where its point stands one place too early: 26.5 V of mains, or 265 V", () => {
+    const mains = { ...pair, least: 60, most: 500, kind: VOLTAGE };
+    expect(doubtOf(mains, "26.5", 26.5)).toEqual({
+      text: "26.5",
+      value: 26.5,
+      instead: { value: 265, text: "265 V" },
+    });
+    expect(doubtOf(mains, "2", 2)).toMatchObject({ instead: null });
+    // No mains at all is a reading.
+    expect(doubtOf(mains, "0", 0)).toBeNull();
+    expect(doubtOf(mains, "60", 60)).toBeNull();
   });
   it("is not asked about where it could be read, or where anything may be", () => {
     expect(doubtOf(pair, "0.5", 0.5)).toBeNull();

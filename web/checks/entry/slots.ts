@@ -19,7 +19,8 @@ export interface EntrySlot {
   readonly instrumentId?: string | null;
   /** Why a value, though a good number, cannot be read here; null where it can. */
   readonly refuse: (value: number) => string | null;
-  /** Above this, whether the unit is right is asked once; null where anything may be. */
+  /** Beyond these, whether the value is right is asked once; null where anything may be. */
+  readonly least: number;
   readonly most: number | null;
 }
 
@@ -43,6 +44,7 @@ export function entrySlot(
     optional,
     again,
     refuse: (value) => refuse?.(value, motor) ?? null,
+    least: plausible?.(motor)?.least ?? 0,
     most: plausible?.(motor)?.most ?? null,
     // What no instrument is declared for is read with none.
     ...(instrument === null && { instrumentId: null }),

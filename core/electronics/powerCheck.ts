@@ -5,18 +5,18 @@ import {
   madeSteps,
   openSteps,
   plainState,
+  upperFirst,
   type CheckDefinition,
   type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
 import type { Variable } from "../inference/index.ts";
 import { quantityText, VOLTAGE } from "../quantity/index.ts";
-import { FAMILY_FACTS, quantitiesIn, type Family, type Motor, type Sitting } from "../record/index.ts";
+import { quantitiesIn, type Family, type Motor, type Sitting } from "../record/index.ts";
 import { fedAt } from "./bands.ts";
-import { airflowOf } from "./fans.ts";
-import { AIR_ROWS, MODULE_ROWS, POWER_ROWS } from "./likelihoods.ts";
-import { pointsOf, schemeOf, type Point } from "./scheme.ts";
-import { AIR_SLOTS, MODULE_SLOTS, POWER_SLOTS } from "./slots.ts";
+import { POWER_ROWS } from "./likelihoods.ts";
+import { bareReason, pointsOf, schemeOf, type Point } from "./scheme.ts";
+import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
 
 /** Which variable a point's voltage finds out. */
@@ -90,7 +90,6 @@ const ANSWERS: Readonly<
 };
 type AnswerSlot = keyof typeof ANSWERS;
 const ANSWER_SLOTS = Object.keys(ANSWERS) as AnswerSlot[];
-const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What the motor itself is asked, with power on: the answers that this family can give. */
 export const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
@@ -100,7 +99,7 @@ function answerFinding(job: Sitting, slot: AnswerSlot, epoch: number): Finding |
   const said = chosen(job, "power", POWER_SLOTS, slot, epoch);
   if (!said) return null;
   const { variable, sound } = ANSWERS[slot];
-  return certain("power", variable, said, upper(variable.words[said] ?? said), !sound.includes(said));
+  return certain("power", variable, said, upperFirst(variable.words[said] ?? said), !sound.includes(said));
 }
 
 const POINT_MINUTES = 1;
@@ -143,9 +142,6 @@ function powerSteps(motor: Motor): readonly DeclaredStep[] {
     })),
   ];
 }
-
-const BARE = "It has no electronics of its own: see what feeds it.";
-
 /** Where supply and call are lost on their way to the motor, and whether it answers. */
 export const powerCheck: CheckDefinition = {
   id: "power",
@@ -185,7 +181,7 @@ export const powerCheck: CheckDefinition = {
   rows: POWER_ROWS,
   masks: [],
   leansOn: [],
-  notApplicable: (motor) => (schemeOf(motor) ? null : BARE),
+  notApplicable: bareReason,
   optional: () => true,
   answer: (sitting, epoch) => {
     const scheme = schemeOf(sitting.motor);
@@ -198,176 +194,6 @@ export const powerCheck: CheckDefinition = {
       findings,
       state: plainState(sitting, "power", epoch, findings),
       note: countedNote(sitting, "power", epoch, findings),
-      steps: openSteps(findings, steps),
-      made: madeSteps(findings, steps),
-    };
-  },
-};
-
-const DEAD: Readonly<
-  Record<
-    "harness" | "switches" | "moduleLook",
-    {
-      readonly variable: Variable;
-      readonly sound: string;
-      readonly families: readonly Family[];
-      readonly title: string;
-      readonly minutes: number;
-    }
-  >
-> = {
-  harness: {
-    variable: V.HARNESS_WIRES,
-    sound: "whole",
-    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
-    title: "Harness, wire by wire",
-    minutes: 4,
-  },
-  switches: {
-    variable: V.SWITCHES,
-    sound: "asTable",
-    families: ["ecm", "ecmAirflow"],
-    title: "Jumper and switches against the maker's table",
-    minutes: 2,
-  },
-  moduleLook: {
-    variable: V.MODULE_LOOK,
-    sound: "clean",
-    families: ["ecm", "ecmAirflow"],
-    title: "Module off and opened: look inside",
-    minutes: 8,
-  },
-};
-type DeadSlot = keyof typeof DEAD;
-/** What is looked at locked out, by family. */
-export const deadSlotsOf = ({ family }: Pick<Motor, "family">): readonly DeadSlot[] =>
-  (Object.keys(DEAD) as DeadSlot[]).filter((slot) => DEAD[slot].families.includes(family));
-
-function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | null {
-  const said = chosen(job, "module", MODULE_SLOTS, slot, epoch);
-  if (!said) return null;
-  const { variable, sound } = DEAD[slot];
-  return certain("module", variable, said, upper(variable.words[said] ?? said), said !== sound);
-}
-
-/** Harness, switches and module: locked out, waited out, measured dead. */
-export const moduleCheck: CheckDefinition = {
-  id: "module",
-  title: "Harness, module",
-  stage: "Locked out",
-  minutes: 14,
-  why: "A broken wire or a wrong switch looks like a dead module, and costs nothing to find.",
-  gated: true,
-  live: false,
-  keys: "choices",
-  slots: MODULE_SLOTS,
-  variables: [V.HARNESS_WIRES, V.SWITCHES, V.MODULE_LOOK],
-  rows: MODULE_ROWS,
-  masks: [],
-  leansOn: [],
-  notApplicable: (motor) => (schemeOf(motor) ? null : BARE),
-  optional: () => true,
-  answer: (sitting, epoch) => {
-    const slots = deadSlotsOf(sitting.motor);
-    const findings = slots
-      .map((slot) => deadFinding(sitting, slot, epoch))
-      .filter((finding) => finding !== null);
-    const steps = slots.map((slot): DeclaredStep => {
-      const { title, minutes, variable } = DEAD[slot];
-      return { name: slot, title, slots: [slot], minutes, variables: [variable] };
-    });
-    return {
-      findings,
-      state: plainState(sitting, "module", epoch, findings),
-      note: countedNote(sitting, "module", epoch, findings),
-      steps: openSteps(findings, steps),
-      made: madeSteps(findings, steps),
-    };
-  },
-};
-
-/** Flashed below this share of what is demanded the airflow is low. Judgement. */
-const LOW_BELOW = 0.85;
-
-function flashFinding({ readings }: Sitting, epoch: number): Finding | null {
-  const counted = quantitiesIn(readings, "air", "flashes", epoch, "count").at(-1);
-  const demanded = quantitiesIn(readings, "air", "demanded", epoch, "count").at(-1);
-  if (counted === undefined || !Number.isInteger(counted) || counted < 0) return null;
-  if (counted === 0) return certain("air", V.FLASH, "none", "Its lamp flashes nothing", true);
-  if (demanded === undefined || !(demanded > 0)) return null;
-  const flow = airflowOf(counted);
-  const low = flow < LOW_BELOW * demanded;
-  return certain(
-    "air",
-    V.FLASH,
-    low ? "low" : "agrees",
-    `Flashes ${flow} CFM where ${demanded} are demanded${low ? ": too little" : ""}`,
-    low,
-  );
-}
-
-/** What the air can do: half of the complaints of airflow are the filter's. */
-export const airCheck: CheckDefinition = {
-  id: "air",
-  title: "Airflow",
-  stage: "Under power",
-  minutes: 4,
-  why: "Hunting, low airflow and a frozen coil are the filter's and the duct's before they are the motor's.",
-  gated: false,
-  live: false,
-  keys: "readings",
-  slots: AIR_SLOTS,
-  variables: [V.AIR_PATH, V.FLASH, V.AIR_AFTER],
-  rows: AIR_ROWS,
-  masks: [],
-  leansOn: [],
-  notApplicable: ({ family }) =>
-    FAMILY_FACTS[family].ownElectronics ? null : "It moves no air through a duct.",
-  optional: () => true,
-  answer: (sitting, epoch) => {
-    const path = chosen(sitting, "air", AIR_SLOTS, "airPath", epoch);
-    const after = chosen(sitting, "air", AIR_SLOTS, "verified", epoch);
-    const flash = sitting.motor.family === "ecmAirflow" ? flashFinding(sitting, epoch) : null;
-    const findings = [
-      path ? certain("air", V.AIR_PATH, path, upper(V.AIR_PATH.words[path]), path === "restricted") : null,
-      flash,
-      after ? certain("air", V.AIR_AFTER, after, upper(V.AIR_AFTER.words[after]), after === "low") : null,
-    ].filter((finding) => finding !== null);
-    const steps: readonly DeclaredStep[] = [
-      {
-        name: "airPath",
-        title: "Filter, duct, grilles and wheel",
-        slots: ["airPath"],
-        minutes: 2,
-        variables: [V.AIR_PATH],
-      },
-      ...(sitting.motor.family === "ecmAirflow"
-        ? [
-            {
-              name: "flash",
-              title: "Flashes counted against the airflow demanded",
-              slots: ["flashes", "demanded"],
-              minutes: 2,
-              variables: [V.FLASH],
-            },
-          ]
-        : []),
-      ...(epoch > 0
-        ? [
-            {
-              name: "verified",
-              title: "Airflow measured against the machine's table",
-              slots: ["verified"],
-              minutes: 5,
-              variables: [V.AIR_AFTER],
-            },
-          ]
-        : []),
-    ];
-    return {
-      findings,
-      state: plainState(sitting, "air", epoch, findings),
-      note: countedNote(sitting, "air", epoch, findings),
       steps: openSteps(findings, steps),
       made: madeSteps(findings, steps),
     };
