@@ -1,6 +1,7 @@
 import type { Evidence, LikelihoodRow, Mask, OutcomeOf, Variable } from "../inference/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import {
+  FAMILY_FACTS,
   latestIn,
   SKIPPED_SLOT,
   type CheckId,
@@ -79,12 +80,18 @@ export interface CheckDefinition {
   readonly masks: readonly Mask[];
   /** Other checks whose readings its answer depends on. */
   readonly leansOn: readonly CheckId[];
+  /** Made of one kind of motor alone: of others nobody asks for it, and no plan names it. */
+  readonly only?: "bare" | "ownElectronics";
   /** Null where it applies to the motor, else the reason why it does not. */
   readonly notApplicable: (motor: Motor) => string | null;
   /** True where a verdict does not wait for it: it is there to be made when it would tell something. */
   readonly optional: (motor: Motor) => boolean;
   readonly answer: (sitting: Sitting, epoch: number) => CheckAnswer;
 }
+
+/** Whether a check belongs to another kind of motor than this one. */
+export const isForeign = ({ only }: CheckDefinition, { family }: Pick<Motor, "family">): boolean =>
+  only !== undefined && (only === "ownElectronics") !== FAMILY_FACTS[family].ownElectronics;
 
 /** A finding that is one outcome for certain. */
 export function certain<Outcome extends string>(

@@ -51,6 +51,7 @@ export const airCheck: CheckDefinition = {
   rows: AIR_ROWS,
   masks: [],
   leansOn: [],
+  only: "ownElectronics",
   notApplicable: ({ family }) =>
     FAMILY_FACTS[family].ownElectronics ? null : "It moves no air through a duct.",
   optional: () => true,

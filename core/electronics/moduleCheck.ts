@@ -78,6 +78,7 @@ export const moduleCheck: CheckDefinition = {
   rows: MODULE_ROWS,
   masks: [],
   leansOn: [],
+  only: "ownElectronics",
   notApplicable: bareReason,
   optional: () => true,
   answer: (sitting, epoch) => {

@@ -181,6 +181,7 @@ export const powerCheck: CheckDefinition = {
   rows: POWER_ROWS,
   masks: [],
   leansOn: [],
+  only: "ownElectronics",
   notApplicable: bareReason,
   optional: () => true,
   answer: (sitting, epoch) => {

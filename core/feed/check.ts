@@ -128,6 +128,7 @@ export const feedCheck: CheckDefinition = {
   rows: FEED_ROWS,
   masks: [],
   leansOn: [],
+  only: "bare",
   notApplicable: ({ family }) =>
     FAMILY_FACTS[family].ownElectronics
       ? "Its own electronics take mains and command: see its own checks."

@@ -158,6 +158,7 @@ export const runCheck: CheckDefinition = {
   rows: RUN_ROWS,
   masks: [],
   leansOn: [],
+  only: "bare",
   notApplicable: ({ family }) =>
     FAMILY_FACTS[family].ownElectronics
       ? "Its own electronics drive it: it cannot run on another controller."

@@ -4,6 +4,7 @@ import {
   BASIC,
   DECISION,
   frameOpen,
+  HUB,
   job,
   lookedAndTurned,
   madeSafe,
@@ -77,6 +78,17 @@ describe("the plan", () => {
       ["repair", "toDo", ""],
       ["report", "toDo", ""],
     ]);
+  });
+
+  it("names what is asked of this kind of motor alone: supply and air of a blower, the feed of a bare one", () => {
+    const named = (family: "hub" | "ecm") => {
+      const record = job([], { motor: { ...HUB, family } });
+      return stepsOf(record, assessJob(record), false).map(({ step }) => step);
+    };
+    expect(named("ecm")).toEqual(expect.arrayContaining(["power", "air", "module", "winding", "hall"]));
+    expect(named("ecm")).not.toContain("feed");
+    expect(named("hub")).toEqual(expect.arrayContaining(["feed", "run", "hall"]));
+    expect(named("hub")).not.toContain("power");
   });
 
   it("gives the minutes of what is still to do", () => {

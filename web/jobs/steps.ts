@@ -1,6 +1,6 @@
 import type { JobStep } from "#contract/jobs";
-import type { CheckState } from "#core/check";
-import type { Verdict } from "#core/assess";
+import { isForeign, type CheckState } from "#core/check";
+import { checkOf, type Verdict } from "#core/assess";
 import { nextStepOf, proofOf } from "#core/decision";
 import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
 
@@ -36,6 +36,10 @@ function repairStep(record: JobRecord): Step {
   };
 }
 
+/** The checks of this kind of motor: those of another kind are not skipped, nobody asks for them. */
+const ownChecks = ({ motor }: JobRecord, { plan }: Verdict) =>
+  plan.filter(({ check }) => !isForeign(checkOf(check), motor));
+
 /** The whole plan of a job in working order. */
 export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): Step[] {
   return [
@@ -46,7 +50,7 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): S
       state: "agrees",
       note: COMPLAINT_LABELS[record.complaint],
     },
-    ...verdict.plan.map(({ check, title, stage, state, note, minutes }) => ({
+    ...ownChecks(record, verdict).map(({ check, title, stage, state, note, minutes }) => ({
       step: check,
       title,
       stage,
