@@ -1,6 +1,7 @@
 import { backemfCheck } from "../backemf/index.ts";
 import {
   answerOf,
+  isForeign,
   misreadReason,
   type CheckAnswer,
   type CheckDefinition,
@@ -12,7 +13,7 @@ import { frameCheck } from "../frame/index.ts";
 import { hallCheck } from "../hall/index.ts";
 import { insulationCheck } from "../insulation/index.ts";
 import { mechanicalCheck } from "../mechanical/index.ts";
-import type { CheckId, Reading, Sitting } from "../record/index.ts";
+import type { CheckId, Motor, Reading, Sitting } from "../record/index.ts";
 import { runCheck } from "../run/index.ts";
 import { safetyCheck } from "../safety/index.ts";
 import { setupCheck } from "../setup/index.ts";
@@ -41,6 +42,12 @@ export const CHECKS: readonly CheckDefinition[] = Object.values(BY_ID);
 export function checkOf(id: CheckId): CheckDefinition {
   return BY_ID[id];
 }
+
+/** The lines of a plan that are of this kind of motor: those of another are not skipped, nobody asks for them. */
+export const ownPlan = <Line extends { readonly check: CheckId }>(
+  motor: Pick<Motor, "family">,
+  plan: readonly Line[],
+): readonly Line[] => plan.filter(({ check }) => !isForeign(BY_ID[check], motor));
 
 /** What a check says of an epoch of a job. */
 export function answerIn(id: CheckId, sitting: Sitting, epoch: number): CheckAnswer {

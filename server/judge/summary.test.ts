@@ -42,6 +42,14 @@ describe("what the bench shows of a job", () => {
     expect(at(job(madeSafe("hub")))[2]).not.toBe("safety");
   });
 
+  it("marks the checks of its kind of motor alone, in the plan's order", () => {
+    // Made safe, looked at, frame, insulation, pairs, spin, sensors, feed, run, set-up.
+    expect(shown(job(OPEN)).marks).toHaveLength(10);
+    expect(shown(job(OPEN)).marks.slice(0, 3)).toEqual(["agrees", "agrees", "agrees"]);
+    // A blower has supply, air and module instead of feed and run.
+    expect(shown(job([], { motor: { ...HUB, family: "ecm" } })).marks).toHaveLength(11);
+  });
+
   it("asks for the decision once the evidence is enough", () => {
     expect(at(job(OPEN))).toEqual(["decision", "Decide", "decide"]);
   });

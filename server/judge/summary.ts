@@ -1,5 +1,5 @@
 import type { Stage, Summary } from "#contract/jobs";
-import { checkOf, type Verdict } from "#core/assess";
+import { checkOf, ownPlan, type Verdict } from "#core/assess";
 import { nextStepOf, type NextStep } from "#core/decision";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
 import { runningWait } from "#core/safety";
@@ -67,7 +67,7 @@ export function summarise(
           ? { name: top.name, probability: top.probability }
           : null,
       ...step,
-      marks: verdict.plan.map(({ state }) => state),
+      marks: ownPlan(job.motor, verdict.plan).map(({ state }) => state),
       disposition: job.decisions.at(-1)?.disposition ?? null,
       by: last.by,
       clock: wait ? { startedAt: wait.startedAt, minutes: wait.minutes, words: wait.caution.text } : null,

@@ -20,7 +20,7 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
       <Link
         to={linkOf(job)}
         data-job
-        className="grid min-h-14 grid-cols-[1.8fr_10.5rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-md:grid-cols-[minmax(0,1fr)_minmax(0,10.5rem)] max-md:gap-y-1"
+        className="grid min-h-14 grid-cols-[1.8fr_12.25rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-md:grid-cols-[minmax(0,1fr)_minmax(0,12.25rem)] max-md:gap-y-1"
       >
         <span className="min-w-0">
           <span className="block truncate font-semibold">{job.name}</span>

@@ -1,6 +1,6 @@
 import type { JobStep } from "#contract/jobs";
-import { isForeign, type CheckState } from "#core/check";
-import { checkOf, type Verdict } from "#core/assess";
+import type { CheckState } from "#core/check";
+import { ownPlan, type Verdict } from "#core/assess";
 import { nextStepOf, proofOf } from "#core/decision";
 import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
 
@@ -36,10 +36,6 @@ function repairStep(record: JobRecord): Step {
   };
 }
 
-/** The checks of this kind of motor: those of another kind are not skipped, nobody asks for them. */
-const ownChecks = ({ motor }: JobRecord, { plan }: Verdict) =>
-  plan.filter(({ check }) => !isForeign(checkOf(check), motor));
-
 /** The whole plan of a job in working order. */
 export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): Step[] {
   return [
@@ -50,7 +46,7 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): S
       state: "agrees",
       note: COMPLAINT_LABELS[record.complaint],
     },
-    ...ownChecks(record, verdict).map(({ check, title, stage, state, note, minutes }) => ({
+    ...ownPlan(record.motor, verdict.plan).map(({ check, title, stage, state, note, minutes }) => ({
       step: check,
       title,
       stage,
