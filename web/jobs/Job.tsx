@@ -1,4 +1,4 @@
-import { lazy, useEffect, useMemo, useState, type ReactNode } from "react";
+import { lazy, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
@@ -138,6 +138,11 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const job = useOpenJob();
   const navigate = useNavigate();
   const [skipping, setSkipping] = useState(false);
+  /** Where the person is now: what was written down a moment ago does not carry them off from there. */
+  const here = useRef(step);
+  useEffect(() => {
+    here.current = step;
+  }, [step]);
   const { motor } = job.record;
   const steps = stepsOf(job.record, job.verdict, job.closed);
   const next = nextPlaceOf(job.record, job.verdict, job.closed);
@@ -184,7 +189,9 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
           <Centre
             step={step}
             skipping={skipping && skippable}
-            onSkipped={(skipped) => (skipped ? go(`/jobs/${job.id}/${next}`) : setSkipping(false))}
+            onSkipped={(skipped) =>
+              skipped && here.current === step ? go(`/jobs/${job.id}/${next}`) : setSkipping(false)
+            }
           />
         }
         verdict={
