@@ -1,4 +1,4 @@
-import { CHECK_IDS, type CheckId, type Complaint, type Family } from "#core/record";
+import type { Complaint, Family } from "#core/record";
 import type { Chance } from "./chance.ts";
 import type { SimulatedWinding } from "./windings.ts";
 
@@ -166,10 +166,6 @@ function blocked(motor: Blower, chance: Chance): boolean {
   );
 }
 
-/** Checks whose readings are taken here. */
-export const FAN_CHECKS: readonly CheckId[] = CHECK_IDS.filter((id) =>
-  ["power", "module", "air"].includes(id),
-);
 const MISTAKEN = 0.02;
 
 /** What somebody reads off a blower in one slot: volts, a choice, a count; null where it cannot be read. */

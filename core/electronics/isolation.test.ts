@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
 import type { Complaint, Family, Reading } from "#core/record";
 import { choice, frameOpen, HUB, job, lookedAndTurned, measured, pairs, BASIC } from "../../tests/jobs.ts";
-import { airCheck, answersOf, moduleCheck, POWER_SLOTS, powerCheck } from "./index.ts";
+import { airCheck, answersOf, lostOn, moduleCheck, SCHEMES, POWER_SLOTS, powerCheck } from "./index.ts";
 
 const motor = (family: Family) => ({
   ...HUB,
@@ -40,6 +40,27 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
       expect(verdict.faults[0]!.fault, family).toBe(fault);
       expect(verdict.decided, family).toBe(fault === "harness" ? "repair" : "notMotor");
     }
+  });
+
+  it("is told as the stretch between the last point that has it and the first that has not", () => {
+    const call = SCHEMES.ecm!.ways[1]!;
+    const lost = (...read: readonly (readonly [string, number])[]) => {
+      const found = lostOn(
+        job(
+          read.map(([slot, v]) => volts(slot, v)),
+          { motor: motor("ecm") },
+        ),
+        call,
+        0,
+      );
+      return found && [found.after?.name ?? null, found.at.name];
+    };
+    expect(lost()).toBeNull();
+    expect(lost(["v24.transformer", 26], ["v24.board", 26])).toBeNull();
+    // What was not read in between stays inside the stretch.
+    expect(lost(["v24.transformer", 26], ["v24.board", 0])).toEqual(["Transformer", "Board"]);
+    expect(lost(["v24.limit", 0])).toEqual([null, "Limit"]);
+    expect(lost(["v24.limit", 0], ["v24.board", 26])).toEqual([null, "Limit"]);
   });
 
   it("no mains: the supply, and nothing is ordered", () => {

@@ -13,9 +13,9 @@ import {
 import type { Variable } from "../inference/index.ts";
 import { quantityText, VOLTAGE } from "../quantity/index.ts";
 import { quantitiesIn, type Family, type Motor, type Sitting } from "../record/index.ts";
-import { fedAt } from "./bands.ts";
+import { fedAt, type Fed } from "./bands.ts";
 import { POWER_ROWS } from "./likelihoods.ts";
-import { bareReason, pointsOf, schemeOf, type Point } from "./scheme.ts";
+import { bareReason, pointsOf, schemeOf, type Point, type Way } from "./scheme.ts";
 import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
 
@@ -44,10 +44,38 @@ export const voltsAt = (
   epoch: number,
 ): number | null => quantitiesIn(readings, "power", slot, epoch, "volts").at(-1) ?? null;
 
-function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null {
+/** What was read at a point, and whether it carries what it should there; null while nothing was. */
+export function readAt(
+  job: Pick<Sitting, "readings" | "motor">,
+  point: Point,
+  epoch: number,
+): { readonly volts: number; readonly fed: Fed; readonly departs: boolean } | null {
   const volts = voltsAt(job, point.slot, epoch);
   if (volts === null || volts < 0) return null;
   const fed = fedAt(volts, point.band(job.motor));
+  return { volts, fed, departs: fed === "dead" || fed === "outside" };
+}
+
+/**
+ * The stretch of a way in which a voltage is lost: from the last point that has it to the first that has not.
+ * @returns null while none departs; `after` is null where no point before has it
+ */
+export function lostOn(
+  job: Pick<Sitting, "readings" | "motor">,
+  { points }: Pick<Way, "points">,
+  epoch: number,
+): { readonly after: Point | null; readonly at: Point } | null {
+  const states = points.map((point) => readAt(job, point, epoch)?.departs);
+  const at = states.indexOf(true);
+  if (at < 0) return null;
+  const after = states.slice(0, at).lastIndexOf(false);
+  return { after: points[after] ?? null, at: points[at]! };
+}
+
+function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null {
+  const read = readAt(job, point, epoch);
+  if (!read) return null;
+  const { volts, fed, departs: absent } = read;
   const said = `${point.name} ${quantityText(volts, VOLTAGE)}`;
   if (point.slot === "mains") {
     const words = {
@@ -56,10 +84,9 @@ function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null
       outside: "out of its band",
       dead: "none",
     };
-    return certain("power", V.MAINS, fed, `${said}: ${words[fed]}`, fed === "outside" || fed === "dead");
+    return certain("power", V.MAINS, fed, `${said}: ${words[fed]}`, absent);
   }
   const variable = BY_SLOT[point.slot]!;
-  const absent = fed === "dead" || fed === "outside";
   const word = fed === "dead" ? "missing" : absent ? "out of its band" : "there";
   return certain("power", variable, absent ? "absent" : "present", `${said}: ${word}`, absent);
 }

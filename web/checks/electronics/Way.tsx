@@ -1,4 +1,4 @@
-import { fedAt, stateWords, voltsAt, type Point, type Way as WayOf } from "#core/electronics";
+import { lostOn, readAt, stateWords, type Point, type Way as WayOf } from "#core/electronics";
 import { quantityText, VOLTAGE } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Mark } from "../../ui/Mark.tsx";
@@ -6,14 +6,13 @@ import { Mark } from "../../ui/Mark.tsx";
 type State = "agrees" | "departs" | "toDo";
 
 /** What stands at a point: its voltage in words, and whether it carries what it should. */
-export function usePoint(point: Point): { readonly state: State; readonly text: string } {
+function usePoint(point: Point): { readonly state: State; readonly text: string } {
   const { record, epoch } = useOpenJob();
-  const volts = voltsAt(record, point.slot, epoch);
-  if (volts === null || volts < 0) return { state: "toDo", text: "not read" };
-  const fed = fedAt(volts, point.band(record.motor));
+  const read = readAt(record, point, epoch);
+  if (!read) return { state: "toDo", text: "not read" };
   return {
-    state: fed === "dead" || fed === "outside" ? "departs" : "agrees",
-    text: fed === "dead" && volts === 0 ? "none" : quantityText(volts, VOLTAGE),
+    state: read.departs ? "departs" : "agrees",
+    text: read.volts === 0 ? "none" : quantityText(read.volts, VOLTAGE),
   };
 }
 
@@ -65,14 +64,15 @@ function PointOnWay({
   );
 }
 
-/** The stretch in which a voltage is lost: behind the last point that has it, before the first that has not. */
-function lostIn(states: readonly State[], names: readonly string[]): string {
-  const lost = states.indexOf("departs");
-  if (lost < 0) return states.every((state) => state === "agrees") ? "It arrives." : "";
-  const before = states.slice(0, lost).lastIndexOf("agrees");
-  return before < 0
-    ? `Missing at ${names[lost]!.toLowerCase()}, or before it.`
-    : `Lost between ${names[before]!.toLowerCase()} and ${names[lost]!.toLowerCase()}.`;
+/** Where along the way it is lost, in words; empty while nobody knows. */
+function useLost(way: WayOf): string {
+  const { record, epoch } = useOpenJob();
+  const lost = lostOn(record, way, epoch);
+  if (!lost) return way.points.every((point) => readAt(record, point, epoch)) ? "It arrives." : "";
+  const at = lost.at.name.toLowerCase();
+  return lost.after
+    ? `Lost between ${lost.after.name.toLowerCase()} and ${at}.`
+    : `Missing at ${at}, or before it.`;
 }
 
 /** One way from where something is made to where it is needed, with what was read at each point. */
@@ -85,13 +85,7 @@ export function Way({
   readonly active: string;
   readonly onChoose: (slot: string) => void;
 }) {
-  const { record, epoch } = useOpenJob();
-  const states = way.points.map((point): State => {
-    const volts = voltsAt(record, point.slot, epoch);
-    if (volts === null || volts < 0) return "toDo";
-    const fed = fedAt(volts, point.band(record.motor));
-    return fed === "dead" || fed === "outside" ? "departs" : "agrees";
-  });
+  const lost = useLost(way);
   return (
     <section
       aria-label={way.title}
@@ -101,10 +95,7 @@ export function Way({
       <h3 className="flex flex-wrap justify-between gap-x-4 text-sm font-semibold text-ink-2">
         {way.title}
         <span role="status" className="font-normal">
-          {lostIn(
-            states,
-            way.points.map(({ name }) => name),
-          )}
+          {lost}
         </span>
       </h3>
       <ol className="isolate flex max-sm:flex-col">
