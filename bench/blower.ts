@@ -61,6 +61,36 @@ export interface Fan {
   readonly boardSticks: boolean;
   /** 0 a free way, 1 none. */
   readonly blocked: number;
+  /** What the machine's code speaks of, where it shows one. */
+  readonly code: string;
+}
+
+/** What boards say of an ailment when they say anything: a dead fan is a dead fan to them, whoever is to blame. */
+const CODES: Readonly<Partial<Record<FanAilment, Readonly<Record<string, number>>>>> = {
+  supply: { supply: 6, other: 1 },
+  limit: { air: 8, other: 1 },
+  noCall: { call: 5, other: 2 },
+  board: { motor: 5, call: 2, other: 3 },
+  harness: { motor: 5, call: 4 },
+  module: { motor: 8, call: 1, other: 1 },
+  dirtyAir: { air: 8, other: 2 },
+};
+const NO_ANSWER = ["starJoint", "limb", "lead", "leadsTouch"];
+
+function codeShown(
+  ailments: readonly string[],
+  complaint: Complaint,
+  alive: boolean,
+  chance: Chance,
+): string {
+  if (!alive) return "none";
+  // An old code that nobody cleared.
+  if (chance.happens(0.05)) return chance.oneOf(["motor", "call", "air", "other"]);
+  if (!chance.happens(complaint === "errorCode" ? 0.95 : 0.4)) return "none";
+  const ailing = ailments.find((one) => one in CODES);
+  const said = ailing && CODES[ailing as FanAilment];
+  if (said) return chance.oneOf(Object.keys(said), Object.values(said));
+  return ailments.some((one) => NO_ANSWER.includes(one)) && chance.happens(0.8) ? "motor" : "none";
 }
 
 /** Wires, relays and electronics of a blower with these ailments. */
@@ -116,6 +146,7 @@ export function fanFrom(
           ? "oneTap"
           : "dead",
     boardSticks,
+    code: codeShown(ailments, complaint, alive, chance),
     blocked: has("dirtyAir")
       ? chance.between(0.45, 1)
       : has("limit")
@@ -167,6 +198,8 @@ function blocked(motor: Blower, chance: Chance): boolean {
 }
 
 const MISTAKEN = 0.02;
+/** What another motor in its place does not cure. */
+const OUTSIDE_FAN: readonly FanAilment[] = FAN_AILMENTS.filter((one) => one !== "module");
 
 /** What somebody reads off a blower in one slot: volts, a choice, a count; null where it cannot be read. */
 export function readFan(
@@ -211,6 +244,13 @@ export function readFan(
       if (has("module") && fan.moduleFails === "runsOn") return { choice: "runsOn" };
       if (has("standingCall")) return { choice: chance.happens(0.55) ? "calledStill" : "stops" };
       return found(fan.boardSticks ? "boardOn" : "stops", "calledStill");
+    case "sister":
+      return found(
+        OUTSIDE_FAN.some(has) ? "stays" : ailments.length > 0 && chance.happens(0.88) ? "goes" : "neither",
+        chance.oneOf(["stays", "goes"]),
+      );
+    case "code":
+      return { choice: fan.code };
     case "rocks": {
       const half = fan.moduleFails === "halfBridge" && has("module");
       const limb = motor.winding.faults.some(({ kind }) => kind === "limbOpen" || kind === "leadOpen");

@@ -106,6 +106,7 @@ export const OUTSIDE_BARE: readonly Ailment[] = [
   "command",
   "settings",
   "rubbing",
+  "wrongPlate",
 ];
 /** One motor in this many brings an unrelated second trouble along. */
 const SECOND_IN = 14;

@@ -113,7 +113,7 @@ const fileSchema = strict<FileOfBundle>({
   bytes: Joi.number().integer().min(1).max(PHOTO_LIMITS.mostBytes).required(),
 });
 
-const versionSchema = strict<MotorVersion>({
+const versionSchema = keyed<MotorVersion>({
   motor: motorSchema.required(),
   by: name.allow("").required(),
   at: instant.required(),

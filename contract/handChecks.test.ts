@@ -30,6 +30,8 @@ const SLOT_OF = {
   seconds: { check: "mechanical", slot: "coastDown" },
   polePairs: { check: "backemf", slot: "polePairs" },
   count: { check: "hall", slot: "steps" },
+  farads: { check: "safety", slot: "bleedCapacitance" },
+  pascals: { check: "air", slot: "staticPressure" },
 } as const;
 
 describe("a measured quantity", () => {

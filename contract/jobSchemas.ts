@@ -17,7 +17,7 @@ import {
   type Undo,
 } from "#core/record";
 import type { Technician } from "./jobs.ts";
-import { id, instant, name, oneOf, reason, words, strict } from "./fields.ts";
+import { id, instant, name, oneOf, reason, words, keyed, strict } from "./fields.ts";
 import { motorFields, motorSchema } from "./motorSchema.ts";
 import { readingSchema } from "./readingSchema.ts";
 import { burnInSchema, partSchema, releaseSchema, workSchema } from "./workSchemas.ts";
@@ -25,7 +25,7 @@ import { burnInSchema, partSchema, releaseSchema, workSchema } from "./workSchem
 const complaint = oneOf("complaint", COMPLAINTS);
 const events = Joi.array().items(oneOf("past event", EVENTS)).unique();
 
-export const intakeSchema = strict<Intake>({
+export const intakeSchema = keyed<Intake>({
   motor: motorSchema.required(),
   complaint: complaint.required().messages({ "any.required": "Choose the complaint from the list." }),
   complaintWords: words.required(),
@@ -67,11 +67,11 @@ const motorChanges = Joi.object<MotorChanges>(
   Object.fromEntries(
     Object.entries(motorFields)
       .filter(([field]) => field !== "id")
-      .map(([field, schema]) => [field, (schema as Joi.Schema).optional()]),
+      .map(([field, schema]) => [field, schema.optional()]),
   ),
 ).min(1);
 
-const changesSchema = strict<IntakeChanges>({
+const changesSchema = keyed<IntakeChanges>({
   motor: motorChanges,
   unit: motorSchema,
   complaint,
@@ -81,7 +81,7 @@ const changesSchema = strict<IntakeChanges>({
   .min(1)
   .messages({ "object.min": "Say what is to be put right." });
 
-export const correctionSchema = strict<Correction>({
+export const correctionSchema = keyed<Correction>({
   ...turning,
   reason,
   changes: changesSchema.required(),

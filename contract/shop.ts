@@ -17,6 +17,7 @@ export interface MotorModel {
     | "magnets"
     | "rated"
     | "balanceLimit"
+    | "diagram"
   >;
   readonly notes: string;
 }

@@ -1,14 +1,24 @@
-import { id, name, strict, words } from "./fields.ts";
-import { motorFields } from "./motorSchema.ts";
+import { id, name, keyed, words } from "./fields.ts";
+import { diagramFits, motorFields } from "./motorSchema.ts";
 import type { MotorModel } from "./shop.ts";
 
-const { family, connection, polePairs, expected, speedConstant, hallSpacing, magnets, rated, balanceLimit } =
-  motorFields;
+const {
+  family,
+  connection,
+  polePairs,
+  expected,
+  speedConstant,
+  hallSpacing,
+  magnets,
+  rated,
+  balanceLimit,
+  diagram,
+} = motorFields;
 
-export const modelSchema = strict<MotorModel>({
+export const modelSchema = keyed<MotorModel>({
   id: id.required(),
   name: name.required().messages({ "string.empty": "Name the model." }),
-  facts: strict<MotorModel["facts"]>({
+  facts: keyed<MotorModel["facts"]>({
     family,
     connection,
     polePairs,
@@ -18,6 +28,9 @@ export const modelSchema = strict<MotorModel>({
     magnets,
     rated,
     balanceLimit,
-  }).required(),
+    diagram,
+  })
+    .custom(diagramFits)
+    .required(),
   notes: words.required(),
 });

@@ -53,9 +53,9 @@ export interface Action {
 }
 
 /** Finding out that it was not the cure, and starting anew. Bench judgement, minutes. */
-const REWORK: Minutes = 45;
+export const REWORK: Minutes = 45;
 /** Share of wrong repairs that their proof does not show. Bench judgement. */
-const ESCAPES = 0.25;
+export const ESCAPES = 0.25;
 /** What a failure in use costs, by what it hurts. Examples: money cannot buy back what the last three can do. */
 export const COME_BACK: Readonly<Record<Consequence, number>> = {
   nuisance: 60,

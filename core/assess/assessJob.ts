@@ -179,13 +179,8 @@ function endedBy({ ends }: HardFact, actions: readonly Action[]): readonly Actio
   return found ? [found, ...actions.filter((one) => one !== found)] : actions;
 }
 
-/**
- * Judges a job from its record alone: the same record gives the same verdict in browser, server and
- * command line. No clock, no randomness.
- * @param job the record; instruments must include those its readings name
- * @param epoch which epoch to judge; the present one by default
- */
-export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
+/** A job weighed: what was found, what it makes of the faults, what leads, and what could still be read. */
+export function weigh(job: JobRecord, epoch: number) {
   const answers = new Map(applicableTo(job).map(({ id }) => [id, answerIn(id, job, epoch)]));
   const findings = steadied(job, epoch, findingsOf(job, epoch), answers);
   const model = modelFor(kindOf(job.motor));
@@ -197,6 +192,26 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const joint = likely[0]?.disposition === "resolder" || likely[0]?.disposition === "repair";
   const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
   const [action = null, ...others] = hardFact ? endedBy(hardFact, likely) : likely;
+  const setupDoubt = (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT;
+  const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
+  const alone = action && carriedBy(model, action, faults, findings);
+  const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
+  return {
+    ...{ answers, findings, model, circumstances, inference, faults, complained, likely },
+    ...{ hardFact, action, others, setupDoubt, alone, steps },
+  };
+}
+
+/**
+ * Judges a job from its record alone: the same record gives the same verdict in browser, server and
+ * command line. No clock, no randomness.
+ * @param job the record; instruments must include those its readings name
+ * @param epoch which epoch to judge; the present one by default
+ */
+export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
+  const weighed = weigh(job, epoch);
+  const { answers, findings, model, circumstances, inference, faults, complained, likely } = weighed;
+  const { hardFact, action, others, setupDoubt, alone, steps } = weighed;
 
   const awaited = [...answers].find(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch))?.[0];
   const begun = [...answers].find(
@@ -207,10 +222,6 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const fed = answers.get("feed") ?? answers.get("power");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
-  const setupDoubt = (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT;
-  const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
-  const alone = action && carriedBy(model, action, faults, findings);
-  const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
   const mend = setupDoubt ? mendingFor(steps) : null;
   const ofPairs = findings.filter(({ check }) => check === "winding");
   const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);

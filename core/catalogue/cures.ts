@@ -315,6 +315,8 @@ export function curesFor(fault: FaultId, family: Family): readonly CureId[] {
   const { cures } = factsOf(fault);
   const { openable, separateModule } = FAMILY_FACTS[family];
   if (openable) return cures.filter((cure) => !HALVES.includes(cure));
+  // Whatever it is, it is in the motor, and one that nobody opens is replaced as it is.
+  if (fault === "unseen" && !separateModule) return ["motor"];
   const halves = cures.filter((cure) => separateModule && HALVES.includes(cure));
   return [
     ...halves,

@@ -63,6 +63,12 @@ const withElectronics = (
 const everywhere = (p: number): ByFamily<number> =>
   Object.fromEntries(FAMILIES.map((family) => [family, p])) as Record<Family, number>;
 
+/** Chance in a bare motor; one with its own electronics cannot have the fault. */
+const bareOnly = (p: number): ByFamily<number> => ({
+  ...{ hobby: p, hub: p, traction: p },
+  ...{ ecm: 0, ecmAirflow: 0, ecmSealed: 0, miniSplit: 0, miniSplitDriver: 0 },
+});
+
 /**
  * The faults these checks can tell apart, each named once. Priors are bench judgement for motors that reach a repair
  * bench, from common practice in the trade; none is a published rate.
@@ -794,8 +800,9 @@ export const FAULTS = {
     location: "data",
     disposition: null,
     cures: ["record"],
-    prior: everywhere(0.06),
-    priorReason: "plates are often off by a few percent and poles are miscounted",
+    prior: bareOnly(0.06),
+    priorReason:
+      "plates are often off by a few percent and poles are miscounted; those of blowers name no speed constant",
     explains: 0.15,
     placed: false,
   },

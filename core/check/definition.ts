@@ -184,5 +184,6 @@ export function countedNote(
 ): string {
   const departing = findings.filter(({ departs }) => departs).length;
   if (findings.length === 0) return skipReason(sitting, check, epoch) ?? "";
-  return departing > 0 ? `${departing} of ${findings.length} depart` : `${findings.length} agree`;
+  if (departing > 0) return departing === 1 ? "1 departs" : `${departing} depart`;
+  return findings.length === 1 ? "1 agrees" : `${findings.length} agree`;
 }

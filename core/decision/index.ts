@@ -4,3 +4,4 @@ export * from "./proof.ts";
 export * from "./release.ts";
 export * from "./nextStep.ts";
 export * from "./suspects.ts";
+export * from "./ordering.ts";

@@ -10,6 +10,7 @@ import {
   type DeclaredStep,
   type Finding,
 } from "../check/index.ts";
+import { PRESSURE, quantityText } from "../quantity/index.ts";
 import { FAMILY_FACTS, quantitiesIn, type Sitting } from "../record/index.ts";
 import { airflowOf } from "./fans.ts";
 import { AIR_ROWS } from "./likelihoods.ts";
@@ -36,6 +37,37 @@ function flashFinding({ readings }: Sitting, epoch: number): Finding | null {
   );
 }
 
+/**
+ * Static pressure against what the plate allows: above it the duct throttles the blower. Without a plate it says nothing.
+ * @returns null while one of both is missing
+ */
+export function throttledOf(
+  { readings }: Pick<Sitting, "readings">,
+  epoch: number,
+): { readonly throttled: boolean; readonly sentence: string } | null {
+  const measured = quantitiesIn(readings, "air", "staticPressure", epoch, "pascals").at(-1);
+  const most = quantitiesIn(readings, "air", "staticMost", epoch, "pascals").at(-1);
+  if (measured === undefined || most === undefined || !(most > 0)) return null;
+  const throttled = measured > most;
+  return {
+    throttled,
+    sentence: `Static pressure ${quantityText(measured, PRESSURE)}, the plate allows ${quantityText(most, PRESSURE)}${throttled ? ": the duct throttles it" : ""}`,
+  };
+}
+
+/** The way of the air, looked at and measured: one finding. Either of both that says restricted is believed. */
+function pathFinding(sitting: Sitting, epoch: number): Finding | null {
+  const seen = chosen(sitting, "air", AIR_SLOTS, "airPath", epoch);
+  const pressure = throttledOf(sitting, epoch);
+  const path = pressure?.throttled ? "restricted" : (seen ?? (pressure ? "free" : undefined));
+  if (!path) return null;
+  const words = [
+    ...(seen ? [upperFirst(AIR_PATH.words[seen])] : []),
+    ...(pressure ? [pressure.sentence] : []),
+  ].join(". ");
+  return certain("air", AIR_PATH, path, words, path === "restricted");
+}
+
 /** What the air can do: half of the complaints of airflow are the filter's. */
 export const airCheck: CheckDefinition = {
   id: "air",
@@ -56,11 +88,10 @@ export const airCheck: CheckDefinition = {
     FAMILY_FACTS[family].ownElectronics ? null : "It moves no air through a duct.",
   optional: () => true,
   answer: (sitting, epoch) => {
-    const path = chosen(sitting, "air", AIR_SLOTS, "airPath", epoch);
     const after = chosen(sitting, "air", AIR_SLOTS, "verified", epoch);
     const flash = sitting.motor.family === "ecmAirflow" ? flashFinding(sitting, epoch) : null;
     const findings = [
-      path ? certain("air", AIR_PATH, path, upperFirst(AIR_PATH.words[path]), path === "restricted") : null,
+      pathFinding(sitting, epoch),
       flash,
       after ? certain("air", AIR_AFTER, after, upperFirst(AIR_AFTER.words[after]), after === "low") : null,
     ].filter((finding) => finding !== null);

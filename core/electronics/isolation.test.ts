@@ -143,7 +143,7 @@ describe("the checks of a motor with its own electronics", () => {
 
   it("never ask for a live reading in a dead step, nor the reverse, and open live ones by a word on who works", () => {
     for (const [slot, { live, needs }] of Object.entries(POWER_SLOTS)) {
-      expect(live, slot).toBe(!["stance", "called"].includes(slot));
+      expect(live, slot).toBe(!["stance", "called", "code", "codeShown"].includes(slot));
       expect(needs, slot).toEqual(live ? { stance: "ready" } : {});
     }
     expect(Object.values(moduleCheck.slots).some(({ live }) => live)).toBe(false);
@@ -162,7 +162,7 @@ describe("the checks of a motor with its own electronics", () => {
       ["Transformer 26.8 V: there", false],
       ["Limit 12 V: out of its band", true],
     ]);
-    expect(answer).toMatchObject({ state: "departs", note: "2 of 3 depart" });
+    expect(answer).toMatchObject({ state: "departs", note: "2 depart" });
     expect(answer.steps.map(({ name }) => name)).toEqual([
       "v24.call",
       "v24.board",
@@ -175,7 +175,7 @@ describe("the checks of a motor with its own electronics", () => {
 
   it("ask a family only what it can answer", () => {
     expect(answersOf(motor("ecm"))).toEqual(["taps", "runsOn", "rocks"]);
-    expect(answersOf(motor("miniSplit"))).toEqual(["called", "turns", "runsOn", "rocks"]);
+    expect(answersOf(motor("miniSplit"))).toEqual(["called", "turns", "runsOn", "rocks", "sister", "code"]);
   });
 
   it("ask for the airflow once something was fitted, and take it at its word", () => {

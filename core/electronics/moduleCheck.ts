@@ -11,7 +11,8 @@ import {
   type Finding,
 } from "../check/index.ts";
 import type { Variable } from "../inference/index.ts";
-import type { Family, Motor, Sitting } from "../record/index.ts";
+import { quantityText, RESISTANCE, type Ohms } from "../quantity/index.ts";
+import { latestIn, type Family, type Motor, type Sitting } from "../record/index.ts";
 import { MODULE_ROWS } from "./likelihoods.ts";
 import { bareReason } from "./scheme.ts";
 import { MODULE_SLOTS } from "./slots.ts";
@@ -56,7 +57,47 @@ type DeadSlot = keyof typeof DEAD;
 export const deadSlotsOf = ({ family }: Pick<Motor, "family">): readonly DeadSlot[] =>
   (Object.keys(DEAD) as DeadSlot[]).filter((slot) => DEAD[slot].families.includes(family));
 
+/** Cold limiters keep within this factor of what is marked on them, either way: tolerance and a warm hand. Judgement. */
+const LIMITER_FACTOR = 2;
+/** One of nothing marked on it has failed above this. Common practice: inrush limiters have a few ohms. */
+const LIMITER_MOST: Ohms = 120;
+
+/**
+ * What the inrush limiter measures, against what is marked on it: whole, or open where it reads more than twice as much, or
+ * nothing at all. @returns null while it was not measured
+ */
+export function limiterOf(
+  { readings }: Pick<Sitting, "readings">,
+  epoch: number,
+): { readonly state: "whole" | "open"; readonly sentence: string } | null {
+  const value = latestIn(readings, "module", "limiter", epoch)?.value;
+  if (value?.kind === "open") return { state: "open", sentence: "The inrush limiter is open" };
+  if (value?.kind !== "ohms") return null;
+  const marked = latestIn(readings, "module", "limiterMarked", epoch)?.value;
+  const most = marked?.kind === "ohms" ? LIMITER_FACTOR * marked.ohms : LIMITER_MOST;
+  const open = value.ohms > most;
+  const of = marked?.kind === "ohms" ? `, marked ${quantityText(marked.ohms, RESISTANCE)}` : "";
+  return {
+    state: open ? "open" : "whole",
+    sentence: `The inrush limiter reads ${quantityText(value.ohms, RESISTANCE)}${of}: ${open ? "open" : "whole"}`,
+  };
+}
+
+/** The opened module, seen and measured: one finding, as the limiter is one thing however it was found open. */
+function lookFinding(job: Sitting, epoch: number): Finding | null {
+  const said = chosen(job, "module", MODULE_SLOTS, "moduleLook", epoch);
+  const limiter = limiterOf(job, epoch);
+  if (limiter?.state === "open" && said !== "burnt" && said !== "liquid")
+    return certain("module", MODULE_LOOK, "limiterOpen", limiter.sentence, true);
+  // Seen as open and measured whole: the meter is believed.
+  const look = said === "limiterOpen" && limiter?.state === "whole" ? "clean" : said;
+  if (!look) return null;
+  const words = [upperFirst(MODULE_LOOK.words[look]), ...(limiter ? [limiter.sentence] : [])].join(". ");
+  return certain("module", MODULE_LOOK, look, words, look !== "clean");
+}
+
 function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | null {
+  if (slot === "moduleLook") return lookFinding(job, epoch);
   const said = chosen(job, "module", MODULE_SLOTS, slot, epoch);
   if (!said) return null;
   const { variable, sound } = DEAD[slot];
@@ -72,7 +113,7 @@ export const moduleCheck: CheckDefinition = {
   why: "A broken wire or a wrong switch looks like a dead module, and costs nothing to find.",
   gated: true,
   live: false,
-  keys: "choices",
+  keys: "readings",
   slots: MODULE_SLOTS,
   variables: [HARNESS_WIRES, SWITCHES, MODULE_LOOK],
   rows: MODULE_ROWS,

@@ -2,6 +2,7 @@ import {
   certain,
   chosen,
   countedNote,
+  lowerFirst,
   madeSteps,
   openSteps,
   plainState,
@@ -12,10 +13,17 @@ import {
 } from "../check/index.ts";
 import type { Variable } from "../inference/index.ts";
 import { quantityText, VOLTAGE } from "../quantity/index.ts";
-import { quantitiesIn, type Family, type Motor, type Sitting } from "../record/index.ts";
+import {
+  codeMeaning,
+  latestIn,
+  quantitiesIn,
+  type Family,
+  type Motor,
+  type Sitting,
+} from "../record/index.ts";
 import { fedAt, type Fed } from "./bands.ts";
 import { POWER_ROWS } from "./likelihoods.ts";
-import { bareReason, pointsOf, schemeOf, type Point, type Way } from "./scheme.ts";
+import { bareReason, LINE_PAIRS, pointsOf, schemeOf, type Point, type Way } from "./scheme.ts";
 import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
 
@@ -72,29 +80,57 @@ export function lostOn(
   return { after: points[after] ?? null, at: points[at]! };
 }
 
+const MAINS_WORDS: Readonly<Record<Fed, string>> = {
+  good: "within its band",
+  edge: "near the edge of its band",
+  outside: "out of its band",
+  dead: "none",
+};
+/** From ordinary to worst. */
+const WORSE: readonly Fed[] = ["good", "edge", "outside", "dead"];
+const isMains = ({ slot }: Point) => slot === "mains" || slot.startsWith("mains.");
+
+/**
+ * The supply as one finding: as bad as the worst of its legs and lines. A three-phase supply is good only once every pair
+ * of lines was read: with one leg lost the others still stand.
+ */
+function mainsFinding(job: Sitting, points: readonly Point[], epoch: number): Finding | null {
+  const reads = points.filter(isMains).flatMap((point) => {
+    const read = readAt(job, point, epoch);
+    return read ? [{ point, ...read }] : [];
+  });
+  const worst = reads.toSorted((a, b) => WORSE.indexOf(b.fed) - WORSE.indexOf(a.fed))[0];
+  if (!worst) return null;
+  const wanted = points.filter(({ slot }) => LINE_PAIRS.some((pair) => pair === slot));
+  if (!worst.departs && !wanted.every((point) => reads.some(({ point: { slot } }) => slot === point.slot)))
+    return null;
+  const said = `${worst.point.name} ${quantityText(worst.volts, VOLTAGE)}: ${MAINS_WORDS[worst.fed]}`;
+  return certain("power", V.MAINS, worst.fed, said, worst.departs);
+}
+
 function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null {
   const read = readAt(job, point, epoch);
   if (!read) return null;
   const { volts, fed, departs: absent } = read;
-  const said = `${point.name} ${quantityText(volts, VOLTAGE)}`;
-  if (point.slot === "mains") {
-    const words = {
-      good: "within its band",
-      edge: "near the edge of its band",
-      outside: "out of its band",
-      dead: "none",
-    };
-    return certain("power", V.MAINS, fed, `${said}: ${words[fed]}`, absent);
-  }
   const variable = BY_SLOT[point.slot]!;
   const word = fed === "dead" ? "missing" : absent ? "out of its band" : "there";
-  return certain("power", variable, absent ? "absent" : "present", `${said}: ${word}`, absent);
+  const said = `${point.name} ${quantityText(volts, VOLTAGE)}: ${word}`;
+  return certain("power", variable, absent ? "absent" : "present", said, absent);
 }
 
 /** Answers of the motor itself, by family. */
 const ANSWERS: Readonly<
   Record<
-    "called" | "turns" | "direct" | "directBoard" | "taps" | "runsOn" | "rocks" | "tester",
+    | "called"
+    | "turns"
+    | "direct"
+    | "directBoard"
+    | "taps"
+    | "runsOn"
+    | "rocks"
+    | "tester"
+    | "sister"
+    | "code",
     { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
   >
 > = {
@@ -114,6 +150,16 @@ const ANSWERS: Readonly<
     families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
   },
   tester: { variable: V.TESTER, sound: ["go"], families: ["ecmAirflow"] },
+  sister: {
+    variable: V.SISTER,
+    sound: ["neither"],
+    families: ["ecmSealed", "miniSplit", "miniSplitDriver"],
+  },
+  code: {
+    variable: V.CODE,
+    sound: ["none", "other"],
+    families: ["ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
+  },
 };
 type AnswerSlot = keyof typeof ANSWERS;
 const ANSWER_SLOTS = Object.keys(ANSWERS) as AnswerSlot[];
@@ -122,11 +168,21 @@ const ANSWER_SLOTS = Object.keys(ANSWERS) as AnswerSlot[];
 export const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
   ANSWER_SLOTS.filter((slot) => ANSWERS[slot].families.includes(family));
 
+/** The code that was shown, and what the machine's own table says of it. */
+function codeSentence({ readings, motor }: Sitting, words: string, epoch: number): string {
+  const shown = latestIn(readings, "power", "codeShown", epoch)?.value;
+  if (shown?.kind !== "text" || shown.text === "") return words;
+  const known = codeMeaning(motor.diagram, shown.text);
+  return `Code ${shown.text}${known ? `, ${known.means}` : ""}: ${lowerFirst(words)}`;
+}
+
 function answerFinding(job: Sitting, slot: AnswerSlot, epoch: number): Finding | null {
   const said = chosen(job, "power", POWER_SLOTS, slot, epoch);
   if (!said) return null;
   const { variable, sound } = ANSWERS[slot];
-  return certain("power", variable, said, upperFirst(variable.words[said] ?? said), !sound.includes(said));
+  const words = upperFirst(variable.words[said] ?? said);
+  const sentence = slot === "code" ? codeSentence(job, words, epoch) : words;
+  return certain("power", variable, said, sentence, !sound.includes(said));
 }
 
 const POINT_MINUTES = 1;
@@ -141,8 +197,19 @@ const pointStep = (point: Point): DeclaredStep => ({
   title: `${point.name}: ${point.under}`,
   slots: [point.slot],
   minutes: POINT_MINUTES,
-  variables: [point.slot === "mains" ? V.MAINS : BY_SLOT[point.slot]!],
+  variables: [BY_SLOT[point.slot]!],
 });
+/** The supply is one step, however many lines it has. */
+function mainsStep(points: readonly Point[]): DeclaredStep {
+  const [first] = points;
+  return {
+    name: "mains",
+    title: points.length > 1 ? "Mains: every leg and every pair of lines" : `${first!.name}: ${first!.under}`,
+    slots: points.map(({ slot }) => slot),
+    minutes: POINT_MINUTES * (points.length > 1 ? 2 : 1),
+    variables: [V.MAINS],
+  };
+}
 export const stateWords = ({ state }: Point): string => STATES[state];
 
 const ANSWER_STEPS: Readonly<Record<AnswerSlot, { readonly title: string; readonly minutes: number }>> = {
@@ -154,13 +221,17 @@ const ANSWER_STEPS: Readonly<Record<AnswerSlot, { readonly title: string; readon
   runsOn: { title: "Nothing called, delays over: does it stop?", minutes: 4 },
   rocks: { title: "How it starts", minutes: 1 },
   tester: { title: "The plug-in tester's word", minutes: 4 },
+  sister: { title: "A known-good motor in its place", minutes: 8 },
+  code: { title: "The code, and what the machine's label says of it", minutes: 1 },
 };
 
 function powerSteps(motor: Motor): readonly DeclaredStep[] {
   const scheme = schemeOf(motor);
   if (!scheme) return [];
+  const points = pointsOf(scheme);
   return [
-    ...pointsOf(scheme).map(pointStep),
+    mainsStep(points.filter(isMains)),
+    ...points.filter((point) => !isMains(point)).map(pointStep),
     ...answersOf(motor).map((slot): DeclaredStep => ({
       name: slot,
       slots: [slot],
@@ -204,6 +275,8 @@ export const powerCheck: CheckDefinition = {
     V.RUNS_ON,
     V.ROCKS,
     V.TESTER,
+    V.SISTER,
+    V.CODE,
   ],
   rows: POWER_ROWS,
   masks: [],
@@ -213,8 +286,10 @@ export const powerCheck: CheckDefinition = {
   optional: () => true,
   answer: (sitting, epoch) => {
     const scheme = schemeOf(sitting.motor);
+    const points = scheme ? pointsOf(scheme) : [];
     const findings = [
-      ...(scheme ? pointsOf(scheme).map((point) => pointFinding(sitting, point, epoch)) : []),
+      mainsFinding(sitting, points, epoch),
+      ...points.filter((point) => !isMains(point)).map((point) => pointFinding(sitting, point, epoch)),
       ...answersOf(sitting.motor).map((slot) => answerFinding(sitting, slot, epoch)),
     ].filter((finding) => finding !== null);
     const steps = powerSteps(sitting.motor);

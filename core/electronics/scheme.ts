@@ -1,4 +1,5 @@
-import { FAMILIES, type Family, type Motor } from "../record/index.ts";
+import type { Volts } from "../quantity/index.ts";
+import { FAMILIES, type Diagram, type Family, type Motor } from "../record/index.ts";
 import { CONTROL_BAND, DEAD_BELOW, mainsBand, type Band } from "./bands.ts";
 import type { POWER_SLOTS } from "./slots.ts";
 
@@ -84,7 +85,10 @@ const DRIVER5: Connector = {
 const mains = ({ rated }: Motor): Band => mainsBand(rated?.volts ?? null);
 const control = () => CONTROL_BAND;
 
-const mainsAt = (probe: Point["probe"]): Point => ({
+const mainsAt = (
+  probe: Point["probe"],
+  rest: Partial<Pick<Point, "slot" | "name" | "under" | "band" | "expects">> = {},
+): Point => ({
   slot: "mains",
   name: "Mains",
   under: "at the motor's plug",
@@ -95,7 +99,34 @@ const mainsAt = (probe: Point["probe"]): Point => ({
   probe,
   present: "The supply reaches the motor.",
   absent: "Breaker, fuse, door switch or disconnect. Nothing to order.",
+  ...rest,
 });
+
+/** A leg to earth carries the line voltage over √3 where the supply is earthed at its star point. Common practice. */
+const leg = ({ rated }: Motor): Band => {
+  const { least, most } = mainsBand(rated?.volts ?? null);
+  return { least: least / Math.sqrt(3), most: most / Math.sqrt(3) };
+};
+/** All three legs and all three pairs of lines: one blown fuse leaves the others reading. Common practice. */
+const THREE_LINES: readonly Point[] = [
+  ...([1, 2, 3] as const).map((n) =>
+    mainsAt(
+      { at: `terminal L${n} to earth` },
+      {
+        slot: `mains.leg${n}`,
+        name: `L${n}`,
+        under: "to earth",
+        band: leg,
+        expects: "the plate's voltage over √3, ±10 %",
+      },
+    ),
+  ),
+  mainsAt({ at: "terminal L1 to L2" }, { name: "L1–L2", under: "line to line" }),
+  mainsAt({ at: "terminal L2 to L3" }, { slot: "mains.23", name: "L2–L3", under: "line to line" }),
+  mainsAt({ at: "terminal L3 to L1" }, { slot: "mains.31", name: "L3–L1", under: "line to line" }),
+];
+/** The pairs of lines of a three-phase supply: none of them is good before all three were read. */
+export const LINE_PAIRS = ["mains", "mains.23", "mains.31"] as const;
 
 const TRANSFORMER: Point = {
   slot: "v24.transformer",
@@ -226,7 +257,7 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
       {
         id: "supply",
         title: "Supply",
-        points: [mainsAt({ at: "the motor's mains terminals, each leg to earth and line to line" })],
+        points: [mainsAt({ at: "the motor's two mains terminals" })],
       },
       {
         id: "call",
@@ -391,12 +422,82 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
   },
 };
 
-/** The scheme of a motor; null where it has no electronics of its own. */
-export const schemeOf = ({ family }: Pick<Motor, "family">): Scheme | null => SCHEMES[family] ?? null;
+/** What a point carries, in words, where its motor's own diagram says so. */
+const saysBand = (least: Volts, most: Volts) => `${least} to ${most} V by this motor's diagram`;
+
+/** A scheme with what a motor's own diagram says otherwise. What the diagram says of nothing that is here is left. */
+function withDiagram(scheme: Scheme, { plugs = {}, points = {} }: Diagram): Scheme {
+  return {
+    ...scheme,
+    connectors: scheme.connectors.map((plug) => ({ ...plug, rows: plugs[plug.id] ?? plug.rows })),
+    ways: scheme.ways.map((way) => ({
+      ...way,
+      points: way.points.map((point): Point => {
+        const { pins, least, most } = points[point.slot] ?? {};
+        return {
+          ...point,
+          ...(pins && "connector" in point.probe && { probe: { ...point.probe, pins } }),
+          ...(least !== undefined &&
+            most !== undefined && { band: () => ({ least, most }), expects: saysBand(least, most) }),
+        };
+      }),
+    })),
+  };
+}
+
+/** The way of the supply, read at every leg and every pair of lines. */
+const withThreeLines = (scheme: Scheme): Scheme => ({
+  ...scheme,
+  ways: scheme.ways.map((way) => (way.id === "supply" ? { ...way, points: THREE_LINES } : way)),
+});
+
+type OfMotor = Pick<Motor, "family" | "diagram" | "rated">;
+
+/** The scheme of a motor, with what its own diagram says otherwise; null where it has no electronics of its own. */
+export function schemeOf({ family, diagram, rated }: OfMotor): Scheme | null {
+  const usual = SCHEMES[family];
+  if (!usual) return null;
+  const lines = rated?.lines === 3 && family === "ecmSealed" ? withThreeLines(usual) : usual;
+  return diagram ? withDiagram(lines, diagram) : lines;
+}
+
+/**
+ * What is wrong with a motor's own diagram, each with its place: a plug or point that its family does not have, a pin twice,
+ * a probe on a pin that is nowhere, a band upside down. Empty where it holds together.
+ */
+export function diagramProblems({ family, diagram, rated }: OfMotor): readonly string[] {
+  if (!diagram) return [];
+  const usual = schemeOf({ family, ...(rated && { rated }) });
+  const { plugs = {}, points = {} } = diagram;
+  if (!usual)
+    return Object.keys(plugs).length + Object.keys(points).length > 0
+      ? ["It has no electronics of its own: no pins to name."]
+      : [];
+  const known = pointsOf(usual);
+  const problems = [
+    ...Object.keys(plugs)
+      .filter((id) => !usual.connectors.some((plug) => plug.id === id))
+      .map((id) => `Plug “${id}” is none of this family.`),
+    ...Object.entries(points).flatMap(([slot, { pins, least, most }]) => {
+      const point = known.find((one) => one.slot === slot);
+      if (!point) return [`Point “${slot}” is nowhere on the way of this family.`];
+      return [
+        ...(pins && !("connector" in point.probe) ? [`Point “${slot}” is not probed at a plug.`] : []),
+        ...((least === undefined) === (most === undefined)
+          ? []
+          : [`Point “${slot}”: give both ends of what it carries.`]),
+        ...(least !== undefined && most !== undefined && least >= most
+          ? [`Point “${slot}”: ${least} V is not below ${most} V.`]
+          : []),
+      ];
+    }),
+  ];
+  return problems.length > 0 ? problems : schemeProblems(withDiagram(usual, diagram));
+}
 
 /** Why a motor without electronics of its own has none of these checks; null where it has them. */
-export const bareReason = (motor: Pick<Motor, "family">): string | null =>
-  schemeOf(motor) ? null : "It has no electronics of its own: see what feeds it.";
+export const bareReason = ({ family }: Pick<Motor, "family">): string | null =>
+  SCHEMES[family] ? null : "It has no electronics of its own: see what feeds it.";
 
 /** Every point of a scheme, in order. */
 export const pointsOf = ({ ways }: Scheme): readonly Point[] => ways.flatMap(({ points }) => points);

@@ -1,5 +1,6 @@
-import { choiceSlot, measuredSlot } from "../check/index.ts";
-import { COUNT, VOLTAGE, type Volts } from "../quantity/index.ts";
+import { choiceSlot, measuredSlot, noteSlot } from "../check/index.ts";
+import { COUNT, CURRENT, RESISTANCE, PRESSURE, VOLTAGE, type Volts } from "../quantity/index.ts";
+import { CODE_SUBJECT_LABELS } from "../record/index.ts";
 
 /** Read with power on: only once somebody has said that the work is theirs and how they stand. */
 const LIVE = { live: true, needs: { stance: "ready" } } as const;
@@ -26,6 +27,11 @@ export const POWER_SLOTS = {
   }),
   // Below this it is a ghost or a slip of the point; nothing at all is a reading.
   mains: volts("Mains", "at the motor's plug", 500, "V AC", 60),
+  "mains.23": volts("Mains L2–L3", "line to line", 500, "V AC", 60),
+  "mains.31": volts("Mains L3–L1", "line to line", 500, "V AC", 60),
+  "mains.leg1": volts("Mains L1", "to earth", 300, "V AC", 35),
+  "mains.leg2": volts("Mains L2", "to earth", 300, "V AC", 35),
+  "mains.leg3": volts("Mains L3", "to earth", 300, "V AC", 35),
   "v24.transformer": volts("Transformer", "24 V side", 60),
   "v24.limit": volts("Limit", "behind the manual reset", 60),
   "v24.call": volts("Call", "fan call terminal", 60),
@@ -71,6 +77,13 @@ export const POWER_SLOTS = {
     keepsRocking: "Rocks and never starts",
   }),
   tester: answers("Plug-in go / no-go tester, where there is one", { go: "Go", noGo: "No go" }),
+  sister: answers("A motor of the same kind, known to be good, in its place", {
+    goes: "The trouble goes",
+    stays: "It stays",
+    neither: "No trouble with either",
+  }),
+  code: choiceSlot("What the machine's code speaks of", { none: "No code", ...CODE_SUBJECT_LABELS }),
+  codeShown: { ...noteSlot, label: "Code shown", name: "Code" },
 } as const;
 
 /** Harness, switches and module: locked out, waited out and measured dead. */
@@ -88,6 +101,43 @@ export const MODULE_SLOTS = {
     burnt: "Burnt parts or pins",
     limiterOpen: "Inrush limiter open",
     liquid: "Liquid from capacitors",
+  }),
+  limiter: measuredSlot("Inrush limiter, cold, out of circuit on one side", RESISTANCE, {
+    name: "Limiter",
+    under: "cold, one leg free",
+    hint: "Ω, or O for open",
+    instrument: "ohms",
+    optional: true,
+    plausible: () => ({ least: 0.2, most: 200 }),
+  }),
+  limiterMarked: measuredSlot("Ohms marked on the limiter", RESISTANCE, {
+    name: "Marked ohms",
+    under: "on the limiter",
+    hint: "Ω at 25 °C",
+    canBeOpen: false,
+    optional: true,
+    plausible: () => ({ least: 0.5, most: 100 }),
+    refuse: (value) => (value > 0 ? null : "A limiter marked 0 Ω limits nothing: look again."),
+  }),
+  limiterAmperes: measuredSlot("Amperes marked on the limiter", CURRENT, {
+    name: "Marked amperes",
+    under: "on the limiter",
+    hint: "A, to order one alike",
+    optional: true,
+    plausible: () => ({ least: 0.5, most: 30 }),
+  }),
+  killer: choiceSlot("What killed it", {
+    bearing: "Worn bearing or locked rotor",
+    air: "Restricted air",
+    mains: "Mains too high, or a surge",
+    wet: "Water, no drip loop",
+    wrong: "Wrong jumper, plugged live, 24 V in the wrong place",
+    age: "Looked for all of these and found none",
+  }),
+  programmed: choiceSlot("The module to be fitted", {
+    thisModel: "Programmed for this model by its maker",
+    superseded: "The kind that the maker names in its place",
+    universal: "Universal or ordinary motor, as a bridge only",
   }),
 } as const;
 
@@ -109,6 +159,21 @@ export const AIR_SLOTS = {
     under: "by the machine's table",
     hint: "CFM",
     plausible: () => ({ least: 0, most: 5000 }),
+  }),
+  staticPressure: measuredSlot("Static pressure across the blower", PRESSURE, {
+    name: "Static pressure",
+    under: "supply side to return side",
+    hint: "Pa, or inches as 0.5 in",
+    optional: true,
+    plausible: () => ({ least: 5, most: 600 }),
+  }),
+  staticMost: measuredSlot("Most static pressure, by the plate", PRESSURE, {
+    name: "Plate's most",
+    under: "of the machine",
+    hint: "Pa, or inches as 0.5 in",
+    optional: true,
+    plausible: () => ({ least: 20, most: 600 }),
+    refuse: (value) => (value > 0 ? null : "A plate allows more than nothing."),
   }),
   verified: choiceSlot("After fitting: airflow measured against the machine's table", {
     asDemanded: "As demanded",

@@ -143,6 +143,37 @@ export const TESTER = variable({
   words: { go: "the tester says go", noGo: "the tester says no go" },
 });
 
+export const SISTER = variable({
+  id: "sisterInPlace",
+  title: "A known-good motor in its place",
+  outcomes: ["neither", "goes", "stays"],
+  leak: { goes: 0.03, stays: 0.02 },
+  leakReason: "trouble that comes and goes; a good one that was not",
+  slip: SEEN,
+  words: {
+    neither: "no trouble with this motor, nor with a known-good one in its place",
+    goes: "with a known-good motor in its place the trouble goes",
+    stays: "with a known-good motor in its place the trouble stays",
+  },
+});
+
+export const CODE = variable({
+  id: "machineCode",
+  title: "The machine's code",
+  outcomes: ["none", "other", "motor", "call", "supply", "air"],
+  leak: { other: 0.05, motor: 0.02, call: 0.01, supply: 0.01, air: 0.02 },
+  leakReason: "codes stay from earlier days",
+  slip: SEEN,
+  words: {
+    none: "the machine shows no code",
+    other: "the machine's code speaks of something else",
+    motor: "the machine's code says that the fan motor does not answer",
+    call: "the machine's code speaks of communication or command",
+    supply: "the machine's code speaks of supply or fuse",
+    air: "the machine's code speaks of airflow or a limit",
+  },
+});
+
 export const HARNESS_WIRES = variable({
   id: "harnessWires",
   title: "Harness, wire by wire",

@@ -84,7 +84,7 @@ describe("the check as a whole", () => {
     });
     expect(answered([...pack(40, 30), choice("feed", "command", "follows")])).toMatchObject({
       state: "departs",
-      note: "1 of 2 depart",
+      note: "1 departs",
     });
     expect(answered(pack(40, 39), 1).state).toBe("toDo");
   });

@@ -8,3 +8,4 @@ export { infer, massBeyond, MOST_DECIBANS, type Inference } from "./infer.ts";
 export { askedShares, askingsOf, bitsOf, curesOf, leadingTypes, NO_CURE, type Types } from "./actions.ts";
 export { cureOutlooks, type CureOutlook } from "./outlook.ts";
 export { entropyOf, LEAST_GAIN, rankSteps, whatWouldTurn, type RankedStep, type Turn } from "./nextStep.ts";
+export { readingsLeft, whatIsLeft, type Left } from "./lookAhead.ts";

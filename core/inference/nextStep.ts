@@ -18,7 +18,7 @@ const MOST_TYPES = 20;
 const typed = new WeakMap<Inference, Types>();
 
 /** What sets ask for, the likeliest askings apart; worked out once for each inference. */
-function typesOf(actions: Actions, inference: Inference): Types {
+export function typesOf(actions: Actions, inference: Inference): Types {
   const found = typed.get(inference) ?? leadingTypes(actions, inference, MOST_TYPES);
   typed.set(inference, found);
   return found;
@@ -62,7 +62,12 @@ function massBy(
 const masses = new WeakMap<Inference, Map<Classes, Float64Array>>();
 
 /** Mass by class of one variable and action; worked out once for each inference. */
-function massOf(classes: Classes, by: Uint8Array, actions: number, inference: Inference): Float64Array {
+export function massOf(
+  classes: Classes,
+  by: Uint8Array,
+  actions: number,
+  inference: Inference,
+): Float64Array {
   const byClasses = masses.get(inference) ?? new Map<Classes, Float64Array>();
   masses.set(inference, byClasses);
   const found = byClasses.get(classes) ?? massBy(classes.of, classes.count, by, actions, inference.posterior);
@@ -116,7 +121,11 @@ export interface RankedStep {
 }
 
 /** Shares of the actions by outcome group, after one variable is found out: groups · actions numbers. */
-function sharesAfter(mass: Float64Array, { classes, groups }: Playable, actions: number): Float64Array {
+export function sharesAfter(
+  mass: Float64Array,
+  { classes, groups }: Playable,
+  actions: number,
+): Float64Array {
   const { count, chances } = groups;
   const shares = new Float64Array(count * actions);
   for (let c = 0, at = 0; c < classes.count; c += 1)
@@ -168,7 +177,7 @@ function entropyAfterBoth(
   return entropyOfGroups(shares, actions);
 }
 
-function playable(model: Model, circumstances: Circumstances, candidate: Candidate): Playable[] {
+export function playable(model: Model, circumstances: Circumstances, candidate: Candidate): Playable[] {
   return candidate.variables.flatMap((id) => {
     const variable = model.variables.find((one) => one.id === id);
     if (!variable) return [];
@@ -232,7 +241,7 @@ export interface Turn {
 }
 
 /** The place of the largest, the first of equals. */
-function leadingOf(shares: ArrayLike<number>): number {
+export function leadingOf(shares: ArrayLike<number>): number {
   let leading = 0;
   for (let a = 1; a < shares.length; a += 1) if (shares[a]! > shares[leading]!) leading = a;
   return leading;

@@ -123,6 +123,9 @@ export function parseQuantity(text: string, kind: QuantityKind): ParsedQuantity 
   const [, sign = "", digits = "", exponent = "0", tail = ""] = plain;
   if (/^[.,\d]/u.test(tail))
     return refuse("notANumber", `“${typed}” has more than one decimal point. Type it as 0.162.`);
+  const other = kind.others?.[tail.trim().toLowerCase()];
+  if (other !== undefined)
+    return inRange(Number(`${sign}${digits.replace(",", ".")}e${exponent}`) * other, kind);
   const counted = kind.halves?.includes(tail.trim().toLowerCase()) ?? false;
   const factor = counted ? 1 : unitFactor(tail, kind);
   if (factor === null)

@@ -27,6 +27,8 @@ export interface QuantityKind {
   readonly whole?: boolean;
   /** Spellings that count twice what the kind counts, such as poles where it counts pole pairs. */
   readonly halves?: readonly string[];
+  /** Other units a person may type, lower case, by how many of the kind's own each of them is. */
+  readonly others?: Readonly<Record<string, number>>;
 }
 
 /** Upper end 1 TΩ: no hand-held or insulation tester reads further. Bench judgement. */
@@ -159,6 +161,44 @@ export const COUNT: QuantityKind = {
   whole: true,
 };
 
+export type Farads = number;
+/** Capacitors of a module or a board; a farad is a slip. */
+export const CAPACITANCE: QuantityKind = {
+  name: "capacitance",
+  symbol: "F",
+  least: 0,
+  most: 1,
+  spellings: ["f", "farad", "farads"],
+  prefixes: true,
+  canBeOpen: false,
+};
+
+export type Pascals = number;
+/** One inch of water column at 4 °C, exact by convention (NIST SP 811, Appendix B.8). */
+export const INCH_OF_WATER: Pascals = 249.0889;
+/** Static pressure across a blower. */
+export const PRESSURE: QuantityKind = {
+  name: "pressure",
+  symbol: "Pa",
+  least: 0,
+  most: 5000,
+  spellings: ["pa", "pascal"],
+  prefixes: false,
+  canBeOpen: false,
+  others: {
+    in: INCH_OF_WATER,
+    '"': INCH_OF_WATER,
+    "in wc": INCH_OF_WATER,
+    "in.wc": INCH_OF_WATER,
+    "in. w.c.": INCH_OF_WATER,
+    "in w.c.": INCH_OF_WATER,
+    inwc: INCH_OF_WATER,
+    inh2o: INCH_OF_WATER,
+    mbar: 100,
+    hpa: 100,
+  },
+};
+
 /** What a reading may be, beside ohms and temperatures: its name in the record, and its kind. */
 export const QUANTITIES = {
   volts: VOLTAGE,
@@ -168,6 +208,8 @@ export const QUANTITIES = {
   seconds: DURATION,
   polePairs: POLE_PAIRS,
   count: COUNT,
+  farads: CAPACITANCE,
+  pascals: PRESSURE,
 } as const;
 export type QuantityName = keyof typeof QUANTITIES;
 export const QUANTITY_NAMES = Object.keys(QUANTITIES) as readonly QuantityName[];

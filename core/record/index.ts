@@ -1,5 +1,6 @@
 /** What is written down about a motor, a job and its readings. Types and the vocabularies they use. */
 export * from "./motor.ts";
+export * from "./diagram.ts";
 export * from "./reading.ts";
 export * from "./limits.ts";
 export * from "./visit.ts";

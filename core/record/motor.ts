@@ -8,6 +8,7 @@ import type {
   RpmPerVolt,
   Volts,
 } from "../quantity/index.ts";
+import type { Diagram } from "./diagram.ts";
 
 /** Motor families of the trade; each brings its own typical values, limits, cautions and plan. */
 export const FAMILIES = [
@@ -86,6 +87,8 @@ export interface Ratings {
   readonly volts?: Volts;
   readonly amperes?: Amperes;
   readonly rpm?: Rpm;
+  /** Lines of an AC supply: one, or three; absent where nobody said. */
+  readonly lines?: 1 | 3;
 }
 
 export interface Motor {
@@ -111,6 +114,8 @@ export interface Motor {
   readonly modelId?: string | null;
   /** The machine's own, as the owner says; absent in records written before it was asked. */
   readonly warranty?: Warranty;
+  /** What its own diagram says otherwise than its family's; absent where nobody said. */
+  readonly diagram?: Diagram | null;
 }
 
 /** What each field is called where a change of it is told. */
@@ -131,6 +136,7 @@ export const MOTOR_FIELD_LABELS: Readonly<Record<Exclude<keyof Motor, "id">, str
   rated: "rating",
   modelId: "model",
   warranty: "warranty",
+  diagram: "pins and codes",
 };
 
 export interface FamilyFacts {

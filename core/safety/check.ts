@@ -1,34 +1,94 @@
-import { choiceSlot, type CheckDefinition, type Slot } from "../check/index.ts";
-import type { Minutes } from "../quantity/index.ts";
-import { choiceIn, latestIn, type Sitting } from "../record/index.ts";
+import { choiceSlot, measuredSlot, noteSlot, type CheckDefinition, type Slot } from "../check/index.ts";
+import { waitFor } from "../electronics/fans.ts";
+import { CAPACITANCE, RESISTANCE, VOLTAGE, type Minutes } from "../quantity/index.ts";
+import { latestIn, type Reading, type Sitting } from "../record/index.ts";
 import { CAUTIONS, cautionsFor, type Caution } from "./cautions.ts";
 
 /** A caution is acknowledged as done; one that waits is started first. */
-export const SAFETY_SLOTS: Readonly<Record<string, Slot>> = Object.fromEntries(
-  CAUTIONS.map(({ id, name }) => [id, choiceSlot(name, { started: "Started", done: "Done" })]),
-);
+export const SAFETY_SLOTS: Readonly<Record<string, Slot>> = {
+  ...Object.fromEntries(
+    CAUTIONS.map(({ id, name }) => [id, choiceSlot(name, { started: "Started", done: "Done" })]),
+  ),
+  bleedCapacitance: measuredSlot("Capacitance that holds the charge", CAPACITANCE, {
+    hint: "as 1000µ",
+    plausible: () => ({ least: 1e-6, most: 0.02 }),
+    refuse: (value) => (value > 0 ? null : "A capacitance above zero, such as 1000µ."),
+  }),
+  bleedResistance: measuredSlot("Bleed resistor across it", RESISTANCE, {
+    hint: "as 470k",
+    canBeOpen: false,
+    plausible: () => ({ least: 1000, most: 5e6 }),
+    refuse: (value) => (value > 0 ? null : "A resistance above zero, such as 470k."),
+  }),
+  bleedVolts: measuredSlot("Voltage at the start", VOLTAGE, {
+    hint: "V DC",
+    plausible: () => ({ least: 20, most: 900 }),
+    refuse: (value) => (value > 0 ? null : "A voltage above zero."),
+  }),
+  waitCut: { ...noteSlot, label: "Why the wait was cut short", name: "Wait cut short" },
+};
+
+const BLEED = ["bleedCapacitance", "bleedResistance", "bleedVolts"] as const;
+
+/** The last that was written of it in this epoch or one before: a capacitor stays what it is through a repair. */
+function lastQuantity(
+  { readings }: Pick<Sitting, "readings">,
+  slot: (typeof BLEED)[number],
+  epoch: number,
+): number | null {
+  for (let at = epoch; at >= 0; at -= 1) {
+    const value = latestIn(readings, "safety", slot, at)?.value;
+    if (value?.kind === "ohms") return value.ohms;
+    if (value?.kind === "quantity") return value.value;
+  }
+  return null;
+}
+
+/**
+ * How long a caution is waited out: its own least, or as long as the capacitors of this machine need where somebody wrote
+ * down what they are. @returns whole minutes; 0 where nothing is waited for
+ */
+export function minutesOf(
+  sitting: Pick<Sitting, "readings">,
+  caution: Pick<Caution, "wait">,
+  epoch: number,
+): Minutes {
+  if (caution.wait === undefined) return 0;
+  const [farads, ohms, volts] = BLEED.map((slot) => lastQuantity(sitting, slot, epoch));
+  return farads && ohms && volts ? Math.max(caution.wait, waitFor({ farads, ohms, volts })) : caution.wait;
+}
+
+/** Why the wait was cut short in this epoch, where it was. */
+export function waitCut({ readings }: Pick<Sitting, "readings">, epoch: number): string | null {
+  const value = latestIn(readings, "safety", "waitCut", epoch)?.value;
+  return value?.kind === "text" ? value.text : null;
+}
 
 /** Written down of what feeds a motor without power on it. */
-const WITHOUT_POWER = ["stance", "called", "skipped"];
+const WITHOUT_POWER = ["stance", "called", "code", "codeShown", "skipped"];
 
-/** When a motor with its own electronics was last read with power on (UTC, ISO 8601); empty where it never was. */
-export function lastPowered({ readings }: Pick<Sitting, "readings">, epoch: number): string {
-  return readings.reduce(
-    (last, { check, slot, epoch: when, takenAt }) =>
-      check === "power" && when === epoch && !WITHOUT_POWER.includes(slot) && takenAt > last ? takenAt : last,
-    "",
+/** Place of the last reading of an epoch that was taken with power on; −1 where none was. */
+function lastPowered({ readings }: Pick<Sitting, "readings">, epoch: number): number {
+  return readings.findLastIndex(
+    ({ check, slot, epoch: when }) => check === "power" && when === epoch && !WITHOUT_POWER.includes(slot),
   );
 }
 
-/** Whether what was acknowledged or begun then still stands: going from live to dead asks for it anew. */
-const stands = (sitting: Pick<Sitting, "readings">, caution: Caution, at: string, epoch: number) =>
-  caution.untilPowered !== true || at >= lastPowered(sitting, epoch);
+/**
+ * Whether what was acknowledged or begun still stands: going from live to dead asks for it anew. By the order in which it
+ * was written down, since clocks of two devices differ.
+ */
+const stands = (sitting: Pick<Sitting, "readings">, caution: Caution, reading: Reading, epoch: number) =>
+  caution.untilPowered !== true || sitting.readings.indexOf(reading) > lastPowered(sitting, epoch);
 
 /** Whether a caution was acknowledged in this epoch, and nothing was powered since that makes it void. */
 export function isDone(sitting: Pick<Sitting, "readings">, caution: Caution, epoch: number): boolean {
-  const { readings } = sitting;
-  const at = latestIn(readings, "safety", caution.id, epoch)?.takenAt ?? "";
-  return choiceIn(readings, "safety", caution.id, epoch) === "done" && stands(sitting, caution, at, epoch);
+  const reading = latestIn(sitting.readings, "safety", caution.id, epoch);
+  return (
+    reading?.value.kind === "choice" &&
+    reading.value.choice === "done" &&
+    stands(sitting, caution, reading, epoch)
+  );
 }
 
 /** When the last caution of the epoch was acknowledged (UTC, ISO 8601); null while one is open. */
@@ -50,8 +110,8 @@ export function runningWait(sitting: Sitting, epoch: number): RunningWait | null
   for (const caution of cautionsFor(sitting.motor.family)) {
     const started = latestIn(sitting.readings, "safety", caution.id, epoch);
     const begun = started?.value.kind === "choice" && started.value.choice === "started";
-    if (caution.wait !== undefined && begun && stands(sitting, caution, started.takenAt, epoch))
-      return { caution, startedAt: started.takenAt, minutes: caution.wait };
+    if (caution.wait !== undefined && begun && stands(sitting, caution, started, epoch))
+      return { caution, startedAt: started.takenAt, minutes: minutesOf(sitting, caution, epoch) };
   }
   return null;
 }

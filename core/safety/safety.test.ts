@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { FAMILIES, type Reading } from "#core/record";
 import { choice, HUB, job, madeSafe, measured, reading, REPAIR } from "../../tests/jobs.ts";
-import { CAUTIONS, cautionsFor, isDone, madeSafeAt, runningWait, safetyCheck } from "./index.ts";
+import { CAUTIONS, cautionsFor, isDone, madeSafeAt, runningWait, safetyCheck, waitCut } from "./index.ts";
 
 const ECM = { ...HUB, family: "ecm" as const };
 
@@ -50,6 +50,30 @@ describe("made safe", () => {
     expect(runningWait(started, 0)).toMatchObject({ minutes: 5, startedAt: "2026-03-02T09:15:00.000Z" });
   });
 
+  it("waits longer where capacitor, bleeder and voltage are known, also after a repair, and never less", () => {
+    const holding = (farads: number) => [
+      measured("safety", "bleedCapacitance", "farads", farads),
+      reading({ check: "safety", slot: "bleedResistance", value: { kind: "ohms", ohms: 470_000 } }),
+      measured("safety", "bleedVolts", "volts", 340),
+    ];
+    const begun = (...more: readonly Reading[]) =>
+      runningWait(job([...more, choice("safety", "discharge", "started")], { motor: ECM }), 0)?.minutes;
+    // 470 s × ln(340/30) = 1141 s.
+    expect(begun(...holding(1e-3))).toBe(20);
+    expect(begun(...holding(1e-5))).toBe(5);
+    expect(begun(...holding(1e-3).slice(1))).toBe(5);
+    const later = { ...choice("safety", "discharge", "started"), epoch: 1 };
+    expect(runningWait(job([...holding(1e-3), later], { motor: ECM, repairs: [REPAIR] }), 1)?.minutes).toBe(
+      20,
+    );
+  });
+
+  it("keeps why a wait was cut short", () => {
+    const cut = reading({ check: "safety", slot: "waitCut", value: { kind: "text", text: "measured 2 V" } });
+    expect(waitCut(job([cut]), 0)).toBe("measured 2 V");
+    expect(waitCut(job([cut]), 1)).toBeNull();
+  });
+
   it("ends the wait with its acknowledgement", () => {
     const begun = choice("safety", "discharge", "started");
     const done = reading({
@@ -74,7 +98,11 @@ describe("made safe", () => {
     expect(states([...safe, live])).toEqual(["plugs"]);
     expect(madeSafeAt(job([...safe, live], { motor: ECM }), 0)).toBeNull();
     // Who works and what a thermostat shows puts no power on; a reading before the lock-out neither.
-    const words = [choice("power", "stance", "ready"), choice("power", "called", "shown")];
+    const words = [
+      choice("power", "stance", "ready"),
+      choice("power", "called", "shown"),
+      choice("power", "code", "motor"),
+    ];
     expect(states([...safe, ...words.map((one) => ({ ...one, takenAt: after }))])).toHaveLength(safe.length);
     expect(states([{ ...live, takenAt: "2026-03-02T08:00:00.000Z" }, ...safe])).toHaveLength(safe.length);
     // A wait begun before it does not go on.

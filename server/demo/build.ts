@@ -8,6 +8,7 @@ import type {
   Complaint,
   Consequence,
   Connection,
+  Diagram,
   Disposition,
   Family,
   HallSpacing,
@@ -43,10 +44,12 @@ export interface DemoJob {
   readonly hallSpacing?: HallSpacing;
   readonly rated?: Ratings;
   readonly modelId?: string;
+  readonly diagram?: Diagram;
   readonly consequence?: Consequence;
   readonly complaint: Complaint;
   readonly words: string;
   readonly events?: readonly PastEvent[];
+  /** As 2026-11-24; `now` where it came in a few minutes before the demo was built. */
   readonly day: string;
   readonly by?: string;
   readonly safe?: boolean;
@@ -100,13 +103,20 @@ const MAIN_METER = "meter-1";
 /** Temperature of the shed, and of motors that lay in it overnight, °C. */
 const WORKSHOP = 19;
 
+/** How long before the demo was built its last job came in: its steps are a minute apart. */
+const LATELY = 20 * 60_000;
+
 const block = (n: number, width: number) => n.toString(16).padStart(width, "0");
 
 /** One demo job as intake and entries, with ids and times that are the same at each run. */
-export function demoSteps(job: DemoJob, index: number): { id: string; intake: Intake; entries: Entry[] } {
+export function demoSteps(
+  job: DemoJob,
+  index: number,
+  built = new Date(),
+): { id: string; intake: Intake; entries: Entry[] } {
   let step = 0;
   const nextId = () => `0198${block(index, 4)}-${block(0, 4)}-7000-8000-${block((step += 1), 12)}`;
-  const start = Date.parse(`${job.day}T08:30:00.000Z`);
+  const start = job.day === "now" ? built.getTime() - LATELY : Date.parse(`${job.day}T08:30:00.000Z`);
   const now = () => new Date(start + step * 60_000).toISOString();
   const by = job.by ?? "MO";
   const id = nextId();
@@ -138,6 +148,7 @@ export function demoSteps(job: DemoJob, index: number): { id: string; intake: In
       ...(job.hallSpacing && { hallSpacing: job.hallSpacing }),
       ...(job.rated && { rated: job.rated }),
       ...(job.modelId && { modelId: job.modelId }),
+      ...(job.diagram && { diagram: job.diagram }),
     },
     complaint: job.complaint,
     complaintWords: job.words,

@@ -10,13 +10,14 @@ import { DEMO_JOBS, DEMO_PEOPLE } from "./scenario.ts";
  * @param servicesBy a shop's services by a clock: here one that shows the day the scenario is at
  */
 export async function fillDemo(servicesBy: (clock: Clock) => Services): Promise<void> {
-  let now = new Date();
+  const built = new Date();
+  let now = built;
   const { jobs, shop, people, judging } = servicesBy(() => now);
   for (const person of DEMO_PEOPLE) await people.putTechnician(person);
   await shop.putLimits(DEMO_SETTINGS);
   for (const model of DEMO_MODELS) await shop.putModel(model);
   for (const [index, job] of DEMO_JOBS.entries()) {
-    const { id, intake, entries } = demoSteps(job, index + 1);
+    const { id, intake, entries } = demoSteps(job, index + 1, built);
     now = new Date(intake.takenInAt);
     let { version } = (await jobs.takeIn(id, intake)).view;
     // Judged step by step: later visits of a unit are held against what this one measured.

@@ -1,8 +1,9 @@
 import type { MotorModel } from "#contract/shop";
-import type { ShopLimits } from "#core/record";
+import type { Diagram, ShopLimits } from "#core/record";
 import type { DemoReading } from "./build.ts";
 
 const TRIKE_MODEL = "01980000-0000-7000-8000-00000000b001";
+const FAN_MODEL = "01980000-0000-7000-8000-00000000b003";
 const COPTER_MODEL = "01980000-0000-7000-8000-00000000b002";
 
 const CO_OP = "Thistledown Market Co-op";
@@ -32,6 +33,24 @@ export const COPTER = {
   consequence: "aircraft",
 } as const;
 export const FAN = { owner: GROWERS, family: "ecm", consequence: "property" } as const;
+/** What the label of these fans says: pins as usual, and its codes. */
+export const FAN_DIAGRAM: Diagram = {
+  source: "label inside the fan bay's door",
+  codes: [
+    { code: "b1", means: "fan does not answer", speaksOf: "motor" },
+    { code: "b4", means: "limit open", speaksOf: "air" },
+    { code: "d2", means: "thermostat not heard", speaksOf: "call" },
+    { code: "p3", means: "mains low", speaksOf: "supply" },
+  ],
+};
+/** The newer of the greenhouse's fans: a programmed module each. */
+export const AIRFLOW_FAN = {
+  ...FAN,
+  family: "ecmAirflow",
+  rated: { volts: 230 },
+  modelId: FAN_MODEL,
+  diagram: FAN_DIAGRAM,
+} as const;
 export const OPEN3 = ["OL", "OL", "OL"];
 export const MILLIOHM = "meter-3";
 export const BASIC = "meter-1";
@@ -97,6 +116,23 @@ export const READ_ALIKE = {
 
 /** What this shed knows of the motors it sees often. */
 export const DEMO_MODELS: readonly MotorModel[] = [
+  {
+    id: FAN_MODEL,
+    name: "Saltmarsh circulation fan, newer kind",
+    facts: {
+      family: "ecmAirflow",
+      connection: "unknown",
+      polePairs: null,
+      expected: null,
+      speedConstant: null,
+      hallSpacing: "none",
+      magnets: null,
+      rated: { volts: 230 },
+      balanceLimit: null,
+      diagram: FAN_DIAGRAM,
+    },
+    notes: "Surges take its module; the filter is cleaned each spring.",
+  },
   {
     id: TRIKE_MODEL,
     name: "Market trike hub, 16 inch",

@@ -1,7 +1,19 @@
 import type { Technician } from "#contract/jobs";
 import type { DemoJob } from "./build.ts";
 import { PAST_JOBS } from "./pastJobs.ts";
-import { ORCHARD, TRIKE, COPTER, FAN, OPEN3, MILLIOHM, BASIC, spun, lamps, READ_ALIKE } from "./parts.ts";
+import {
+  AIRFLOW_FAN,
+  ORCHARD,
+  TRIKE,
+  COPTER,
+  FAN,
+  OPEN3,
+  MILLIOHM,
+  BASIC,
+  spun,
+  lamps,
+  READ_ALIKE,
+} from "./parts.ts";
 
 /** An invented shed by a canal lock. Every name, place and number is made up. */
 export const DEMO_PEOPLE: readonly Technician[] = [
@@ -232,6 +244,7 @@ const JOBS: readonly DemoJob[] = [
     meter: BASIC,
     tips: "0.2",
     pairs: ["OL", "31.4", "OL"],
+    then: [{ check: "module", slot: "killer", kind: "choice", typed: "age" }],
     decision: {
       what: "replaceMotor",
       cures: ["motor"],
@@ -269,15 +282,13 @@ const JOBS: readonly DemoJob[] = [
     frame: ["OL"],
   },
   {
-    ...FAN,
+    ...AIRFLOW_FAN,
     machine: "Fan bay 5, greenhouse",
     serial: "SG-105",
-    family: "ecmAirflow",
     complaint: "noRun",
     words: "called all morning and never moved",
     events: ["surge"],
     day: "2026-11-20",
-    rated: { volts: 230 },
     turn: "even",
     play: "none",
     then: [
@@ -489,6 +500,26 @@ const JOBS: readonly DemoJob[] = [
     words: "up and down all night",
     day: "2026-11-24",
     by: "PR",
+  },
+  {
+    ...AIRFLOW_FAN,
+    machine: "Fan bay 7, greenhouse",
+    serial: "SG-107",
+    complaint: "noRun",
+    words: "stopped in the night, smells",
+    events: ["surge"],
+    day: "now",
+    then: [
+      { check: "power", slot: "stance", kind: "choice", typed: "ready" },
+      { check: "power", slot: "mains", kind: "volts", typed: "238" },
+      { check: "power", slot: "v24.motor", kind: "volts", typed: "26.4" },
+      { check: "power", slot: "direct", kind: "choice", typed: "silent" },
+      { check: "safety", slot: "isolate", kind: "choice", typed: "done" },
+      { check: "safety", slot: "bleedCapacitance", kind: "farads", typed: "1000µ" },
+      { check: "safety", slot: "bleedResistance", kind: "ohms", typed: "470k" },
+      { check: "safety", slot: "bleedVolts", kind: "volts", typed: "340" },
+      { check: "safety", slot: "discharge", kind: "choice", typed: "started" },
+    ],
   },
   {
     ...TRIKE,

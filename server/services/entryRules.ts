@@ -1,6 +1,17 @@
 import { type Transaction } from "sequelize";
-import { notReleasable } from "#core/decision";
-import type { Entry, EntryBody, EntryKind, PartLine, Reading, Release, Undo } from "#core/record";
+import { notOrderable, notReleasable } from "#core/decision";
+import { diagramProblems } from "#core/electronics";
+import type {
+  Correction,
+  Entry,
+  EntryBody,
+  EntryKind,
+  Motor,
+  PartLine,
+  Reading,
+  Release,
+  Undo,
+} from "#core/record";
 import type { JobRow, Models } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import { storedJob, type Carried } from "./journal.ts";
@@ -75,10 +86,15 @@ async function checkReading(models: Models, job: JobRow, body: Reading, transact
 async function checkPart(
   models: Models,
   job: JobRow,
-  { replaces, epoch }: PartLine,
+  { replaces, epoch, state }: PartLine,
   transaction: Transaction,
 ) {
-  if (replaces === null) return;
+  if (replaces === null) {
+    const { folded } = await storedJob(models, job, transaction);
+    const why = state === "awaited" ? notOrderable(folded.record) : null;
+    if (why !== null) throw fieldProblem("Not ordered", "part", why);
+    return;
+  }
   const parts = await standingOf(models, job, "part", transaction);
   const stands =
     parts.some((line) => line.id === replaces && line.epoch === epoch) &&
@@ -91,6 +107,20 @@ async function checkRelease(models: Models, job: JobRow, { as }: Release, transa
   const { folded } = await storedJob(models, job, transaction);
   const why = notReleasable(folded.record, as);
   if (why !== null) throw fieldProblem("Not released", "as", why);
+}
+
+/** A correction may change family or supply under a diagram that stands: what would not fit is refused with its place. */
+async function checkCorrection(
+  models: Models,
+  job: JobRow,
+  { changes }: Correction,
+  transaction: Transaction,
+) {
+  if (!changes.motor) return;
+  const { folded } = await storedJob(models, job, transaction);
+  const motor: Motor = { ...(changes.unit ?? folded.record.motor), ...changes.motor };
+  const [problem] = diagramProblems(motor);
+  if (problem !== undefined) throw fieldProblem("Not corrected", "diagram", problem);
 }
 
 /** Kinds that can be taken back; closing and reopening turn each other. */
@@ -155,5 +185,6 @@ export async function checkEntry(
     await checkEpoch(models, job, body, "Entry", transaction);
   if (kind === "part") await checkPart(models, job, body, transaction);
   if (kind === "release") await checkRelease(models, job, body, transaction);
+  if (kind === "correction") await checkCorrection(models, job, body, transaction);
   if (kind === "undo") await checkUndo(models, job, body, transaction);
 }

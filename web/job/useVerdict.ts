@@ -1,16 +1,21 @@
 import { wrap, type Remote } from "comlink";
 import { useEffect, useRef, useState } from "react";
-import type { Verdict } from "#core/assess";
+import type { Outlook, Verdict } from "#core/assess";
 import { workshopOf, type JobRecord } from "#core/record";
+import type { OpenJob } from "./openJob.ts";
 import type { AssessWorker } from "../workers/assess.worker.ts";
 
+const start = () =>
+  wrap<AssessWorker>(new Worker(new URL("../workers/assess.worker.ts", import.meta.url), { type: "module" }));
 let remote: Remote<AssessWorker> | null = null;
 function assessor(): Remote<AssessWorker> {
-  remote ??= wrap<AssessWorker>(
-    new Worker(new URL("../workers/assess.worker.ts", import.meta.url), { type: "module" }),
-  );
+  remote ??= start();
   return remote;
 }
+
+/** Looks ahead beside the other, so that no reading waits for its verdict meanwhile. */
+let ahead: Remote<AssessWorker> | null = null;
+const PAUSE_BEFORE_LOOKING_AHEAD = 400;
 
 /** Starts the worker before the first job is there: its code is then compiled while the page is fetched. */
 export function warmAssessor(): void {
@@ -43,4 +48,28 @@ export function useVerdict(record: JobRecord, given: Verdict | null): Verdict | 
       });
   }, [record, given]);
   return given ?? verdict;
+}
+
+/** What the next reading of an open job would leave, worked out in a pause; null until then, or where there is nothing to say. */
+export function useOutlook(
+  { record, verdict }: Pick<OpenJob, "record" | "verdict">,
+  wanted: boolean,
+): Outlook | null {
+  const [found, setFound] = useState<{ readonly of: Verdict; readonly outlook: Outlook | null } | null>(null);
+  const { next } = verdict;
+  useEffect(() => {
+    if (!wanted || !next) return;
+    let over = false;
+    const later = setTimeout(() => {
+      ahead ??= start();
+      void ahead.outlook(record, next).then((outlook) => {
+        if (!over) setFound({ of: verdict, outlook });
+      });
+    }, PAUSE_BEFORE_LOOKING_AHEAD);
+    return () => {
+      over = true;
+      clearTimeout(later);
+    };
+  }, [record, verdict, next, wanted]);
+  return found !== null && found.of === verdict ? found.outlook : null;
 }

@@ -154,6 +154,17 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
       <IntakeField name="ratedVolts" label="Rated supply" placeholder="42 V, at full charge" />
       <IntakeField name="ratedAmperes" label="Rated current" placeholder="12 A" />
       <IntakeField name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
+      {family === "ecmSealed" && (
+        <IntakeField
+          name="lines"
+          label="Lines of the supply"
+          options={[
+            ["", "one, or not known"],
+            ["1", "one phase"],
+            ["3", "three phases"],
+          ]}
+        />
+      )}
       {PHASES.map((phase) => (
         <div key={phase}>
           <IntakeField name={`wire${phase}`} label={`Wire colour of ${phase}`} />

@@ -16,7 +16,7 @@ import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
 import { Logo } from "../ui/Logo.tsx";
 import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
-import { isTyping } from "./isTyping.ts";
+import { isTyping } from "../ui/isTyping.ts";
 import { FoundHere } from "./FoundHere.tsx";
 import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
@@ -25,7 +25,7 @@ import { SinceClosing } from "./SinceClosing.tsx";
 import { nextPlaceOf, stepsOf } from "./steps.ts";
 import { UndoLast } from "./UndoLast.tsx";
 import { Zones } from "./Zones.tsx";
-import { useVerdict } from "../job/useVerdict.ts";
+import { useOutlook, useVerdict } from "../job/useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const Decide = lazy(() => import("../settle/Decide.tsx"));
@@ -40,7 +40,7 @@ const LAMP_KEYS = [
 ] as const;
 const READING_KEYS = [
   [["Enter"], "save"],
-  [["+"], "save and read again"],
+  [["+"], "read again"],
   [["O"], "open circuit"],
   [["Backspace"], "back"],
 ] as const;
@@ -51,8 +51,10 @@ function keysOf({ keys, slots }: CheckDefinition) {
   const canBeOpen = Object.values(slots).some(({ form }) => form.kind === "measured" && form.canBeOpen);
   return READING_KEYS.filter(([[key]]) => canBeOpen || key !== "O");
 }
-const SKIP_KEY = [[["S"], "skip with reason"]] as const;
-const NEXT_KEY = [[["N"], "next step"]] as const;
+/** At a motor's own plugs its pins can be put right. */
+const PINS_KEY = [[["E"], "its pins"]] as const;
+const SKIP_KEY = [[["S"], "skip"]] as const;
+const NEXT_KEY = [[["N"], "next"]] as const;
 const BENCH_KEY = [[["B"], "bench"]] as const;
 
 function Sentence({ children }: { readonly children: ReactNode }) {
@@ -146,6 +148,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const { motor } = job.record;
   const steps = stepsOf(job.record, job.verdict, job.closed);
   const next = nextPlaceOf(job.record, job.verdict, job.closed);
+  const outlook = useOutlook(job, FAMILY_FACTS[motor.family].ownElectronics && !job.closed);
   const check = CHECKS.find(({ id }) => id === step);
   const skippable = check !== undefined && step !== "safety" && !job.closed;
   // Where lamps are recorded B is a lamp.
@@ -195,7 +198,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
           />
         }
         verdict={
-          <VerdictPanel verdict={job.verdict}>
+          <VerdictPanel verdict={job.verdict} outlook={outlook}>
             {next !== step && (
               <Button look="main" hotkey="N" onClick={() => go(`/jobs/${job.id}/${next}`)}>
                 {nextTitle}
@@ -212,6 +215,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
       <Foot
         keys={[
           ...(check ? keysOf(check) : []),
+          ...(check?.id === "power" && !job.closed ? PINS_KEY : []),
           ...(skippable ? SKIP_KEY : []),
           ...NEXT_KEY,
           ...(lamps ? [] : BENCH_KEY),

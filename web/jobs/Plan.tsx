@@ -28,7 +28,7 @@ export function Plan({ steps, present }: { readonly steps: readonly Step[]; read
                     to={`/jobs/${id}/${step}`}
                     onClick={step === present ? focusEntry : undefined}
                     aria-current={step === present ? "step" : undefined}
-                    className="flex min-h-8 items-center gap-3 rounded-lg px-2 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
+                    className="flex min-h-8 items-center gap-2.5 rounded-lg px-2 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
                   >
                     <Mark state={state} onGreen={step === present} />
                     <span

@@ -55,11 +55,13 @@ const WORDS: { readonly [Field in keyof Motor]?: (value: NonNullable<Motor[Field
   hallSpacing: (spacing) => HALL_SPACING_LABELS[spacing],
   wireColours: (colours) =>
     PHASES.flatMap((phase) => (colours[phase] ? [`${phase} ${colours[phase]}`] : [])).join(", "),
-  rated: ({ volts, amperes, rpm }) =>
+  diagram: ({ source, codes = [] }) => `as on ${source}${codes.length > 0 ? `, ${codes.length} codes` : ""}`,
+  rated: ({ volts, amperes, rpm, lines }) =>
     [
       volts && quantityText(volts, VOLTAGE),
       amperes && quantityText(amperes, CURRENT),
       rpm && quantityText(rpm, SPEED),
+      lines === 3 && "three phases",
     ]
       .filter(Boolean)
       .join(", "),

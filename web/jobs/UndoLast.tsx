@@ -5,7 +5,7 @@ import { readingText } from "../checks/entry/readingText.ts";
 import { lastEntryOf } from "../job/lastEntry.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
-import { isTyping } from "./isTyping.ts";
+import { isTyping } from "../ui/isTyping.ts";
 
 /** Takes the last entry of the step back, by one key and one button; the record keeps both. */
 export function UndoLast({ step }: { readonly step: JobStep }) {

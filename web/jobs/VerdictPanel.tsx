@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
-import { CHECKS, type NextCheck, type Verdict } from "#core/assess";
-import { lowerFirst } from "#core/check";
+import { CHECKS, type NextCheck, type Outlook, type Verdict } from "#core/assess";
+import { curesText } from "#core/catalogue";
+import { lowerFirst, upperFirst } from "#core/check";
 import type { CheckId } from "#core/record";
 import { chanceText } from "#core/quantity";
 
@@ -25,12 +26,38 @@ function whyNext({ because, gain, first }: NextCheck, why: string): string {
   return gain > 0 && because !== "" ? `It tells most about ${because}.` : why;
 }
 
+/** What each outcome of the next reading would leave, and how many more it takes. */
+function Ahead({ outlook: { leaves, readings } }: { readonly outlook: Outlook }) {
+  return (
+    <div className="mt-1 text-sm text-ink-2">
+      <ul>
+        {leaves.map(({ words, to, share }) => (
+          <li key={words}>
+            {upperFirst(words)}: then {to.length > 0 ? lowerFirst(curesText(to)) : "nothing wrong"},{" "}
+            {chanceText(share)}.
+          </li>
+        ))}
+      </ul>
+      {readings && readings.most > 1 && (
+        <p className="mt-1">
+          {readings.usual < readings.most
+            ? `Usually ${readings.usual} more readings place it, at most ${readings.most}.`
+            : `At most ${readings.most} more readings place it.`}
+        </p>
+      )}
+    </div>
+  );
+}
+
 /** The standing verdict with its reasons; what it shows, the core found. */
 export function VerdictPanel({
   verdict,
+  outlook = null,
   children,
 }: {
   readonly verdict: Verdict;
+  /** What the next reading would leave; null while nobody looked ahead. */
+  readonly outlook?: Outlook | null;
   /** The way to the next step. */
   readonly children: ReactNode;
 }) {
@@ -91,7 +118,7 @@ export function VerdictPanel({
             <p className="text-sm">
               {verdict.next.halfDone
                 ? "Begun; finish it first."
-                : `${next.title}, ${verdict.next.minutes} min. ${whyNext(verdict.next, next.why)}`}
+                : `${verdict.next.title === next.title ? "" : `${next.title}, `}${verdict.next.minutes} min. ${whyNext(verdict.next, next.why)}`}
             </p>
           </>
         ) : (
@@ -103,6 +130,7 @@ export function VerdictPanel({
             {verdict.runnerUp.minutes} min.
           </p>
         )}
+        {outlook && <Ahead outlook={outlook} />}
         <div className="mt-3">{children}</div>
       </div>
       {doubtful.length > 0 && (

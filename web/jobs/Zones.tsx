@@ -26,7 +26,7 @@ export function Zones({
     <Tabs.Root
       value={tab}
       onValueChange={setTab}
-      className={`grid min-h-0 grow grid-cols-[230px_1fr] max-lg:grid-cols-1 max-lg:grid-rows-[auto_1fr] print:block ${wide ? "" : "xl:grid-cols-[230px_1fr_320px] max-xl:grid-cols-[230px_1fr_280px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
+      className={`grid min-h-0 grow grid-cols-[258px_1fr] max-lg:grid-cols-1 max-lg:grid-rows-[auto_1fr] print:block ${wide ? "" : "xl:grid-cols-[258px_1fr_320px] max-xl:grid-cols-[258px_1fr_270px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
     >
       <Tabs.List
         aria-label="Parts of the job"

@@ -26,6 +26,8 @@ const FIELDS: IntakeFields = {
   ratedVolts: "42",
   ratedAmperes: "12",
   ratedRpm: "",
+  lines: "",
+  diagram: null,
   modelId: "",
   wireA: "yellow",
   wireB: "",

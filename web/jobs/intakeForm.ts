@@ -1,6 +1,7 @@
 import { uuidv7 } from "uuidv7";
 import { intakeSchema } from "#contract/jobSchemas";
 import type { MotorModel } from "#contract/shop";
+import { diagramProblems } from "#core/electronics";
 import {
   CURRENT,
   parseQuantity,
@@ -19,6 +20,7 @@ import {
   type Complaint,
   type Connection,
   type Consequence,
+  type Diagram,
   type Family,
   type HallSpacing,
   type Intake,
@@ -56,6 +58,10 @@ export interface IntakeFields {
   readonly ratedVolts: string;
   readonly ratedAmperes: string;
   readonly ratedRpm: string;
+  /** Lines of the supply; empty where nobody said. */
+  readonly lines: "" | "1" | "3";
+  /** What the model's or the motor's own diagram says; nothing is typed here. */
+  readonly diagram: Diagram | null;
   readonly modelId: string;
   readonly wireA: string;
   readonly wireB: string;
@@ -110,6 +116,8 @@ export const EMPTY: IntakeFields = {
   ratedVolts: "",
   ratedAmperes: "",
   ratedRpm: "",
+  lines: "",
+  diagram: null,
   modelId: "",
   wireA: "",
   wireB: "",
@@ -166,38 +174,45 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
   if (heat?.kind === "refused") problems.expectedAt = heat.sentence;
   const percent = Number(text("limit").replace(",", ".").replace(/\s*%$/u, ""));
   if (text("limit") !== "" && Number.isNaN(percent)) problems.limit = "Give the limit in percent, such as 5.";
+  const motor: Motor = {
+    id: motorId,
+    name: fields.name.trim(),
+    owner: fields.owner.trim(),
+    serial: fields.serial.trim(),
+    family: fields.family || "hub",
+    connection: fields.connection,
+    polePairs,
+    expected:
+      ohms?.kind === "finite"
+        ? {
+            ohms: ohms.value,
+            tolerance: USUAL_TOLERANCE,
+            atTemperature: heat?.kind === "finite" ? heat.value : USUAL_TEMPERATURE,
+            source: fields.expectedSource.trim() || "typed at take-in",
+          }
+        : null,
+    wireColours: { A: fields.wireA.trim(), B: fields.wireB.trim(), C: fields.wireC.trim() },
+    consequence: fields.consequence || "nuisance",
+    balanceLimit: text("limit") === "" || problems.limit ? null : percent / 100,
+    speedConstant:
+      kv === null ? null : { rpmPerVolt: kv, convention: fields.kvConvention, source: "typed at take-in" },
+    ...(fields.hallSpacing !== "" && { hallSpacing: fields.hallSpacing }),
+    magnets: fields.magnets === "" ? null : fields.magnets,
+    rated: {
+      ...(volts !== null && { volts }),
+      ...(amperes !== null && { amperes }),
+      ...(rpm !== null && { rpm }),
+      ...(fields.lines !== "" && { lines: fields.lines === "3" ? 3 : 1 }),
+    },
+    modelId: fields.modelId === "" ? null : fields.modelId,
+    ...(fields.warranty !== "" && { warranty: fields.warranty }),
+  };
+  const { diagram } = fields;
   const intake: Intake = {
+    // A diagram belongs to its family: that of another is left behind.
     motor: {
-      id: motorId,
-      name: fields.name.trim(),
-      owner: fields.owner.trim(),
-      serial: fields.serial.trim(),
-      family: fields.family || "hub",
-      connection: fields.connection,
-      polePairs,
-      expected:
-        ohms?.kind === "finite"
-          ? {
-              ohms: ohms.value,
-              tolerance: USUAL_TOLERANCE,
-              atTemperature: heat?.kind === "finite" ? heat.value : USUAL_TEMPERATURE,
-              source: fields.expectedSource.trim() || "typed at take-in",
-            }
-          : null,
-      wireColours: { A: fields.wireA.trim(), B: fields.wireB.trim(), C: fields.wireC.trim() },
-      consequence: fields.consequence || "nuisance",
-      balanceLimit: text("limit") === "" || problems.limit ? null : percent / 100,
-      speedConstant:
-        kv === null ? null : { rpmPerVolt: kv, convention: fields.kvConvention, source: "typed at take-in" },
-      ...(fields.hallSpacing !== "" && { hallSpacing: fields.hallSpacing }),
-      magnets: fields.magnets === "" ? null : fields.magnets,
-      rated: {
-        ...(volts !== null && { volts }),
-        ...(amperes !== null && { amperes }),
-        ...(rpm !== null && { rpm }),
-      },
-      modelId: fields.modelId === "" ? null : fields.modelId,
-      ...(fields.warranty !== "" && { warranty: fields.warranty }),
+      ...motor,
+      ...(diagram && { diagram: diagramProblems({ ...motor, diagram }).length === 0 ? diagram : null }),
     },
     complaint: fields.complaint || "noRun",
     complaintWords: fields.complaintWords.trim(),
@@ -233,6 +248,8 @@ function fieldsOfFacts(facts: Facts): Partial<IntakeFields> {
     ratedVolts: plain(rated?.volts),
     ratedAmperes: plain(rated?.amperes),
     ratedRpm: plain(rated?.rpm),
+    lines: rated?.lines === undefined ? "" : rated.lines === 3 ? "3" : "1",
+    diagram: facts.diagram ?? null,
     limit: facts.balanceLimit ? String(facts.balanceLimit * 100) : "",
   };
 }

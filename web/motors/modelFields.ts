@@ -112,6 +112,9 @@ export function readModel(fields: ModelFields, id: string, before: MotorModel | 
       magnets: fields.magnets === "" ? null : fields.magnets,
       rated: before?.facts.rated ?? {},
       balanceLimit: percent === null || problems["limit"] ? null : percent / 100,
+      // Pins and codes are put right at a motor's own plugs.
+      ...(before?.facts.diagram &&
+        before.facts.family === fields.family && { diagram: before.facts.diagram }),
     },
     notes: fields.notes.trim(),
   };

@@ -3,8 +3,8 @@ import { addDays, format } from "date-fns";
 import { Link, useNavigate } from "react-router";
 import { nextSuspects, plansOf } from "#core/decision";
 import { chanceText } from "#core/quantity";
-import { cheapestUntil, type Action } from "#core/assess";
-import { curesText, decidedText, termsOf, type FaultId } from "#core/catalogue";
+import { cheapestUntil, otherHalfOf, type Action, type OtherHalf } from "#core/assess";
+import { cureFactsOf, curesText, decidedText, termsOf, type FaultId } from "#core/catalogue";
 import { lowerFirst } from "#core/check";
 import {
   CONSEQUENCE_LABELS,
@@ -75,6 +75,15 @@ function untilText(action: Action | null, rivals: readonly Action[]): string {
   const { cures } = until.rival;
   const name = cures.length > 0 ? curesText(cures) : "leaving it alone";
   return ` It stays the cheapest while it is more than ${chanceText(until.share)} likely; below that, ${lowerFirst(name)} costs less.`;
+}
+
+/** One half of a blower against a whole motor, in a sentence; empty where that is no question. */
+function halfText(half: OtherHalf | null): string {
+  if (!half) return "";
+  const [this_, other] = [cureFactsOf(half.half).what, cureFactsOf(half.other).what];
+  return half.breakEven === null
+    ? ` A whole motor never costs less than the ${this_} alone here.`
+    : ` The ${other} is bad too with at most ${chanceText(half.chance)}; from ${chanceText(half.breakEven)} on a whole motor costs less than the ${this_} alone.`;
 }
 
 const COLUMNS = "grid-cols-[2rem_1fr_5rem_4.5rem_7rem_8.5rem_7rem_5.5rem]";
@@ -257,6 +266,7 @@ export default function Decide() {
               reason.
             </>
           )}
+          {halfText(otherHalfOf(record, verdict))}
         </Judged>
         {!closed && (
           <>

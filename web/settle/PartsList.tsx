@@ -1,9 +1,11 @@
 import { useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import { partSchema } from "#contract/workSchemas";
-import type { RepairPlan } from "#core/decision";
+import { askedBeforeOrdering, notOrderable, type RepairPlan } from "#core/decision";
 import { termsOf } from "#core/catalogue";
 import { standingParts, type PartLine } from "#core/record";
+import { ChooseOne } from "../checks/entry/ChooseOne.tsx";
+import { useChoose } from "../checks/entry/useChoose.ts";
 import { useOpenJob, type EntryFields } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { dueText } from "../ui/dueText.ts";
@@ -83,6 +85,7 @@ function PartRow({ line, currency }: { readonly line: PartLine; readonly currenc
 /** The parts of this repair by their rating: on the shelf, or awaited with a day. */
 export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) {
   const { record, epoch, closed, add } = useOpenJob();
+  const choosing = useChoose("module");
   const form = useForm<PartFields>({ defaultValues: { part: "", price: "", due: "" }, resolver });
   const lines = standingParts(record, epoch);
   const book = record.limits?.prices;
@@ -90,6 +93,8 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
   const wanted = plans
     .flatMap(({ parts }) => parts)
     .filter(({ what }) => !lines.some(({ part }) => part.startsWith(what)));
+  const unasked = notOrderable(record);
+  const asked = askedBeforeOrdering(record);
   const write = (state: PartLine["state"]) => async (fields: PartFields) => {
     const entry: EntryFields<"part"> = {
       epoch,
@@ -100,6 +105,7 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
       replaces: null,
       at: new Date().toISOString(),
     };
+    if (state === "awaited" && unasked !== null) return form.setError("part", { message: unasked });
     const outcome = await add("part", entry);
     if (outcome.kind === "refused") form.setError("part", { message: outcome.sentence });
     else form.reset();
@@ -121,6 +127,14 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
             <PartRow key={line.id} line={line} currency={currency} />
           ))}
         </ul>
+      )}
+      {!closed && asked.length > 0 && (
+        <div className="mb-3 flex flex-col gap-2.5 rounded-lg border-l-4 border-amber bg-amber-soft px-4 py-2.5">
+          <p className="text-sm">{unasked ?? "Said, and in the record."}</p>
+          {asked.map((slot) => (
+            <ChooseOne key={slot} check="module" slot={slot} by={choosing} />
+          ))}
+        </div>
       )}
       {!closed && wanted.length > 0 && (
         <ul className="mb-2 flex flex-wrap gap-2">

@@ -1,5 +1,5 @@
 import { expose } from "comlink";
-import { assessJob, type Verdict } from "#core/assess";
+import { assessJob, outlookOf, type NextCheck, type Outlook, type Verdict } from "#core/assess";
 import {
   FAMILY_FACTS,
   PHASES,
@@ -63,6 +63,7 @@ const SAMPLE: JobRecord = {
 
 const worker = {
   assess: (record: JobRecord): Verdict => assessJob(record),
+  outlook: (record: JobRecord, next: NextCheck | null): Outlook | null => outlookOf(record, next),
   /** Returns at once; what is asked meanwhile is answered between one judging and the next. */
   warm: (): void => {
     const judge = (left: number) => {

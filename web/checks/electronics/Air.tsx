@@ -11,25 +11,29 @@ import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
 
 const COUNTED = ["flashes", "demanded"] as const;
+const PRESSED = ["staticPressure", "staticMost"] as const;
 
-/** What the lamp flashes, held against what the machine demands. */
-function Flashed() {
+/** What the lamp flashes, held against what the machine demands, and the pressure against what its plate allows. */
+function Measured({ flashing }: { readonly flashing: boolean }) {
   const { record } = useOpenJob();
+  const slots = flashing ? [...COUNTED, ...PRESSED] : PRESSED;
   const entry = useEntry(
     "air",
-    COUNTED.map((slot) => entrySlot("air", slot, record.motor)),
+    slots.map((slot) => entrySlot("air", slot, record.motor)),
     null,
   );
   return (
     <>
       <AcrossTheBench entry={entry} />
       <ul className="mt-1 grid max-w-4xl gap-2" aria-label="Readings">
-        {COUNTED.map((slot) => (
+        {slots.map((slot) => (
           <SlotRow key={slot} entry={entry} check="air" slot={slot} />
         ))}
       </ul>
       <p className="my-1 max-w-3xl text-sm text-ink-2">
-        The lamp flashes once for each {CFM_A_FLASH} CFM; the machine&apos;s own table says what is demanded.
+        {flashing &&
+          `The lamp flashes once for each ${CFM_A_FLASH} CFM; the machine's own table says what is demanded. `}
+        Static pressure is read with a tube before and after the blower, covers on, where a gauge is at hand.
       </p>
       <Mend entry={entry} />
     </>
@@ -50,7 +54,7 @@ export function Air() {
         blamed. Too little air freezes the coil or overheats the exchanger.
       </p>
       <ChooseOne check="air" slot="airPath" by={choosing} />
-      {record.motor.family === "ecmAirflow" && <Flashed />}
+      <Measured flashing={record.motor.family === "ecmAirflow"} />
       {epoch > 0 && (
         <div className="mt-3">
           <ChooseOne check="air" slot="verified" by={choosing} />

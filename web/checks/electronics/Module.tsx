@@ -4,7 +4,33 @@ import { Caution } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { Findings } from "../entry/Findings.tsx";
+import { Mend } from "../entry/Mend.tsx";
+import { entrySlot } from "../entry/slots.ts";
+import { SlotRow } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
+import { useEntry } from "../entry/useEntry.ts";
+
+const LIMITER = ["limiter", "limiterMarked", "limiterAmperes"] as const;
+
+/** The inrush limiter, where the module is open: cold ohms against what is marked on it, and amperes to order one alike. */
+function Limiter() {
+  const { record } = useOpenJob();
+  const entry = useEntry(
+    "module",
+    LIMITER.map((slot) => entrySlot("module", slot, record.motor)),
+    null,
+  );
+  return (
+    <>
+      <ul className="grid max-w-4xl gap-2" aria-label="Inrush limiter">
+        {LIMITER.map((slot) => (
+          <SlotRow key={slot} entry={entry} check="module" slot={slot} />
+        ))}
+      </ul>
+      <Mend entry={entry} />
+    </>
+  );
+}
 
 /** Harness, switches and module: locked out, waited out, measured dead. */
 export function Module() {
@@ -29,6 +55,8 @@ export function Module() {
         {deadSlotsOf(record.motor).map((slot) => (
           <ChooseOne key={slot} check="module" slot={slot} by={choosing} />
         ))}
+        {choosing.chosen("moduleLook") !== "" && <Limiter />}
+        <ChooseOne check="module" slot="killer" by={choosing} />
       </div>
       <div className="mt-3 flex max-w-3xl flex-col gap-3">
         <Findings check="module" />

@@ -1,6 +1,9 @@
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
 import { answersOf, pointsOf, schemeOf } from "#core/electronics";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
+import { isTyping } from "../../ui/isTyping.ts";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
@@ -10,6 +13,8 @@ import { entrySlot } from "../entry/slots.ts";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
+import { Code } from "./Code.tsx";
+import { DiagramForm } from "./DiagramForm.tsx";
 import { Plug } from "./Plug.tsx";
 import { Way } from "./Way.tsx";
 
@@ -31,6 +36,8 @@ function Live({ ready, onReady }: { readonly ready: boolean; readonly onReady: (
   );
 }
 
+const MOST_IN_A_ROW = 8;
+
 /** Where supply and call are lost on their way to the motor, and whether it answers. */
 export function Power() {
   const { record, closed } = useOpenJob();
@@ -47,6 +54,14 @@ export function Power() {
   );
   const ready = closed || choosing.chosen("stance") === "ready";
   const active = points.find(({ slot }) => slot === entry.active) ?? points[0]!;
+  const [drawing, setDrawing] = useState(false);
+  useHotkeys("e", () => ready && !closed && setDrawing(true), {
+    enableOnFormTags: true,
+    ignoreEventWhen: isTyping,
+    preventDefault: true,
+  });
+  // Nine points of a three-phase motor stand in two rows.
+  const stacked = points.length > MOST_IN_A_ROW;
   return (
     <section aria-labelledby="check-title">
       <h2 id="check-title" className="text-xl font-bold">
@@ -58,7 +73,7 @@ export function Power() {
       <Live ready={ready} onReady={() => choosing.choose("stance")("ready")} />
       {ready && (
         <>
-          <div className="flex gap-2.5 max-lg:flex-col">
+          <div className={`flex gap-2.5 ${stacked ? "flex-col" : "max-lg:flex-col"}`}>
             {scheme.ways.map((way) => (
               <Way key={way.id} way={way} active={entry.active} onChoose={entry.move} />
             ))}
@@ -66,6 +81,11 @@ export function Power() {
           <ul aria-label="Reading" className="my-2.5">
             <SlotRow entry={entry} check="power" slot={active.slot} name={active.name} under={active.under} />
           </ul>
+          {drawing && (
+            <div className="mb-2.5">
+              <DiagramForm key={active.slot} point={active} onDone={() => setDrawing(false)} />
+            </div>
+          )}
           <div className="grid items-start grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-2.5 max-md:grid-cols-1">
             <Plug point={active} connectors={scheme.connectors} />
             <div className="grid content-start gap-2.5">
@@ -83,15 +103,27 @@ export function Power() {
                 {scheme.recognise} <strong className="text-ink">Wire colours are not to be trusted.</strong>{" "}
                 Read the diagram on this motor. {scheme.never.join(" ")}
               </p>
+              {!closed && !drawing && (
+                <div className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
+                  <Button size="small" hotkey="E" onClick={() => setDrawing(true)}>
+                    Mine differs
+                  </Button>
+                  {motor.diagram && `Pins as on ${motor.diagram.source}.`}
+                </div>
+              )}
             </div>
           </div>
           <AcrossTheBench entry={entry} />
           <Mend entry={entry} />
           <h3 className="mb-1 mt-4 font-semibold">Does it answer?</h3>
           <div className="flex flex-col gap-2.5">
-            {answersOf(motor).map((slot) => (
-              <ChooseOne key={slot} check="power" slot={slot} by={choosing} />
-            ))}
+            {answersOf(motor).map((slot) =>
+              slot === "code" ? (
+                <Code key={slot} />
+              ) : (
+                <ChooseOne key={slot} check="power" slot={slot} by={choosing} />
+              ),
+            )}
           </div>
         </>
       )}

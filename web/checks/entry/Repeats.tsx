@@ -26,7 +26,7 @@ export function Repeats({
           title="Correct this reading"
           aria-label={`Correct ${readingText(reading)}`}
           onClick={() => onCorrect(reading)}
-          className="rounded decoration-dotted underline-offset-4 enabled:hover:underline"
+          className="min-w-8 rounded text-left decoration-dotted underline-offset-4 enabled:hover:underline pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         >
           {readingText(reading).replace(/\s.*$/u, "")}
         </button>

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { latestIn, type CheckId } from "#core/record";
+import { latestIn, standingIn, type CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { EntryField } from "./EntryField.tsx";
 import { readingText } from "./readingText.ts";
@@ -36,10 +36,11 @@ export function SlotRow({
   readonly tone?: Tone;
   readonly detail?: ReactNode;
 }) {
-  const { record, epoch } = useOpenJob();
+  const { record, epoch, closed } = useOpenJob();
   const active = entry.active === slot;
   const last = latestIn(record.readings, check, slot, epoch);
   const text = last ? readingText(last) : "";
+  const alone = standingIn(record.readings, check, slot, epoch).length === 1;
   return (
     <li
       className={`grid min-h-16 grid-cols-[8rem_1fr_8.5rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-1.5 max-sm:grid-cols-[6rem_1fr] ${active ? "border-2 border-green" : "border-line"}`}
@@ -58,10 +59,24 @@ export function SlotRow({
           <EntryField entry={entry} standing={text} />
         ) : (
           <p className={`text-3xl font-semibold leading-9 ${TONES[tone]}`}>
-            {text || <span className="text-base font-normal text-ink-2">not read</span>}
+            {last && alone && !closed ? (
+              <button
+                type="button"
+                title="Correct this reading"
+                aria-label={`Correct ${text}`}
+                onClick={() => entry.correct(last)}
+                className="min-h-11 rounded text-left decoration-dotted underline-offset-8 hover:underline"
+              >
+                {text}
+              </button>
+            ) : (
+              text || <span className="text-base font-normal text-ink-2">not read</span>
+            )}
           </p>
         )}
-        <Repeats check={check} slot={slot} onCorrect={(reading) => entry.correct(reading)} />
+        {(!alone || active) && (
+          <Repeats check={check} slot={slot} onCorrect={(reading) => entry.correct(reading)} />
+        )}
       </div>
       <p className="text-right text-sm leading-snug text-ink-2 max-sm:col-span-2 max-sm:text-left">
         {word && <strong className={`block text-base ${TONES[tone] || "text-ink"}`}>{word}</strong>}

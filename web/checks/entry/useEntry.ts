@@ -22,9 +22,14 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const job = useOpenJob();
   const { record, epoch } = job;
   const isRead = (slot: string) => latestIn(record.readings, check, slot, epoch) !== undefined;
-  const [chosen, setActive] = useState(
-    () => (slots.find(({ slot, optional }) => !optional && !isRead(slot)) ?? slots.at(-1)!).slot,
-  );
+  const [chosen, setActive] = useState(() => {
+    // What the verdict asks for next, down to its field; else the first that is still to be read.
+    const { next } = job.verdict;
+    const asked = next?.check === check ? slots.find(({ slot }) => slot === next.slots[0]) : undefined;
+    const wanted = slots.filter(({ optional }) => !optional);
+    const open = (wanted.length > 0 ? wanted : slots).find(({ slot }) => !isRead(slot));
+    return (asked ?? open ?? slots.at(-1)!).slot;
+  });
   const [text, setText] = useState("");
   const [problem, setProblem] = useState("");
   const [correcting, setCorrecting] = useState<Reading | null>(null);

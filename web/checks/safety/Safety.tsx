@@ -1,12 +1,20 @@
-import { useEffect, useState } from "react";
+import { useEffect, useState, type FormEvent } from "react";
 import { latestIn } from "#core/record";
-import { cautionsFor, isDone, type Caution as CautionOf } from "#core/safety";
+import { cautionsFor, isDone, minutesOf, waitCut, type Caution as CautionOf } from "#core/safety";
 import { useOpenJob } from "../../job/openJob.ts";
 import { clockText, useSecondsLeft } from "../../job/useSecondsLeft.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Mark } from "../../ui/Mark.tsx";
+import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { Caution } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
+import { Mend } from "../entry/Mend.tsx";
+import { entrySlot } from "../entry/slots.ts";
+import { SlotRow } from "../entry/SlotRow.tsx";
+import { useEntry } from "../entry/useEntry.ts";
+
+/** Letters that a reason has at least. */
+const LEAST_REASON = 10;
 
 /** A wait that gates its caution: started by hand, counted down, and only then to be acknowledged. */
 function Wait({
@@ -20,7 +28,9 @@ function Wait({
 }) {
   const { record, epoch, read } = useOpenJob();
   const started = latestIn(record.readings, "safety", caution.id, epoch);
-  const left = useSecondsLeft(started?.takenAt ?? null, caution.wait ?? 0);
+  const minutes = minutesOf(record, caution, epoch);
+  const left = useSecondsLeft(started?.takenAt ?? null, minutes);
+  const [cutting, setCutting] = useState(false);
   if (!started)
     return (
       <Button
@@ -28,17 +38,31 @@ function Wait({
         className="shrink-0"
         onClick={() => void read("safety", caution.id, { kind: "choice", choice: "started" })}
       >
-        Start {caution.wait} minutes
+        Start {minutes} minutes
       </Button>
     );
   if (left > 0)
     return (
-      <p className="shrink-0 text-right text-amber">
-        <strong role="timer" className="block text-4xl">
-          {clockText(left)}
-        </strong>
-        then measure, then touch
-      </p>
+      <div className="shrink-0 text-right">
+        <p className="text-amber">
+          <strong role="timer" className="block text-4xl">
+            {clockText(left)}
+          </strong>
+          then measure, then touch
+        </p>
+        {cutting ? (
+          <CutShort
+            onDone={(cut) => {
+              setCutting(false);
+              if (cut) onDone();
+            }}
+          />
+        ) : (
+          <Button look="quiet" size="small" data-aside onClick={() => setCutting(true)}>
+            Measured dead already
+          </Button>
+        )}
+      </div>
     );
   return (
     <Button look={focus ? "main" : "plain"} className="shrink-0" onClick={onDone}>
@@ -47,11 +71,87 @@ function Wait({
   );
 }
 
+/** A wait ended before its time, by somebody who measured: only with the reason, which stays in the record. */
+function CutShort({ onDone }: { readonly onDone: (cut: boolean) => void }) {
+  const { read } = useOpenJob();
+  const [problem, setProblem] = useState("");
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const text = String(new FormData(event.currentTarget).get("waitCut")).trim();
+    if (text.length < LEAST_REASON) return setProblem("Say what was measured, and why it cannot wait.");
+    const outcome = await read("safety", "waitCut", { kind: "text", text });
+    if (outcome.kind === "refused") setProblem(outcome.sentence);
+    else onDone(true);
+  };
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => void submit(event)}
+      className="flex w-72 flex-col items-stretch gap-2 text-left"
+    >
+      <Field id="wait-cut" label="What was measured, and why it cannot wait" problem={problem || undefined}>
+        <input
+          id="wait-cut"
+          name="waitCut"
+          autoFocus
+          autoComplete="off"
+          maxLength={200}
+          aria-invalid={problem !== ""}
+          aria-describedby="wait-cut-problem"
+          className={FIELD_CLASS}
+        />
+      </Field>
+      <span className="flex gap-2">
+        <Button type="submit">Cut the wait short</Button>
+        <Button look="quiet" onClick={() => onDone(false)}>
+          Wait
+        </Button>
+      </span>
+    </form>
+  );
+}
+
+const BLEED = ["bleedCapacitance", "bleedResistance", "bleedVolts"] as const;
+
+/** Capacitors of this machine, where somebody knows them: they may need longer than the usual five minutes. */
+function Bleed() {
+  const { record, epoch } = useOpenJob();
+  const entry = useEntry(
+    "safety",
+    BLEED.map((slot) => entrySlot("safety", slot, record.motor)),
+    null,
+  );
+  const known = BLEED.some((slot) => latestIn(record.readings, "safety", slot, epoch));
+  const [open, setOpen] = useState(known);
+  if (!open)
+    return (
+      <Button look="quiet" onClick={() => setOpen(true)}>
+        Capacitor and bleed resistor are known
+      </Button>
+    );
+  return (
+    <div>
+      <ul className="grid gap-2" aria-label="What holds the charge">
+        {BLEED.map((slot) => (
+          <SlotRow key={slot} entry={entry} check="safety" slot={slot} />
+        ))}
+      </ul>
+      <Mend entry={entry} />
+      <p className="mt-1 text-sm text-ink-2">
+        Down to 30 V DC by V₀·e^(−t/RC), five minutes at least. A bleeder may be open: the wait ends in a
+        measurement.
+      </p>
+    </div>
+  );
+}
+
 /** The cautions that apply, each acknowledged by itself, anew in every epoch. */
 export function Safety() {
   const { record, epoch, read, closed } = useOpenJob();
   const [problem, setProblem] = useState("");
   const cautions = cautionsFor(record.motor.family);
+  const waits = cautions.some(({ wait }) => wait !== undefined);
+  const cut = waitCut(record, epoch);
   const next = cautions.find((caution) => !isDone(record, caution, epoch));
   const done = (caution: CautionOf) => {
     const before = latestIn(record.readings, "safety", caution.id, epoch);
@@ -64,7 +164,11 @@ export function Safety() {
   };
   // The next open caution takes the focus, so that Enter, Enter, Enter reads them one by one.
   useEffect(
-    () => document.getElementById(`caution-${next?.id}`)?.querySelector("button")?.focus(),
+    () =>
+      document
+        .getElementById(`caution-${next?.id}`)
+        ?.querySelector<HTMLElement>("button:not([data-aside])")
+        ?.focus(),
     [next?.id],
   );
   return (
@@ -109,6 +213,18 @@ export function Safety() {
           );
         })}
       </ol>
+      {waits && !closed && (
+        <div className="mt-3 max-w-3xl">
+          <Bleed />
+        </div>
+      )}
+      {cut && (
+        <div className="mt-3 max-w-3xl">
+          <Caution>
+            <strong>The wait was cut short.</strong> {cut}
+          </Caution>
+        </div>
+      )}
       {problem && (
         <p role="alert" className="mt-3 text-red">
           {problem}

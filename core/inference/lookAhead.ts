@@ -1,0 +1,103 @@
+import type { Classes } from "./classes.ts";
+import type { Inference } from "./infer.ts";
+import { leadingOf, massOf, playable, rankSteps, sharesAfter, typesOf } from "./nextStep.ts";
+import type { Actions, Candidate, Circumstances, Model } from "./types.ts";
+
+/** A course of readings less probable than this is not counted ahead: a slip is read again. Judgement. */
+const LEAST_FOLLOWED = 0.02;
+
+/** What an outcome of a step would leave. */
+export interface Left {
+  readonly words: string;
+  readonly probability: number;
+  /** Bits of the cures that would then lead, and how likely they would be what is asked for. */
+  readonly to: number;
+  readonly share: number;
+}
+
+/** What each outcome of a variable would leave to be asked for, most probable first; the hardly possible are left out. */
+export function whatIsLeft(
+  model: Model,
+  circumstances: Circumstances,
+  actions: Actions,
+  inference: Inference,
+  variable: string,
+): Left[] {
+  const { of: by, masks } = typesOf(actions, inference);
+  const count = masks.length;
+  const candidate = { id: variable, minutes: 1, variables: [variable], merged: {} };
+  return playable(model, circumstances, candidate)
+    .flatMap((one) => {
+      const all = sharesAfter(massOf(one.classes, by, count, inference), one, count);
+      return one.variable.outcomes.flatMap((outcome, k): Left[] => {
+        const shares = all.subarray(k * count, (k + 1) * count);
+        const probability = shares.reduce((sum, p) => sum + p, 0);
+        if (probability < LEAST_FOLLOWED) return [];
+        const to = leadingOf(shares);
+        const words = one.variable.words[outcome] ?? outcome;
+        return [{ words, probability, to: masks[to]!, share: shares[to]! / probability }];
+      });
+    })
+    .sort((a, b) => b.probability - a.probability);
+}
+
+/** The sets weighed anew as if a variable had been found to have an outcome. */
+function afterOutcome(
+  inference: Inference,
+  { of, chances, outcomes }: Classes,
+  outcome: number,
+  mass: number,
+): Inference {
+  const posterior = Float64Array.from(
+    inference.posterior,
+    (p, s) => (p * chances[of[s]! * outcomes + outcome]!) / mass,
+  );
+  return { ...inference, posterior };
+}
+
+/**
+ * How likely one answer is reached after how many more readings, each chosen as {@link rankSteps} would and every course
+ * followed that is not hardly possible: the chance at place n is that of exactly n. A course ends where one answer is as
+ * likely as `enough`, or where nothing is left that tells more.
+ * @param most beyond which nobody counts
+ * @param chance of the course so far
+ * @returns `most` + 1 chances that add up to at most one: what is missing takes longer, or is hardly possible
+ */
+export function readingsLeft(
+  model: Model,
+  circumstances: Circumstances,
+  actions: Actions,
+  inference: Inference,
+  candidates: readonly Candidate[],
+  enough: number,
+  most: number,
+  chance = 1,
+): number[] {
+  const { shares } = typesOf(actions, inference);
+  const none = Array.from({ length: most + 1 }, () => 0);
+  const here = none.with(0, chance);
+  if (shares[leadingOf(shares)]! >= enough) return here;
+  const [best] = rankSteps(model, circumstances, actions, inference, candidates);
+  const step = candidates.find(({ id }) => id === best?.id);
+  // Nothing that is left to read tells more: what stands then stands.
+  if (!best || !step) return here;
+  if (most === 0) return none;
+  const { classes } = playable(model, circumstances, { ...step, variables: [best.telling], merged: {} })[0]!;
+  const open = candidates
+    .map((one) => ({ ...one, variables: one.variables.filter((id) => id !== best.telling) }))
+    .filter(({ variables }) => variables.length > 0);
+  const byClass = new Float64Array(classes.count);
+  inference.posterior.forEach((p, s) => (byClass[classes.of[s]!]! += p));
+  const after = none.slice(1);
+  for (let k = 0; k < classes.outcomes; k += 1) {
+    let mass = 0;
+    for (let c = 0; c < classes.count; c += 1)
+      mass += byClass[c]! * classes.chances[c * classes.outcomes + k]!;
+    if (chance * mass < LEAST_FOLLOWED) continue;
+    const next = afterOutcome(inference, classes, k, mass);
+    readingsLeft(model, circumstances, actions, next, open, enough, most - 1, chance * mass).forEach(
+      (p, n) => (after[n]! += p),
+    );
+  }
+  return [0, ...after];
+}
