@@ -789,8 +789,11 @@ export const FAULTS = {
     location: "data",
     disposition: null,
     cures: ["record"],
-    prior: everywhere(0.05),
-    priorReason: "nameplate, model or a rewind other than believed",
+    prior: {
+      ...everywhere(0.05),
+      ...{ ecm: 0.01, ecmAirflow: 0.01, ecmSealed: 0.01, miniSplit: 0.01, miniSplitDriver: 0.01 },
+    },
+    priorReason: "nameplate, model or a rewind other than believed; of a blower hardly anything is expected",
     explains: 0.1,
     placed: false,
   },
