@@ -9,6 +9,8 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   reporter: [["list"], ["json"]],
   use: {
+    // What the page keeps for the time without a server has its own test.
+    serviceWorkers: "block",
     actionTimeout: 20_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {

@@ -1,9 +1,38 @@
+import { createHash } from "node:crypto";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig, type Plugin } from "vite";
+
+const WORKER = "sw.js";
+
+/** The service worker learns what the application is made of once that is known. */
+const madeOf: Plugin = {
+  name: "what-the-application-is-made-of",
+  enforce: "post",
+  generateBundle(_options, bundle) {
+    const worker = bundle[WORKER];
+    if (worker?.type !== "chunk") return;
+    const names = Object.keys(bundle).filter((name) => name !== WORKER && name.startsWith("assets/"));
+    const assets = JSON.stringify(names.sort().map((name) => `/${name}`));
+    const version = createHash("sha256").update(assets).digest("hex").slice(0, 12);
+    worker.code = worker.code
+      .replace(/(["'`])__ASSETS__\1/u, () => JSON.stringify(assets))
+      .replace("__VERSION__", version);
+  },
+};
 
 export default defineConfig({
   root: "web",
-  plugins: [react(), tailwindcss()],
-  build: { outDir: "../dist/web", emptyOutDir: true, target: "es2023" },
+  plugins: [react(), tailwindcss(), madeOf],
+  build: {
+    outDir: "../dist/web",
+    emptyOutDir: true,
+    target: "es2023",
+    rolldownOptions: {
+      input: { main: "web/index.html", sw: "web/offline/worker.ts" },
+      output: {
+        entryFileNames: ({ name }) => (name === "sw" ? WORKER : "assets/[name]-[hash].js"),
+      },
+    },
+  },
 });

@@ -93,6 +93,10 @@ export function createApp({ services, log, hosts, web }: AppParts): express.Expr
   );
   app.use(API, routes(services, BODY_LIMIT));
   if (web && existsSync(web)) {
+    // The service worker is asked for anew at every start: it brings a new version.
+    app.get("/sw.js", (_request, response) => {
+      response.set("Cache-Control", "no-cache").sendFile(join(web, "sw.js"));
+    });
     app.use(express.static(web, { index: false, maxAge: "1y", immutable: true }));
     app.get("/{*path}", (_request, response) => {
       response.set("Cache-Control", "no-cache").sendFile(join(web, "index.html"));

@@ -1,7 +1,7 @@
 import { CHECKS, type Verdict } from "../assess/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { epochOf, standingParts, type CheckId, type JobRecord } from "../record/index.ts";
-import { madeSafeAt } from "../safety/index.ts";
+import { madeSafeAt, type Here } from "../safety/index.ts";
 import { plansOf, type RepairPlan } from "./plans.ts";
 import { proofOf } from "./proof.ts";
 import { awaitedParts, releaseOf, runProofOf } from "./release.ts";
@@ -34,7 +34,7 @@ function waitForParts(job: JobRecord, said: boolean): NextStep | null {
   return { kind: "wait", waitingFor: "parts", due: due.at(-1) ?? null };
 }
 
-function afterRepair(job: JobRecord): NextStep {
+function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   const { lines, answer } = proofOf(job);
   if (releaseOf(job)) return { kind: "close" };
   const wait = waitForParts(job, false);
@@ -46,7 +46,7 @@ function afterRepair(job: JobRecord): NextStep {
   }
   const waiting = lines.find(({ state }) => state === "notRepeated");
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
-  return madeSafeAt(job, epochOf(job))
+  return madeSafeAt(job, epochOf(job), here)
     ? { kind: "check", check: waiting.check, repeats: true }
     : { kind: "check", check: "safety", repeats: false };
 }
@@ -65,14 +65,15 @@ function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {
 /**
  * Where a job goes next: made safe before anything is measured, then what the verdict proposes, the decision,
  * what it waits for, the repair, its proof by reading and running, the release, the closing. One rule for the bench and for the job itself.
+ * @param here who is there now, for whom what was made safe may have lapsed
  * @param verdict of this record; where it lags behind by a reading, safety is still taken from the record
  */
-export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean): NextStep {
+export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean, here?: Here): NextStep {
   if (closed) return { kind: "done" };
-  if (epochOf(job) > 0) return afterRepair(job);
+  if (epochOf(job) > 0) return afterRepair(job, here);
   const decided = afterDecision(job, verdict);
   if (decided) return decided;
   const check = CHECKS.find(({ id }) => id === verdict.next?.check);
   if (verdict.decided || !check) return { kind: "decide" };
-  return { kind: "check", check: madeSafeAt(job, 0) ? check.id : "safety", repeats: false };
+  return { kind: "check", check: madeSafeAt(job, 0, here) ? check.id : "safety", repeats: false };
 }

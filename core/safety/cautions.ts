@@ -13,6 +13,8 @@ export interface Caution {
   readonly wait?: Minutes;
   /** Void again as soon as something was read with power on. */
   readonly untilPowered?: boolean;
+  /** Void on another day, and for another person: it says how things stand and not what one has to know. */
+  readonly lapses?: boolean;
 }
 
 const byFamily = (applies: (family: Family) => boolean): ByFamily<boolean> =>
@@ -32,6 +34,7 @@ export const CAUTIONS: readonly Caution[] = [
     id: "isolate",
     name: "Switched off",
     untilPowered: true,
+    lapses: true,
     applies: everyone,
     text: "Switch off, lock out, and take the supply or pack away. Local rules and the maker's instructions come first.",
   },
@@ -42,17 +45,20 @@ export const CAUTIONS: readonly Caution[] = [
     text: "Capacitors hold charge: wait five minutes after the supply is off and the rotor still: a fan that wind turns charges them again. Bleeders fail, so measure after it.",
     wait: LEAST_WAIT,
     untilPowered: true,
+    lapses: true,
   },
   {
     id: "verifyDead",
     name: "Verified dead",
     untilPowered: true,
+    lapses: true,
     applies: everyone,
     text: "Verify dead with a meter proved before and after on something live.",
   },
   {
     id: "propellers",
     name: "Propellers off",
+    lapses: true,
     applies: {
       hobby: true,
       hub: false,

@@ -81,22 +81,64 @@ function lastPowered({ readings }: Pick<Sitting, "readings">, epoch: number): nu
 const stands = (sitting: Pick<Sitting, "readings">, caution: Caution, reading: Reading, epoch: number) =>
   caution.untilPowered !== true || sitting.readings.indexOf(reading) > lastPowered(sitting, epoch);
 
-/** Whether a caution was acknowledged in this epoch, and nothing was powered since that makes it void. */
-export function isDone(sitting: Pick<Sitting, "readings">, caution: Caution, epoch: number): boolean {
+/**
+ * Who stands at the bench, and since when what was made safe still counts (UTC, ISO 8601): the start of the day, or the
+ * last closing where that is later. The core has no clock and knows nobody: callers say.
+ */
+export interface Here {
+  readonly by: string;
+  readonly since: string;
+}
+
+/** Whether what was acknowledged then holds for who is here now. Safe does not last. */
+const holdsFor = ({ lapses }: Caution, { by, takenAt }: Reading, here: Here | undefined): boolean =>
+  lapses !== true || here === undefined || (by === here.by && takenAt >= here.since);
+
+/**
+ * Whether a caution was acknowledged in this epoch, and nothing was powered since that makes it void.
+ * @param here who is there now, for whom it may have lapsed; left out, it is asked whether it was ever done
+ */
+export function isDone(
+  sitting: Pick<Sitting, "readings">,
+  caution: Caution,
+  epoch: number,
+  here?: Here,
+): boolean {
   const reading = latestIn(sitting.readings, "safety", caution.id, epoch);
   return (
     reading?.value.kind === "choice" &&
     reading.value.choice === "done" &&
-    stands(sitting, caution, reading, epoch)
+    stands(sitting, caution, reading, epoch) &&
+    holdsFor(caution, reading, here)
   );
 }
 
-/** When the last caution of the epoch was acknowledged (UTC, ISO 8601); null while one is open. */
-export function madeSafeAt(sitting: Sitting, epoch: number): string | null {
+/** When the last caution of the epoch was acknowledged (UTC, ISO 8601), and by whom; null while one is open. */
+export function madeSafe(
+  sitting: Sitting,
+  epoch: number,
+  here?: Here,
+): { readonly at: string; readonly by: string } | null {
   const cautions = cautionsFor(sitting.motor.family);
-  if (!cautions.every((caution) => isDone(sitting, caution, epoch))) return null;
-  const times = cautions.map(({ id }) => latestIn(sitting.readings, "safety", id, epoch)?.takenAt ?? "");
-  return times.toSorted().at(-1) ?? null;
+  if (!cautions.every((caution) => isDone(sitting, caution, epoch, here))) return null;
+  const last = cautions
+    .flatMap(({ id }) => latestIn(sitting.readings, "safety", id, epoch) ?? [])
+    .toSorted((a, b) => (a.takenAt < b.takenAt ? -1 : 1))
+    .at(-1);
+  return last ? { at: last.takenAt, by: last.by } : null;
+}
+
+/** When it was made safe; null while a caution is open. */
+export const madeSafeAt = (sitting: Sitting, epoch: number, here?: Here): string | null =>
+  madeSafe(sitting, epoch, here)?.at ?? null;
+
+/** Why what was once made safe is not any more, in a sentence; null where it still is, or never was. */
+export function lapsed(sitting: Sitting, epoch: number, here: Here): string | null {
+  const once = madeSafe(sitting, epoch);
+  if (!once || madeSafe(sitting, epoch, here)) return null;
+  return once.at < here.since
+    ? "It was made safe before, and that does not last: go through it again."
+    : `${once.by} made it safe. You take it over: go through it yourself.`;
 }
 
 export interface RunningWait {

@@ -1,7 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { FAMILIES, type Reading } from "#core/record";
 import { choice, HUB, job, madeSafe, measured, reading, REPAIR } from "../../tests/jobs.ts";
-import { CAUTIONS, cautionsFor, isDone, madeSafeAt, runningWait, safetyCheck, waitCut } from "./index.ts";
+import {
+  CAUTIONS,
+  cautionsFor,
+  isDone,
+  lapsed,
+  madeSafeAt,
+  runningWait,
+  safetyCheck,
+  waitCut,
+} from "./index.ts";
 
 const ECM = { ...HUB, family: "ecm" as const };
 
@@ -108,6 +117,26 @@ describe("made safe", () => {
     // A wait begun before it does not go on.
     const begun = { ...choice("safety", "discharge", "started"), takenAt: "2026-03-02T09:15:00.000Z" };
     expect(runningWait(job([begun, live], { motor: ECM }), 0)).toBeNull();
+  });
+
+  it("does not last: another day and another person ask for it anew, what one has to know stays known", () => {
+    const of = job(madeSafe("hub"));
+    const at = madeSafeAt(of, 0)!;
+    const by = of.readings[0]!.by;
+    const today = { by, since: "2026-03-02T00:00:00.000Z" };
+    expect(madeSafeAt(of, 0, today)).toBe(at);
+    expect(lapsed(of, 0, today)).toBeNull();
+    const tomorrow = { by, since: "2026-03-03T00:00:00.000Z" };
+    expect(madeSafeAt(of, 0, tomorrow)).toBeNull();
+    expect(lapsed(of, 0, tomorrow)).toMatch(/does not last/u);
+    const other = { ...today, by: "ZZ" };
+    expect(madeSafeAt(of, 0, other)).toBeNull();
+    expect(lapsed(of, 0, other)).toMatch(/You take it over/u);
+    const open = (here?: typeof today) =>
+      cautionsFor("hub").flatMap((caution) => (isDone(of, caution, 0, here) ? [] : [caution.id]));
+    expect(open()).toEqual([]);
+    expect(open(other)).toEqual(["isolate", "verifyDead"]);
+    expect(lapsed(job([]), 0, other)).toBeNull();
   });
 
   it("finds nothing about the motor and offers nothing to find", () => {

@@ -528,7 +528,7 @@ const JOBS: readonly DemoJob[] = [
     complaint: "cutsOut",
     words: "cuts out on the bridge",
     events: ["water"],
-    day: "2026-11-25",
+    day: "now",
     safe: true,
     turn: "even",
     play: "none",

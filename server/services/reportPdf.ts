@@ -1,28 +1,11 @@
-import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
 import pdfmake from "pdfmake";
 import type { CanvasElement, Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
 import { moneyText, PROOF_HEADINGS, type PairTable, type Report } from "#core/report";
+import { REPORT_FONTS, runsOf, TEXT, unprintable } from "./reportFonts.ts";
 
-const packages = createRequire(import.meta.url);
-const fontFile = (name: string, file: string) =>
-  join(dirname(packages.resolve(`@fontsource/${name}/package.json`)), "files", file);
-
-const TEXT = "Text";
-/** The text font has no Greek letters; this one brings Ω and μ. */
-const GREEK = "Greek";
-pdfmake.addFonts({
-  [TEXT]: {
-    normal: fontFile("atkinson-hyperlegible-next", "atkinson-hyperlegible-next-latin-400-normal.woff"),
-    bold: fontFile("atkinson-hyperlegible-next", "atkinson-hyperlegible-next-latin-700-normal.woff"),
-  },
-  [GREEK]: {
-    normal: fontFile("noto-sans", "noto-sans-greek-400-normal.woff"),
-    bold: fontFile("noto-sans", "noto-sans-greek-700-normal.woff"),
-  },
-});
+pdfmake.addFonts(REPORT_FONTS);
 // A report is made of its own text and these fonts alone.
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => path.includes("@fontsource"));
@@ -34,15 +17,7 @@ const COPPER = "#A4521F";
 const GREEN = "#1B5E47";
 const SOFT = "#DCEAE1";
 
-/** Text with its Greek letters in the font that has them. */
-function runs(text: string): { text: string; font: string }[] {
-  return text
-    .split(/([Α-ω]+)/u)
-    .filter(Boolean)
-    .map((part) => ({ text: part, font: /^[Α-ω]/u.test(part) ? GREEK : TEXT }));
-}
-
-const line = (text: string, style?: object): Content => ({ text: runs(text), ...style });
+const line = (text: string, style?: object): Content => ({ text: runsOf(text), ...style });
 const heading = (text: string): Content => line(text, { bold: true, fontSize: 11, margin: [0, 10, 0, 3] });
 
 const STRIP = { width: 230, row: 11, edge: 6 } as const;
@@ -115,7 +90,7 @@ function drawing({ limit, bars }: NonNullable<PairTable["strip"]>): Content[] {
 }
 
 function sitting({ title, rows, summary, strip }: PairTable): Content {
-  const cell = (text: string, style: object = {}): TableCell => ({ text: runs(text), ...style });
+  const cell = (text: string, style: object = {}): TableCell => ({ text: runsOf(text), ...style });
   return {
     stack: [
       line(title, { bold: true }),
@@ -184,7 +159,7 @@ function head({ letterhead, title, motor, answer, plainWords, complaint }: Repor
     line(answer, { bold: true, fontSize: 20 }),
     line(plainWords, { fontSize: 11.5, margin: [0, 3, 0, 8] }),
     { columns: [column(facts.slice(0, half)), column(facts.slice(half))] },
-    { text: [{ text: "You told us: ", color: QUIET }, ...runs(complaint)], margin: [0, 8, 0, 4] },
+    { text: [{ text: "You told us: ", color: QUIET }, ...runsOf(complaint)], margin: [0, 8, 0, 4] },
   ];
 }
 
@@ -198,7 +173,7 @@ function released({ release }: Report): Content[] {
         body: [
           [
             {
-              text: [{ text: `${RELEASE_LABELS[release.as]}. `, bold: true }, ...runs(release.words)],
+              text: [{ text: `${RELEASE_LABELS[release.as]}. `, bold: true }, ...runsOf(release.words)],
               fillColor: SOFT,
               margin: [0, 6, 0, 6],
             },
@@ -231,7 +206,7 @@ function bill({ costs }: Report): Content[] {
         widths: ["*", "auto"],
         body: [
           ...costs.lines.map(([what, amount]) => [
-            { text: runs(what) },
+            { text: runsOf(what) },
             { text: moneyText(amount), alignment: "right" as const },
           ]),
           [
@@ -283,7 +258,7 @@ function annex(report: Report): Content[] {
   const found = report.findings.map(({ sentence, departs }) => ({
     text: [
       { text: departs ? "departs  " : "agrees  ", bold: true, color: departs ? COPPER : GREEN },
-      ...runs(sentence),
+      ...runsOf(sentence),
     ],
   }));
   return [
@@ -305,6 +280,7 @@ function annex(report: Report): Content[] {
 }
 
 function definition(report: Report, day: string): TDocumentDefinitions {
+  const left = unprintable(JSON.stringify(report));
   return {
     info: { title: `${report.title}, motor report` },
     pageSize: "A4",
@@ -336,6 +312,14 @@ function definition(report: Report, day: string): TDocumentDefinitions {
       },
       ...signatures(report),
       ...annex(report),
+      ...(left.length > 0
+        ? [
+            line(
+              `${left.length === 1 ? "One letter" : `${left.length} letters`} of this job cannot be printed in the fonts of this program and ${left.length === 1 ? "stands" : "stand"} as “?” here; the record itself keeps ${left.length === 1 ? "it" : "them"}.`,
+              { color: QUIET, fontSize: 8, margin: [0, 8, 0, 0] },
+            ),
+          ]
+        : []),
     ],
   };
 }

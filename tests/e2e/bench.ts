@@ -79,6 +79,24 @@ export async function openJob(page: Page, bench: Bench, name: RegExp): Promise<v
   await atTheBench(page, bench);
   await page.getByRole("main").getByRole("link", { name }).click();
   await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+  await takeOver(page);
+}
+
+/** What was made safe on another day is made safe again, and the job goes on where it would have. */
+async function takeOver(page: Page): Promise<void> {
+  const plan = page.getByRole("navigation", { name: "Plan" });
+  await expect(plan.getByRole("link", { name: "Decide" })).toBeAttached();
+  const again = plan.getByRole("link", { name: /Made safe again/u });
+  if ((await again.count()) === 0 || !(await again.isVisible())) return;
+  await again.click();
+  await expect(page.getByRole("heading", { name: "Made safe" })).toBeVisible();
+  const open = page.getByRole("button", { name: /^(Done|Waited, and measured dead)$/u });
+  for (let left = await open.count(); left > 0; left--) {
+    await open.first().press("Enter");
+    await expect(open).toHaveCount(left - 1);
+  }
+  await page.keyboard.press("n");
+  await expect(page.getByRole("heading", { name: "Made safe" })).toHaveCount(0);
 }
 
 export async function goTo(page: Page, step: string): Promise<void> {

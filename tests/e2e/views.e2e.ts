@@ -82,8 +82,8 @@ test("at 1280 by 800 the pairs, the verdict and the saved line are in view witho
 });
 
 test("on a tablet the plan folds away and opens again", async ({ page, bench }) => {
-  await page.setViewportSize({ width: 820, height: 1180 });
   await openJob(page, bench, /Cargo trike 5, front hub/u);
+  await page.setViewportSize({ width: 820, height: 1180 });
   await expect(page.getByRole("link", { name: /Leads to frame/u })).toBeHidden();
   await page.getByRole("button", { name: "Show the plan" }).click();
   await goTo(page, "Leads to frame");
@@ -91,17 +91,19 @@ test("on a tablet the plan folds away and opens again", async ({ page, bench }) 
   await fitsTheWidth(page);
 });
 
-test("on a phone plan, step and verdict are tabs", async ({ page, bench }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
+test("on a phone plan, step and verdict take turns: a strip opens the one, a line the other", async ({
+  page,
+  bench,
+}) => {
   await openJob(page, bench, /Cargo trike 5, front hub/u);
+  await page.setViewportSize({ width: 390, height: 844 });
   await fitsTheWidth(page);
-  await page.getByRole("tab", { name: "Plan" }).click();
+  await page.getByRole("button", { name: /^Plan: step \d+ of 14/u }).click();
   await goTo(page, "Three pairs");
-  await page.getByRole("tab", { name: "Step" }).click();
   await expect(page.getByLabel("Pair C–A")).toBeVisible();
   await expect(page.getByRole("complementary", { name: "Standing verdict" })).toBeHidden();
   await fitsTheWidth(page);
-  await page.getByRole("tab", { name: "Verdict" }).click();
+  await page.getByRole("button", { name: /^Verdict: /u }).click();
   await expect(page.getByRole("heading", { name: "Shorted turns" })).toBeVisible();
   await fitsTheWidth(page);
 });

@@ -87,6 +87,18 @@ const FETCHED_ANEW: readonly Parcel["kind"][] = ["closing", "callingOff", "reope
 const fetched = async (job: string) =>
   (await store.dispatch(api.endpoints.job.initiate(job, { forceRefetch: true, subscribe: false }))).data;
 
+/**
+ * The same, and never from before a version: a fetch that was under way when the entry was delivered is answered without
+ * it, and would take it off the screen.
+ */
+async function fetchedSince(job: string, version: number): Promise<void> {
+  for (let tries = 0; tries < MOST_TRIES; tries += 1) {
+    const view = await fetched(job);
+    if (!view || view.version >= version) return;
+  }
+}
+const MOST_TRIES = 3;
+
 export const outbox = createOutbox({
   store: deviceStore(),
   send,
@@ -96,7 +108,7 @@ export const outbox = createOutbox({
     // One step on from what the screen has: added there. Anything else is fetched anew.
     if (data && data.version + 1 === receipt.version && !FETCHED_ANEW.includes(parcel.kind))
       store.dispatch(api.util.updateQueryData("job", parcel.job, (view) => withEntry(view, parcel, receipt)));
-    else await fetched(parcel.job);
+    else await fetchedSince(parcel.job, receipt.version);
     store.dispatch(api.util.invalidateTags(["Jobs"]));
   },
   // Bytes stay with the outbox: a screen only counts them.

@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import { STAGES, type Stage } from "#contract/jobs";
@@ -37,6 +37,9 @@ function moveFocus(by: 1 | -1) {
   links[at < 0 ? 0 : Math.min(links.length - 1, Math.max(0, at + by))]?.focus();
 }
 
+/** How far the bench was scrolled when it was left: there it opens again. */
+const left = { at: 0 };
+
 /** Home: jobs by what they wait for, each with its next step. */
 export function Bench() {
   const navigate = useNavigate();
@@ -55,6 +58,11 @@ export function Bench() {
   useHotkeys("up", () => moveFocus(-1), { preventDefault: true });
   useHotkeys("escape", () => setSearch(""), { enableOnFormTags: ["INPUT"] });
   const jobs = data?.items ?? [];
+  const list = useRef<HTMLElement>(null);
+  const there = data !== undefined;
+  useLayoutEffect(() => {
+    if (there && list.current) list.current.scrollTop = left.at;
+  }, [there]);
   return (
     <div className="flex min-h-screen flex-col lg:h-screen">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-5 py-1.5">
@@ -85,6 +93,11 @@ export function Bench() {
             type="search"
             value={search}
             onChange={(event) => setSearch(event.target.value)}
+            // Enter opens what was found first.
+            onKeyDown={(event) => {
+              const [first] = jobs;
+              if (event.key === "Enter" && search !== "" && first) void navigate(`/jobs/${first.id}`);
+            }}
             placeholder="Find a job, motor, serial"
             className="h-10 w-64 rounded-lg border border-line-strong bg-sunk px-3 pr-9 placeholder:text-ink-2 max-sm:w-full"
           />
@@ -98,7 +111,11 @@ export function Bench() {
         <Person />
       </header>
       <div className="grid min-h-0 grow grid-cols-[1fr_250px] max-lg:grid-cols-1">
-        <main className="min-w-0 overflow-y-auto p-5">
+        <main
+          ref={list}
+          onScroll={({ currentTarget }) => (left.at = currentTarget.scrollTop)}
+          className="min-w-0 overflow-y-auto p-5"
+        >
           <h1 className="mb-3 text-xl font-bold">
             {new Date().toLocaleDateString("en-GB", { weekday: "long" })} at the bench
           </h1>

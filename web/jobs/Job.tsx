@@ -5,7 +5,7 @@ import type { JobStep, JobView } from "#contract/jobs";
 import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import type { CheckDefinition } from "#core/check";
 import { CONNECTION_LABELS, FAMILY_FACTS, type CheckId } from "#core/record";
-import { madeSafeAt } from "#core/safety";
+import { lapsed, madeSafeAt } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
 import { Person, WhoIsHere } from "../app/Person.tsx";
 import { useBench } from "../app/store.ts";
@@ -22,9 +22,13 @@ import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
 import { SinceClosing } from "./SinceClosing.tsx";
-import { nextPlaceOf, stepsOf } from "./steps.ts";
+import { nextPlaceOf, stepAt, stepsOf, type Step } from "./steps.ts";
 import { UndoLast } from "./UndoLast.tsx";
-import { Zones } from "./Zones.tsx";
+import { Zones, type Zone } from "./Zones.tsx";
+import { PhoneFoot } from "./PhoneFoot.tsx";
+import { Strip } from "./Strip.tsx";
+import { hereNow, useHere } from "../job/useHere.ts";
+import { useTouch } from "../job/useTouch.ts";
 import { useOutlook, useVerdict } from "../job/useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
@@ -53,8 +57,15 @@ function keysOf({ keys, slots }: CheckDefinition) {
 }
 /** At a motor's own plugs its pins can be put right. */
 const PINS_KEY = [[["E"], "its pins"]] as const;
+const MORE_KEYS = [
+  [["J", "a…"], "to the step with that letter in the plan"],
+  [["U"], "take the last entry of the step back"],
+  [["F"], "across the bench, in large digits"],
+  [["Tab"], "through what can be pressed; Enter or Space presses it"],
+] as const;
 const SKIP_KEY = [[["S"], "skip"]] as const;
 const NEXT_KEY = [[["N"], "next"]] as const;
+const JUMP_KEY = [[["J"], "jump"]] as const;
 const BENCH_KEY = [[["B"], "bench"]] as const;
 
 function Sentence({ children }: { readonly children: ReactNode }) {
@@ -81,15 +92,72 @@ function useDigitsToEntry() {
   }, []);
 }
 
+/** Puts the focus where the step goes on: its open field, what is open to be chosen, or its title. False while it is not there. */
+function arrive(): boolean {
+  const main = document.querySelector("main");
+  const field = main?.querySelector<HTMLElement>("input[data-entry]");
+  const choice = [...(main?.querySelectorAll<HTMLElement>("[role=group]") ?? [])]
+    .find((group) => group.querySelector("[role=radio]") && !group.querySelector("[aria-checked=true]"))
+    ?.querySelector<HTMLElement>("[role=radio]");
+  const title = main?.querySelector<HTMLElement>("h2");
+  title?.setAttribute("tabindex", "-1");
+  const wanted = field ?? choice ?? title;
+  wanted?.focus();
+  return wanted !== undefined && wanted !== null;
+}
+
+/** A step that is opened takes the focus, unless something in it took it by itself; one that is still fetched is waited for. */
+function useArrival(step: JobStep) {
+  useEffect(() => {
+    let tries = 20;
+    let timer = 0;
+    const look = () => {
+      const main = document.querySelector("main");
+      const inside = document.activeElement !== null && main?.contains(document.activeElement);
+      if (inside || (main?.querySelector("h2") && arrive()) || (tries -= 1) === 0) return;
+      timer = window.setTimeout(look, 50);
+    };
+    timer = window.setTimeout(look, 0);
+    return () => window.clearTimeout(timer);
+  }, [step]);
+}
+
+/** J, and then the letter of a step: any step by two keys. Anything else leaves it. */
+function useJump(steps: readonly Step[], go: (step: JobStep) => void): boolean {
+  const [jumping, setJumping] = useState(false);
+  useHotkeys("j", () => setJumping(true), {
+    enableOnFormTags: true,
+    ignoreEventWhen: isTyping,
+    preventDefault: true,
+  });
+  useEffect(() => {
+    if (!jumping) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || event.key === "Shift") return;
+      event.preventDefault();
+      event.stopPropagation();
+      setJumping(false);
+      const step = stepAt(steps, event.key);
+      if (step) go(step);
+    };
+    // Before anything else that listens: S, U and the lamps are letters too.
+    window.addEventListener("keydown", onKey, { capture: true });
+    return () => window.removeEventListener("keydown", onKey, { capture: true });
+  });
+  return jumping;
+}
+
 function Gate({ check }: { readonly check: CheckId }) {
-  const { id } = useOpenJob();
+  const { id, record, epoch } = useOpenJob();
+  const why = lapsed(record, epoch, useHere());
   return (
     <section aria-labelledby="gate" className="max-w-xl rounded-xl border-2 border-red bg-sheet p-6">
       <h2 id="gate" className="text-xl font-bold text-red">
         Make it safe first
       </h2>
       <p className="mb-4 mt-1">
-        {checkOf(check).title} puts a meter on the motor. Go through the cautions once; then this opens.
+        {why ??
+          `${checkOf(check).title} puts a meter on the motor. Go through the cautions once; then this opens.`}
       </p>
       <Link
         to={`/jobs/${id}/safety`}
@@ -111,6 +179,7 @@ function Centre({
   readonly onSkipped: (skipped: boolean) => void;
 }) {
   const { record, epoch, closed } = useOpenJob();
+  const here = useHere();
   if (step === "decide") return <Decide />;
   if (step === "repair") return <RepairAndProve />;
   if (step === "report") return <ReportPage />;
@@ -127,7 +196,7 @@ function Centre({
       </section>
     );
   const Screen = CHECK_SCREENS[step];
-  if (check.gated && !closed && !madeSafeAt(record, epoch)) return <Gate check={step} />;
+  if (check.gated && !closed && !madeSafeAt(record, epoch, here)) return <Gate check={step} />;
   return (
     <>
       {skipping && <SkipForm check={step} onDone={onSkipped} />}
@@ -141,38 +210,50 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const navigate = useNavigate();
   const [skipping, setSkipping] = useState(false);
   /** Where the person is now: what was written down a moment ago does not carry them off from there. */
-  const here = useRef(step);
+  const place = useRef(step);
   useEffect(() => {
-    here.current = step;
+    place.current = step;
   }, [step]);
   const { motor } = job.record;
-  const steps = stepsOf(job.record, job.verdict, job.closed);
-  const next = nextPlaceOf(job.record, job.verdict, job.closed);
+  const here = useHere();
+  const steps = stepsOf(job.record, job.verdict, job.closed, here);
+  const next = nextPlaceOf(job.record, job.verdict, job.closed, here);
   const outlook = useOutlook(job, FAMILY_FACTS[motor.family].ownElectronics && !job.closed);
   const check = CHECKS.find(({ id }) => id === step);
   const skippable = check !== undefined && step !== "safety" && !job.closed;
   // Where lamps are recorded B is a lamp.
   const lamps = check?.keys === "lamps";
+  const [zone, setZone] = useState<Zone>("step");
+  const { phone } = useTouch();
+  const skip = () => {
+    setZone("step");
+    setSkipping(true);
+  };
+  /** To the next step; where this is it, to what is still open in it. */
+  const goOn = () => (next === step ? arrive() : go(`/jobs/${job.id}/${next}`));
   const go = (to: string) => {
     setSkipping(false);
+    setZone("step");
     void navigate(to);
   };
   const hotkeys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
-  useHotkeys("n", () => go(`/jobs/${job.id}/${next}`), hotkeys);
-  useHotkeys("s", () => skippable && setSkipping(true), hotkeys);
+  useHotkeys("n", goOn, hotkeys);
+  useHotkeys("s", () => skippable && skip(), hotkeys);
   useHotkeys("b", () => !lamps && go("/"), hotkeys);
+  const jumping = useJump(steps, (to) => go(`/jobs/${job.id}/${to}`));
   useDigitsToEntry();
+  useArrival(step);
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
-    <div className="flex min-h-screen flex-col lg:h-screen print:h-auto">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-5 py-1.5 print:hidden">
+    <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen print:h-auto">
+      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-5 py-1.5 max-sm:flex-nowrap max-sm:gap-x-2 max-sm:px-3 max-sm:py-1 print:hidden">
         <Link
           to="/"
-          className="flex items-center gap-2 border-r border-line pr-5 font-semibold text-green max-sm:pr-2"
+          className="flex min-h-11 items-center gap-2 border-r border-line pr-5 font-semibold text-green max-sm:pr-2"
         >
           <Logo /> <span className="max-md:sr-only">Green Fable</span>
         </Link>
-        <h1 className="text-lg font-bold">{motor.name}</h1>
+        <h1 className="truncate text-lg font-bold max-sm:min-w-0 max-sm:text-base">{motor.name}</h1>
         <span className="text-sm text-ink-2 max-sm:hidden">J-{String(job.number).padStart(4, "0")}</span>
         <span className="text-sm text-ink-2 max-lg:hidden">
           {FAMILY_FACTS[motor.family].label}
@@ -185,15 +266,23 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
       </header>
       <RefusedEntries />
       <SinceClosing />
+      <Strip
+        steps={steps}
+        present={step}
+        open={zone === "plan"}
+        onOpen={() => setZone(zone === "plan" ? "step" : "plan")}
+      />
       <Zones
+        zone={zone}
+        onZone={setZone}
         wide={check === undefined}
-        plan={<Plan steps={steps} present={step} />}
+        plan={<Plan steps={steps} present={step} jumping={jumping} />}
         centre={
           <Centre
             step={step}
             skipping={skipping && skippable}
             onSkipped={(skipped) =>
-              skipped && here.current === step ? go(`/jobs/${job.id}/${next}`) : setSkipping(false)
+              skipped && place.current === step ? go(`/jobs/${job.id}/${next}`) : setSkipping(false)
             }
           />
         }
@@ -212,26 +301,41 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
           </VerdictPanel>
         }
       />
-      <Foot
-        keys={[
-          ...(check ? keysOf(check) : []),
-          ...(check?.id === "power" && !job.closed ? PINS_KEY : []),
-          ...(skippable ? SKIP_KEY : []),
-          ...NEXT_KEY,
-          ...(lamps ? [] : BENCH_KEY),
-        ]}
-      >
-        <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
-          <UndoLast key={step} step={step} />
-          <SavedLine />
-        </span>
-      </Foot>
+      {phone ? (
+        <PhoneFoot
+          key={step}
+          step={step}
+          next={next === step ? null : nextTitle}
+          onNext={goOn}
+          onSkip={skippable ? skip : null}
+          verdictOpen={zone === "verdict"}
+          onVerdict={() => setZone(zone === "verdict" ? "step" : "verdict")}
+        />
+      ) : (
+        <Foot
+          keys={[
+            ...(check ? keysOf(check) : []),
+            ...(check?.id === "power" && !job.closed ? PINS_KEY : []),
+            ...(skippable ? SKIP_KEY : []),
+            ...NEXT_KEY,
+            ...JUMP_KEY,
+            ...(lamps ? [] : BENCH_KEY),
+          ]}
+          more={MORE_KEYS}
+        >
+          <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
+            <UndoLast key={step} step={step} />
+            <SavedLine />
+          </span>
+        </Foot>
+      )}
     </div>
   );
 }
 
 function JudgedJob({ view, step }: { readonly view: JobView; readonly step: string | undefined }) {
   const parts = useJobParts(view);
+  const who = useBench((bench) => bench.who);
   const verdict = useVerdict(
     parts.record,
     parts.closed && parts.closing ? keptVerdict(parts.closing.verdict) : null,
@@ -243,7 +347,8 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
     (candidate) => candidate.step === step,
   )?.step;
   // Opened without a step: the next one then, and no jumping away from it while readings land.
-  const opening = first ?? nextPlaceOf(open.record, open.verdict, open.closed);
+  const opening =
+    first ?? nextPlaceOf(open.record, open.verdict, open.closed, hereNow(who, open.closing?.at ?? null));
   if (!first) setFirst(opening);
   return (
     <OpenJobContext value={open}>

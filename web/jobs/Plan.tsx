@@ -3,10 +3,19 @@ import type { JobStep } from "#contract/jobs";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { useOpenJob } from "../job/openJob.ts";
-import type { Step } from "./steps.ts";
+import { letterOf, type Step } from "./steps.ts";
 
 /** The plan: checks by stage, their state as a shape, what they said, and why one was skipped. */
-export function Plan({ steps, present }: { readonly steps: readonly Step[]; readonly present: JobStep }) {
+export function Plan({
+  steps,
+  present,
+  jumping = false,
+}: {
+  readonly steps: readonly Step[];
+  readonly present: JobStep;
+  /** The letters are live: the next one goes to its step. */
+  readonly jumping?: boolean;
+}) {
   const { id, epoch } = useOpenJob();
   const stages = [...new Set(steps.map(({ stage }) => stage))];
   return (
@@ -28,8 +37,14 @@ export function Plan({ steps, present }: { readonly steps: readonly Step[]; read
                     to={`/jobs/${id}/${step}`}
                     onClick={step === present ? focusEntry : undefined}
                     aria-current={step === present ? "step" : undefined}
-                    className="flex min-h-8 items-center gap-2.5 rounded-lg px-2 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
+                    className="flex min-h-8 items-center gap-2 rounded-lg px-1.5 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
                   >
+                    <span
+                      aria-hidden
+                      className={`w-4 shrink-0 text-center text-xs max-lg:hidden ${jumping ? "rounded bg-amber-soft font-bold text-ink" : step === present ? "" : "text-ink-2"}`}
+                    >
+                      {letterOf(steps, step)}
+                    </span>
                     <Mark state={state} onGreen={step === present} />
                     <span
                       className={`shrink-0 ${state === "departs" && step !== present ? "font-semibold text-copper" : ""}`}

@@ -1,10 +1,13 @@
 import { Link } from "react-router";
 import { FAMILY_FACTS, type JobRecord } from "#core/record";
-import { cautionsFor, isDone, madeSafeAt, runningWait } from "#core/safety";
+import { cautionsFor, isDone, madeSafe, runningWait } from "#core/safety";
+import { useHere } from "../job/useHere.ts";
+import { useTouch } from "../job/useTouch.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
 
-const PILL = "ml-auto flex min-h-9 items-center gap-2 rounded-full border px-4 text-sm font-semibold";
+const PILL =
+  "ml-auto flex min-h-9 shrink-0 items-center gap-2 rounded-full border px-4 text-sm font-semibold max-sm:min-h-11 max-sm:px-3";
 
 function Warning() {
   return (
@@ -15,37 +18,57 @@ function Warning() {
   );
 }
 
+/** The time, with its day where that is not today. */
+function whenText(at: string): string {
+  const time = new Date(at);
+  const today = time.toDateString() === new Date().toDateString();
+  return time.toLocaleString("en-GB", {
+    ...(!today && { day: "numeric", month: "short" }),
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+}
+
 /** Read with power on before anything is made dead. */
 const isPowered = ({ motor }: JobRecord) => FAMILY_FACTS[motor.family].ownElectronics;
 
 /** The safety state in words, at the top right of every step; a step under power never reads as dead. */
 export function SafetyPill({ live }: { readonly live: boolean }) {
-  const { id, record, epoch } = useOpenJob();
-  const at = madeSafeAt(record, epoch);
+  const { id, record, epoch, closed } = useOpenJob();
+  const here = useHere();
+  // A phone's header is one line.
+  const { phone } = useTouch();
+  const safe = madeSafe(record, epoch, closed ? undefined : here);
   const wait = runningWait(record, epoch);
   const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);
   // With power on nothing is dead, whether it was made safe before or not.
-  if (live && (at || isPowered(record)))
+  if (live && (safe || isPowered(record)))
     return (
       <span className={`${PILL} border-red text-red`}>
-        <Warning /> Live step: powered
+        <Warning /> {phone ? "Live" : "Live step: powered"}
       </span>
     );
-  if (at)
+  if (safe)
     return (
       <span className={`${PILL} border-green text-green`}>
         <svg viewBox="0 0 16 16" className="size-3.5" aria-hidden>
           <rect x="1" y="1" width="14" height="14" rx="3" fill="none" stroke="currentColor" strokeWidth="2" />
           <path d="m4.5 8.5 2.5 2.5 4.5-6" fill="none" stroke="currentColor" strokeWidth="2" />
         </svg>
-        Dead and safe, {new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
+        {phone ? `Dead, ${whenText(safe.at)}` : `Dead and safe, ${whenText(safe.at)}, ${safe.by}`}
       </span>
     );
-  const open = cautionsFor(record.motor.family).filter((caution) => !isDone(record, caution, epoch)).length;
+  const open = cautionsFor(record.motor.family).filter(
+    (caution) => !isDone(record, caution, epoch, here),
+  ).length;
   return (
     <Link to={`/jobs/${id}/safety`} className={`${PILL} border-red text-red`}>
       <Warning />
-      {left > 0 ? `Bleeding down, ${clockText(left)}` : `Not made safe: ${open} open`}
+      {left > 0
+        ? `${phone ? "" : "Bleeding down, "}${clockText(left)}`
+        : phone
+          ? "Not safe"
+          : `Not made safe: ${open} open`}
     </Link>
   );
 }

@@ -7,8 +7,11 @@ import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 
+/** Steps in which nothing is entered that a key could take back. */
+const NOTHING_ENTERED: readonly JobStep[] = ["takenIn", "report"];
+
 /** Takes the last entry of the step back, by one key and one button; the record keeps both. */
-export function UndoLast({ step }: { readonly step: JobStep }) {
+export function useUndoLast(step: JobStep) {
   const { record, epoch, closed, undo } = useOpenJob();
   const [said, setSaid] = useState("");
   const last = lastEntryOf(record, step, epoch, readingText);
@@ -23,13 +26,19 @@ export function UndoLast({ step }: { readonly step: JobStep }) {
     ignoreEventWhen: isTyping,
     preventDefault: true,
   });
-  if (step === "takenIn" || step === "report") return null;
+  return { last: closed ? null : last, said, takeBack, possible: !NOTHING_ENTERED.includes(step) };
+}
+
+/** The button of it at the foot of a bench screen. */
+export function UndoLast({ step }: { readonly step: JobStep }) {
+  const { last, said, takeBack, possible } = useUndoLast(step);
+  if (!possible) return null;
   return (
     <span className="flex min-w-0 items-center gap-2">
       <Button
         hotkey="U"
         size="small"
-        disabled={closed || !last}
+        disabled={!last}
         aria-label={last ? `Undo ${last.words}` : "Undo"}
         onClick={() => void takeBack()}
       >

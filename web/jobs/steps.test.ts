@@ -13,7 +13,7 @@ import {
   REPAIR,
   skipped,
 } from "../../tests/jobs.ts";
-import { nextPlaceOf, stepsOf } from "./steps.ts";
+import { letterOf, nextPlaceOf, stepsOf, stepAt } from "./steps.ts";
 
 const OPEN = [
   ...madeSafe("hub"),
@@ -110,5 +110,15 @@ describe("the plan", () => {
     expect(stepsOf(failed, assessJob(failed), false).find(({ step }) => step === "repair")?.state).toBe(
       "departs",
     );
+  });
+});
+
+describe("the letter of a step", () => {
+  const steps = stepsOf(job([]), assessJob(job([])), false);
+  it("goes to it and to nothing else", () => {
+    for (const { step } of steps) expect(stepAt(steps, letterOf(steps, step))).toBe(step);
+    expect(stepAt(steps, "A")).toBe("takenIn");
+    expect(stepAt(steps, "z")).toBeUndefined();
+    expect(stepAt(steps, "Escape")).toBeUndefined();
   });
 });

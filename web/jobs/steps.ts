@@ -2,6 +2,7 @@ import type { JobStep } from "#contract/jobs";
 import type { CheckState } from "#core/check";
 import { ownPlan, type Verdict } from "#core/assess";
 import { nextStepOf, proofOf } from "#core/decision";
+import { lapsed, type Here } from "#core/safety";
 import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
 
 /** A line of the plan: a check, or what settles the job. */
@@ -36,8 +37,9 @@ function repairStep(record: JobRecord): Step {
   };
 }
 
-/** The whole plan of a job in working order. */
-export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): Step[] {
+/** The whole plan of a job in working order, as it is for who is here now. */
+export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean, here?: Here): Step[] {
+  const safeNoMore = here !== undefined && !closed && lapsed(record, epochOf(record), here) !== null;
   return [
     {
       step: "takenIn",
@@ -50,8 +52,10 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): S
       step: check,
       title,
       stage,
-      state,
-      note: note || (state === "toDo" ? `${minutes} min` : ""),
+      // Made safe once, and not for who is here now.
+      ...(check === "safety" && safeNoMore
+        ? { state: "toDo" as const, note: "again" }
+        : { state, note: note || (state === "toDo" ? `${minutes} min` : "") }),
     })),
     decisionStep(record),
     repairStep(record),
@@ -66,9 +70,19 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean): S
 }
 
 /** Where in the job its next step is done. */
-export function nextPlaceOf(record: JobRecord, verdict: Verdict, closed: boolean): JobStep {
-  const next = nextStepOf(record, verdict, closed);
+export function nextPlaceOf(record: JobRecord, verdict: Verdict, closed: boolean, here?: Here): JobStep {
+  const next = nextStepOf(record, verdict, closed, here);
   if (next.kind === "check") return next.check;
   if (next.kind === "decide" || (next.kind === "wait" && next.waitingFor === "answer")) return "decide";
   return next.kind === "done" ? "report" : "repair";
 }
+
+/** The letter of a step: J and then this letter goes there. */
+export function letterOf(steps: readonly Step[], wanted: JobStep): string {
+  const at = steps.findIndex(({ step }) => step === wanted);
+  return at < 0 ? "" : String.fromCharCode("a".charCodeAt(0) + at);
+}
+
+/** The step behind a letter; undefined where there is none. */
+export const stepAt = (steps: readonly Step[], letter: string): JobStep | undefined =>
+  letter.length === 1 ? steps[letter.toLowerCase().charCodeAt(0) - "a".charCodeAt(0)]?.step : undefined;

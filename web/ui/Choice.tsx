@@ -32,9 +32,12 @@ export function OneOf({
   disabled = false,
   hideLabel,
   again = false,
+  oneRow = false,
 }: ChoiceProps & {
   readonly value: string;
   readonly onChoose: (value: string) => void;
+  /** On a phone it stays one row, pushed sideways. */
+  readonly oneRow?: boolean;
   /** It is asked a second time: pressing what is chosen says it once more. */
   readonly again?: boolean;
 }) {
@@ -51,7 +54,7 @@ export function OneOf({
           if (chosen) onChoose(chosen);
           else if (again) onChoose(value);
         }}
-        className="flex flex-wrap gap-1.5"
+        className={`flex flex-wrap gap-1.5 ${oneRow ? "max-sm:-mx-3.5 max-sm:flex-nowrap max-sm:overflow-x-auto max-sm:px-3.5 max-sm:*:shrink-0" : ""}`}
       >
         <Items options={options} />
       </ToggleGroup.Root>

@@ -46,7 +46,15 @@ export function FormField<Fields extends FieldValues>({
   return (
     <Field id={id} label={label} problem={problem} {...(hint !== undefined && { hint })}>
       {options ? (
-        <select {...common}>
+        <select
+          {...common}
+          // As in every other field: Enter sends the form.
+          onKeyDown={(event) => {
+            if (event.key !== "Enter") return;
+            event.preventDefault();
+            event.currentTarget.form?.requestSubmit();
+          }}
+        >
           {options.map(([value, words]) => (
             <option key={value} value={value}>
               {words}

@@ -1,5 +1,8 @@
 import { formatQuantity, quantityText } from "#core/quantity";
+import { useEffect } from "react";
+import { useTouch } from "../../job/useTouch.ts";
 import { Button } from "../../ui/Button.tsx";
+import { offerPad, withdrawPad } from "./pad.ts";
 import type { Entry } from "./useEntry.ts";
 
 function understood(entry: Entry): string {
@@ -47,6 +50,10 @@ export function EntryField({
   readonly standing?: string;
 }) {
   const bad = entry.problem !== "";
+  const { phone } = useTouch();
+  // The keypad at the foot of a phone types into the one field that is open.
+  useEffect(() => offerPad(entry));
+  useEffect(() => withdrawPad, []);
   return (
     <form {...entry.form} noValidate className="min-w-0">
       <input
@@ -54,7 +61,7 @@ export function EntryField({
         {...entry.input}
         autoFocus
         autoComplete="off"
-        inputMode="text"
+        inputMode={phone ? "none" : "text"}
         aria-label={entry.present.label}
         aria-describedby="understood"
         data-entry

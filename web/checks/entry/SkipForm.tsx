@@ -25,7 +25,10 @@ export function SkipForm({
   return (
     <form
       onSubmit={(event) => void submit(event)}
-      onKeyDown={(event) => event.key === "Escape" && onDone(false)}
+      // Escape leaves an empty form; typing is never thrown away by it.
+      onKeyDown={(event) =>
+        event.key === "Escape" && new FormData(event.currentTarget).get("reason") === "" && onDone(false)
+      }
       noValidate
       className="mb-4 flex flex-wrap items-end gap-3 rounded-xl border border-line-strong bg-sheet p-4"
     >

@@ -43,7 +43,7 @@ export function SlotRow({
   const alone = standingIn(record.readings, check, slot, epoch).length === 1;
   return (
     <li
-      className={`grid min-h-16 grid-cols-[8rem_1fr_8.5rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-1.5 max-sm:grid-cols-[6rem_1fr] ${active ? "border-2 border-green" : "border-line"}`}
+      className={`grid min-h-16 grid-cols-[8rem_1fr_8.5rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-1.5 max-sm:grid-cols-[5.5rem_1fr_auto] max-sm:gap-2 max-sm:px-3 ${active ? "border-2 border-green" : "border-line"}`}
     >
       <button
         type="button"
@@ -52,7 +52,7 @@ export function SlotRow({
         className="min-h-11 text-left leading-tight"
       >
         <strong className="block">{name}</strong>
-        <span className="text-sm text-ink-2">{under}</span>
+        <span className="block text-sm leading-tight text-ink-2">{under}</span>
       </button>
       <div className="min-w-0">
         {active ? (
@@ -78,7 +78,7 @@ export function SlotRow({
           <Repeats check={check} slot={slot} onCorrect={(reading) => entry.correct(reading)} />
         )}
       </div>
-      <p className="text-right text-sm leading-snug text-ink-2 max-sm:col-span-2 max-sm:text-left">
+      <p className="text-right text-sm leading-snug text-ink-2 max-sm:max-w-24">
         {word && <strong className={`block text-base ${TONES[tone] || "text-ink"}`}>{word}</strong>}
         {detail}
       </p>

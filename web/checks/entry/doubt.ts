@@ -13,12 +13,20 @@ const SMALLER = 1000;
 /** A point typed one place too early. */
 const TENFOLD = 10;
 
+/** A comma before three digits: a decimal one to some, thousands to others. */
+const EITHER_COMMA = /^[1-9]\d{0,2},\d{3}(?:\s*[a-zµμω]*)$/iu;
+const THOUSAND = 1000;
+
 /** Whether a value lies far from what can be read here, and what may have been meant. Nothing at all is a reading. */
 export function doubtOf(
   { least, most, kind }: Pick<EntrySlot, "least" | "most" | "kind">,
   text: string,
   value: number,
 ): Doubt | null {
+  if (EITHER_COMMA.test(text.trim())) {
+    const thousands = Number((value * THOUSAND).toPrecision(12));
+    return { text, value, instead: { value: thousands, text: quantityText(thousands, kind) } };
+  }
   if (most === null || value === 0 || (value >= least && value <= most)) return null;
   if (value < least) {
     const larger = Number((value * TENFOLD).toPrecision(12));

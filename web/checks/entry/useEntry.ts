@@ -25,7 +25,8 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const [chosen, setActive] = useState(() => {
     // What the verdict asks for next, down to its field; else the first that is still to be read.
     const { next } = job.verdict;
-    const asked = next?.check === check ? slots.find(({ slot }) => slot === next.slots[0]) : undefined;
+    const named = next?.check === check ? slots.filter(({ slot }) => next.slots.includes(slot)) : [];
+    const asked = named.find(({ slot }) => next?.again === true || !isRead(slot));
     const wanted = slots.filter(({ optional }) => !optional);
     const open = (wanted.length > 0 ? wanted : slots).find(({ slot }) => !isRead(slot));
     return (asked ?? open ?? slots.at(-1)!).slot;
@@ -115,6 +116,22 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     void save(recorded(kind, parsed), text, stay);
   };
 
+  /** What is typed is saved and stays in its place; with nothing typed the last is read again. */
+  const again = () => {
+    const last = mine.at(-1);
+    if (text !== "") enter(true);
+    else if (last) void save(last.value, last.typed, true);
+  };
+  const recordOpen = () => {
+    if (text === "" && kind.canBeOpen) void save({ kind: "open" }, "OL", false);
+  };
+  const back = () => move(slots[Math.max(0, index - 1)]!.slot);
+  const put = (typed: string) => {
+    setText(typed);
+    setProblem("");
+    setDoubt(null);
+  };
+
   const onKeyDown = (event: KeyboardEvent) => {
     const take = (act: () => void) => {
       event.preventDefault();
@@ -124,17 +141,14 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     const afterOpen = justOpened.current;
     justOpened.current = afterOpen && /^l$/iu.test(event.key);
     if (afterOpen && /^(l|enter)$/iu.test(event.key)) return take(() => undefined);
-    if (event.key === "Escape" && correcting) take(() => move(active));
-    else if (event.key === "+" && text !== "") take(() => enter(true));
-    else if (event.key === "+" && mine.length > 0) {
-      const last = mine.at(-1)!;
-      take(() => void save(last.value, last.typed, true));
-    } else if (text !== "") return;
-    else if (event.key === "Backspace") take(() => move(slots[Math.max(0, index - 1)]!.slot));
+    if (event.key === "Escape" && correcting && text === correcting.typed) take(() => move(active));
+    else if (event.key === "+" && (text !== "" || mine.length > 0)) take(again);
+    else if (text !== "") return;
+    else if (event.key === "Backspace") take(back);
     else if (/^o$/iu.test(event.key) && kind.canBeOpen)
       take(() => {
         justOpened.current = true;
-        void save({ kind: "open" }, "OL", false);
+        recordOpen();
       });
   };
 
@@ -166,6 +180,11 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     /** What was read here last, as typed. */
     standing: mine.at(-1)?.typed ?? "",
     enter: () => enter(false),
+    again,
+    recordOpen,
+    back,
+    /** Puts a text into the field, as typing it would. */
+    put,
     /** Takes the doubted value in the smaller unit. */
     takeInstead() {
       if (doubt?.instead) void save(valueOfKind(kind, doubt.instead.value), doubt.instead.text, false);
@@ -199,9 +218,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       value: text,
       disabled: job.closed,
       onChange(event: { target: { value: string } }) {
-        setText(event.target.value);
-        setProblem("");
-        setDoubt(null);
+        put(event.target.value);
       },
       onKeyDown,
       "aria-invalid": problem !== "",

@@ -110,14 +110,15 @@ export function Hall() {
       <h2 id="check-title" className="text-xl font-bold">
         Sensors
       </h2>
-      <p className="mb-3 max-w-3xl text-ink-2">
+      <p className="mb-3 max-w-3xl text-ink-2 max-sm:mb-2 max-sm:text-sm">
         {halls
           ? "Creep the rotor by hand: six states in order. A dead signal is a wire, a sensor, or both."
           : "The motor's small sensors, read at the plug."}
       </p>
-      <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
+      <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2 max-sm:*:min-w-0">
         <OneOf
           label="Part"
+          oneRow
           value={part}
           onChoose={setPart}
           options={Object.entries(parts).map(([value, { words }]) => ({ value, words }))}

@@ -33,6 +33,10 @@ function inField({ target }: KeyboardEvent): boolean {
   );
 }
 
+/** What Enter and Space press by themselves, such as a link of the plan. */
+const isPressable = ({ target }: KeyboardEvent) =>
+  target instanceof HTMLElement && target.closest("a, button, summary") !== null;
+
 function TypedState({ lamps }: { readonly lamps: LampEntry }) {
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -101,7 +105,7 @@ export function HallSteps() {
     { ignoreEventWhen: inField, preventDefault: true },
   );
   useHotkeys("space,enter", () => lamps.begin(), {
-    ignoreEventWhen: (event) => inField(event) || event.target instanceof HTMLButtonElement,
+    ignoreEventWhen: (event) => inField(event) || isPressable(event),
     preventDefault: true,
   });
   useHotkeys("r", () => setSlot(slot === "forward" ? "backward" : "forward"), {
@@ -124,7 +128,7 @@ export function HallSteps() {
   );
   return (
     <div className="flex flex-col gap-3">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2 max-sm:order-3">
         <OneOf
           label="Turning"
           value={slot}
@@ -142,8 +146,8 @@ export function HallSteps() {
         <TypedState lamps={lamps} />
       </div>
       {said}
-      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
-        <div className="flex flex-col items-center justify-center rounded-xl border border-line bg-sheet p-3">
+      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1 max-sm:-order-1">
+        <div className="flex flex-col items-center justify-center rounded-xl border border-line bg-sheet p-3 max-sm:order-2">
           <HallRing
             spacing={spacing}
             visited={new Set([...forward, ...backward])}

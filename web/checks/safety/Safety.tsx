@@ -1,7 +1,8 @@
 import { useEffect, useState, type FormEvent } from "react";
 import { latestIn } from "#core/record";
-import { cautionsFor, isDone, minutesOf, waitCut, type Caution as CautionOf } from "#core/safety";
+import { cautionsFor, isDone, lapsed, minutesOf, waitCut, type Caution as CautionOf } from "#core/safety";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useHere } from "../../job/useHere.ts";
 import { clockText, useSecondsLeft } from "../../job/useSecondsLeft.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Mark } from "../../ui/Mark.tsx";
@@ -149,10 +150,12 @@ function Bleed() {
 export function Safety() {
   const { record, epoch, read, closed } = useOpenJob();
   const [problem, setProblem] = useState("");
+  const here = useHere();
+  const why = lapsed(record, epoch, here);
   const cautions = cautionsFor(record.motor.family);
   const waits = cautions.some(({ wait }) => wait !== undefined);
   const cut = waitCut(record, epoch);
-  const next = cautions.find((caution) => !isDone(record, caution, epoch));
+  const next = cautions.find((caution) => !isDone(record, caution, epoch, here));
   const done = (caution: CautionOf) => {
     const before = latestIn(record.readings, "safety", caution.id, epoch);
     void read(
@@ -178,11 +181,16 @@ export function Safety() {
       </h2>
       <p className="mb-4 max-w-2xl text-ink-2">
         Nothing is measured on a motor that could start or bite. Read each, do it, say so. They come back
-        after every repair.
+        after every repair, on another day and for another person.
       </p>
+      {why && (
+        <p role="status" className="mb-3 max-w-3xl border-l-4 border-amber bg-amber-soft px-4 py-2 text-sm">
+          {why}
+        </p>
+      )}
       <ol className="max-w-3xl overflow-hidden rounded-xl border border-line bg-sheet">
         {cautions.map((caution) => {
-          const acknowledged = isDone(record, caution, epoch);
+          const acknowledged = isDone(record, caution, epoch, here);
           return (
             <li
               key={caution.id}

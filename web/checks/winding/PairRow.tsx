@@ -37,7 +37,7 @@ export function PairRow({
   const { number, unit } = valueOf(found);
   return (
     <li
-      className={`grid min-h-20 grid-cols-[5rem_1fr_8rem] items-center gap-2 rounded-xl border bg-sheet px-4 py-1 max-sm:grid-cols-[4.5rem_1fr] ${
+      className={`grid min-h-20 grid-cols-[5rem_1fr_8rem] items-center gap-2 rounded-xl border bg-sheet px-4 py-1 max-sm:min-h-16 max-sm:grid-cols-[4.2rem_1fr_auto] max-sm:px-3 ${
         active ? "border-2 border-green" : "border-line"
       }`}
     >
@@ -48,24 +48,26 @@ export function PairRow({
         className="min-h-11 text-left"
       >
         <strong className="block text-lg">{pairName(pair)}</strong>
-        <span className="text-sm text-ink-2">{coloursOf(record.motor, pair)}</span>
+        <span className="block text-sm leading-tight text-ink-2">{coloursOf(record.motor, pair)}</span>
       </button>
       <div className="min-w-0">
         {active ? (
           <EntryField entry={entry} standing={number} />
         ) : (
-          <p className={`text-4xl font-semibold leading-10 ${TONE[look.state]}`}>
+          <p
+            className={`text-4xl font-semibold leading-10 max-sm:text-3xl max-sm:leading-9 ${TONE[look.state]}`}
+          >
             {number || <span className="text-base font-normal text-ink-2">not read</span>}
             {unit && <span className="ml-2 text-xl font-normal text-ink-2">{unit}</span>}
           </p>
         )}
         <Repeats check="winding" slot={pair} onCorrect={(reading) => entry.correct(reading)} />
       </div>
-      <p className="text-right text-sm leading-snug text-ink-2 max-sm:col-span-2 max-sm:text-left">
+      <p className="text-right text-sm leading-snug text-ink-2 max-sm:max-w-24">
         {look.word && (
           <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
         )}
-        {look.detail}
+        <span className={active ? "max-sm:hidden" : ""}>{look.detail}</span>
       </p>
     </li>
   );

@@ -1,0 +1,88 @@
+import type { JobStep } from "#contract/jobs";
+import { lowerFirst } from "#core/check";
+import { Keypad } from "../checks/entry/Keypad.tsx";
+import { usePad } from "../checks/entry/pad.ts";
+import { useOpenJob } from "../job/openJob.ts";
+import { Button } from "../ui/Button.tsx";
+import { Mark } from "../ui/Mark.tsx";
+import { useUndoLast } from "./UndoLast.tsx";
+
+/** What stands so far in one line, which opens its reasons. */
+function VerdictLine({ open, onOpen }: { readonly open: boolean; readonly onOpen: () => void }) {
+  const { verdict } = useOpenJob();
+  const [leading] = verdict.faults;
+  const state = verdict.decided ? "departs" : "cannotTell";
+  return (
+    <button
+      type="button"
+      aria-expanded={open}
+      aria-label={`Verdict: ${verdict.headline}`}
+      onClick={onOpen}
+      className={`flex min-h-11 w-full items-center gap-3 rounded-xl px-3 py-1 text-left text-sm leading-tight ${verdict.decided ? "bg-copper-soft" : "bg-sheet"}`}
+    >
+      <Mark state={state} />
+      <span className="min-w-0 grow">
+        <strong>{verdict.headline}.</strong>{" "}
+        {!verdict.decided && leading && leading.probability > 0.3
+          ? `${leading.name}, ${Math.round(100 * leading.probability)} %. `
+          : ""}
+        {verdict.next && `Next: ${lowerFirst(verdict.next.title)}.`}
+      </span>
+    </button>
+  );
+}
+
+/** What is always in reach of one thumb: the verdict in a line, undo, skip, next, and the keypad where a reading is typed. */
+export function PhoneFoot({
+  step,
+  next,
+  onNext,
+  onSkip,
+  verdictOpen,
+  onVerdict,
+}: {
+  readonly step: JobStep;
+  /** Title of the next step; null where this one is it: then it leads to what is open here. */
+  readonly next: string | null;
+  readonly onNext: () => void;
+  /** Null where the step cannot be skipped. */
+  readonly onSkip: (() => void) | null;
+  readonly verdictOpen: boolean;
+  readonly onVerdict: () => void;
+}) {
+  const pad = usePad();
+  const { last, said, takeBack, possible } = useUndoLast(step);
+  const { waiting, verdict } = useOpenJob();
+  return (
+    <footer className="flex flex-col gap-2 border-t border-line bg-sunk p-2.5 print:hidden">
+      <VerdictLine open={verdictOpen} onOpen={onVerdict} />
+      {(said || waiting.length > 0) && (
+        <p role="status" className="px-1 text-sm text-ink-2">
+          {said}
+          {waiting.length > 0 && " Kept on this device, on the way to the server."}
+        </p>
+      )}
+      <div className="flex gap-2">
+        {possible && (
+          <Button
+            className="min-h-12"
+            disabled={!last}
+            aria-label={last ? `Undo ${last.words}` : "Undo"}
+            onClick={() => void takeBack()}
+          >
+            Undo
+          </Button>
+        )}
+        {onSkip && (
+          <Button className="min-h-12" onClick={onSkip}>
+            Skip
+          </Button>
+        )}
+        <Button className="min-h-12 min-w-0 grow" look={next === null ? "plain" : "main"} onClick={onNext}>
+          <span className="truncate">Next: {lowerFirst(next ?? (verdict.next?.title || "finish this"))}</span>
+        </Button>
+      </div>
+      {pad && !verdictOpen && <Keypad entry={pad} />}
+    </footer>
+  );
+}

@@ -1,0 +1,23 @@
+import { describe, expect, it } from "vitest";
+import { strategyFor } from "./strategy.ts";
+
+const HOME = "http://127.0.0.1:4173";
+const asked = (path: string, part: Partial<Pick<Request, "method" | "mode">> = {}) =>
+  strategyFor({ method: "GET", mode: "cors", url: `${HOME}${path}`, ...part }, HOME, ["/assets/main-1.js"]);
+
+describe("what is kept on a device for the time without a server", () => {
+  it("is what the application is made of, its pages, and what the API last said", () => {
+    expect(asked("/jobs/1/winding", { mode: "navigate" })).toBe("page");
+    expect(asked("/assets/main-1.js")).toBe("asset");
+    expect(asked("/api/v1/jobs/1")).toBe("answer");
+    expect(asked("/api/v1/jobs?q=trike")).toBe("answer");
+  });
+  it("is never what is written, nor what is large or belongs elsewhere", () => {
+    expect(asked("/api/v1/jobs/1/readings/2", { method: "PUT" })).toBe("network");
+    expect(asked("/api/v1/jobs/1/report.pdf")).toBe("network");
+    expect(asked("/assets/main-0.js")).toBe("network");
+    expect(strategyFor({ method: "GET", mode: "cors", url: "http://127.0.0.2/api/v1/jobs" }, HOME, [])).toBe(
+      "network",
+    );
+  });
+});
