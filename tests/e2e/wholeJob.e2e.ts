@@ -223,7 +223,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   });
   await expect(page.getByRole("alert")).toContainText(/version/iu);
 
-  // A closed job opens again only with a reason, and then takes readings.
+  // A closed job opens again only with a reason; what was made safe before it was closed is not safe any more.
   await page.getByRole("link", { name: /Lock gate winch/u }).click();
   await page.getByRole("link", { name: /Repair and prove/u }).click();
   await page.getByRole("button", { name: "Open it again" }).press("Enter");
@@ -232,6 +232,14 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await page.getByLabel("Why it is opened again").press("Enter");
   await expect(page.getByRole("heading", { name: "Close the job" })).toBeVisible();
   await page.getByRole("link", { name: /Three pairs/u }).click();
+  await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
+  await goTo(page, "Made safe");
+  const again = page.getByRole("button", { name: "Done", exact: true });
+  for (let left = await again.count(); left > 0; left -= 1) {
+    await again.first().press("Enter");
+    await expect(again).toHaveCount(left - 1);
+  }
+  await goTo(page, "Three pairs");
   await expect(page.getByLabel("Pair C–A")).toBeEnabled();
 });
 
