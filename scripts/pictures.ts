@@ -87,6 +87,19 @@ const SHOTS: readonly Shot[] = [
   { name: "report", job: /Survey copter 1, arm 2/u, step: "Report" },
 ];
 
+/** What was made safe on another day is gone through again, so that the step itself is on the picture. */
+async function takeOver(page: Page): Promise<void> {
+  const again = page.getByRole("link", { name: /Made safe again/u });
+  if (!(await again.isVisible())) return;
+  await again.click();
+  const open = page.getByRole("button", { name: /^(Done|Waited, and measured dead)$/u });
+  await open.first().waitFor();
+  for (let left = await open.count(); left > 0; left -= 1) {
+    await open.first().click();
+    await page.waitForTimeout(250);
+  }
+}
+
 for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
   const context = await browser.newContext({ viewport: size, colorScheme: night ? "dark" : "light" });
   const page = await context.newPage();
@@ -97,6 +110,8 @@ for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
   if (job) {
     await page.getByRole("main").getByRole("link", { name: job }).click();
     await page.getByRole("heading", { level: 1, name: job }).waitFor();
+    await page.waitForTimeout(400);
+    if (step !== "Report") await takeOver(page);
   }
   if (step) await page.getByRole("navigation", { name: "Plan" }).getByRole("link", { name: step }).click();
   await then?.(page);
