@@ -106,15 +106,19 @@ function arrive(): boolean {
   return wanted !== undefined && wanted !== null;
 }
 
-/** A step that is opened takes the focus, unless something in it took it by itself; one that is still fetched is waited for. */
+/** A step that is opened takes the focus, unless something took it since; one that is still fetched is waited for. */
 function useArrival(step: JobStep) {
   useEffect(() => {
+    const from = document.activeElement;
+    // The step took it by itself as it came.
+    if (from?.closest("main")) return;
     let tries = 20;
     let timer = 0;
     const look = () => {
-      const main = document.querySelector("main");
-      const inside = document.activeElement !== null && main?.contains(document.activeElement);
-      if (inside || (main?.querySelector("h2") && arrive()) || (tries -= 1) === 0) return;
+      const now = document.activeElement;
+      // A field of the step, a dialog over it: whoever took the focus meanwhile keeps it.
+      if (now !== document.body && now !== from) return;
+      if ((document.querySelector("main h2") && arrive()) || (tries -= 1) === 0) return;
       timer = window.setTimeout(look, 50);
     };
     timer = window.setTimeout(look, 0);
