@@ -28,7 +28,7 @@ import { Zones, type Zone } from "./Zones.tsx";
 import { PhoneFoot } from "./PhoneFoot.tsx";
 import { Strip } from "./Strip.tsx";
 import { hereNow, useHere } from "../job/useHere.ts";
-import { useTouch } from "../job/useTouch.ts";
+import { usePhone } from "../job/usePhone.ts";
 import { useOutlook, useVerdict } from "../job/useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
@@ -228,7 +228,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   // Where lamps are recorded B is a lamp.
   const lamps = check?.keys === "lamps";
   const [zone, setZone] = useState<Zone>("step");
-  const { phone } = useTouch();
+  const phone = usePhone();
   const skip = () => {
     setZone("step");
     setSkipping(true);

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { FAMILY_FACTS, type JobRecord } from "#core/record";
 import { cautionsFor, isDone, madeSafe, runningWait } from "#core/safety";
 import { useHere } from "../job/useHere.ts";
-import { useTouch } from "../job/useTouch.ts";
+import { usePhone } from "../job/usePhone.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
 
@@ -37,7 +37,7 @@ export function SafetyPill({ live }: { readonly live: boolean }) {
   const { id, record, epoch, closed } = useOpenJob();
   const here = useHere();
   // A phone's header is one line.
-  const { phone } = useTouch();
+  const phone = usePhone();
   const safe = madeSafe(record, epoch, closed ? undefined : here);
   const wait = runningWait(record, epoch);
   const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);

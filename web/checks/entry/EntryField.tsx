@@ -1,6 +1,6 @@
 import { formatQuantity, quantityText } from "#core/quantity";
 import { useEffect } from "react";
-import { useTouch } from "../../job/useTouch.ts";
+import { usePhone } from "../../job/usePhone.ts";
 import { Button } from "../../ui/Button.tsx";
 import { offerPad, withdrawPad } from "./pad.ts";
 import type { Entry } from "./useEntry.ts";
@@ -50,7 +50,7 @@ export function EntryField({
   readonly standing?: string;
 }) {
   const bad = entry.problem !== "";
-  const { phone } = useTouch();
+  const phone = usePhone();
   // The keypad at the foot of a phone types into the one field that is open.
   useEffect(() => offerPad(entry));
   useEffect(() => withdrawPad, []);
