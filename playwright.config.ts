@@ -13,6 +13,7 @@ export default defineConfig({
     serviceWorkers: "block",
     actionTimeout: 20_000,
     viewport: { width: 1280, height: 800 },
+    locale: "en-GB",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--no-first-run"],

@@ -43,6 +43,11 @@ export const instrumentSchema = strict<Instrument>({
     ofReading: Joi.number().min(0).max(1).required(),
   }),
   lastChecked: Joi.string().isoDate(),
+  checkEvery: Joi.number()
+    .integer()
+    .min(1)
+    .max(120)
+    .messages({ "*": "Give whole months, 1 to 120, or leave it empty." }),
   leadResistance: ohms.required(),
   contactScatter: ohms.required(),
 })

@@ -12,18 +12,34 @@ import {
   type Intake,
   type IntakeChanges,
   type Motor,
+  type Note,
   type Repair,
   type Turning,
   type Undo,
 } from "#core/record";
+import { ROLES } from "./doors.ts";
 import type { Technician } from "./jobs.ts";
-import { id, instant, name, oneOf, reason, words, keyed, strict } from "./fields.ts";
+import {
+  id,
+  instant,
+  LONGEST_NAME,
+  LONGEST_TEXT,
+  name,
+  oneOf,
+  reason,
+  words,
+  keyed,
+  strict,
+} from "./fields.ts";
 import { motorFields, motorSchema } from "./motorSchema.ts";
 import { readingSchema } from "./readingSchema.ts";
 import { burnInSchema, partSchema, releaseSchema, workSchema } from "./workSchemas.ts";
 
 const complaint = oneOf("complaint", COMPLAINTS);
 const events = Joi.array().items(oneOf("past event", EVENTS)).unique();
+
+/** Absent where nobody said; emptied by a correction. */
+const contact = Joi.string().trim().max(LONGEST_NAME).allow("");
 
 export const intakeSchema = keyed<Intake>({
   motor: motorSchema.required(),
@@ -32,6 +48,7 @@ export const intakeSchema = keyed<Intake>({
   events: events.required(),
   takenInAt: instant.required(),
   by: name,
+  contact,
 });
 
 export const decisionSchema = strict<Decision>({
@@ -77,6 +94,7 @@ const changesSchema = keyed<IntakeChanges>({
   complaint,
   complaintWords: words,
   events,
+  contact,
 })
   .min(1)
   .messages({ "object.min": "Say what is to be put right." });
@@ -85,6 +103,16 @@ export const correctionSchema = keyed<Correction>({
   ...turning,
   reason,
   changes: changesSchema.required(),
+});
+
+export const noteSchema = strict<Note>({
+  ...turning,
+  words: Joi.string()
+    .trim()
+    .min(1)
+    .max(LONGEST_TEXT)
+    .required()
+    .messages({ "string.empty": "Write what the next person should know." }),
 });
 
 export const undoSchema = strict<Undo>({ ...turning, of: id.required() });
@@ -100,6 +128,7 @@ export const ENTRY_SCHEMAS: { readonly [Kind in EntryKind]: Joi.ObjectSchema<Ent
   release: releaseSchema,
   correction: correctionSchema,
   undo: undoSchema,
+  note: noteSchema,
   closing: turningSchema,
   reopening: turningSchema,
   callingOff: reasonedSchema,
@@ -107,13 +136,17 @@ export const ENTRY_SCHEMAS: { readonly [Kind in EntryKind]: Joi.ObjectSchema<Ent
 
 const LONGEST_INITIALS = 4;
 
+export const initials = Joi.string().trim().uppercase().min(1).max(LONGEST_INITIALS).required().messages({
+  "string.empty": "Give one to four initials.",
+  "string.min": "Give one to four initials.",
+  "string.max": "Give one to four initials.",
+  "string.uppercase": "Write initials in capitals.",
+});
+
 export const technicianSchema = strict<Technician>({
   id: id.required(),
-  initials: Joi.string().trim().uppercase().min(1).max(LONGEST_INITIALS).required().messages({
-    "string.empty": "Give one to four initials.",
-    "string.min": "Give one to four initials.",
-    "string.max": "Give one to four initials.",
-    "string.uppercase": "Write initials in capitals.",
-  }),
+  initials,
   name: name.required().messages({ "string.empty": "Give the name." }),
+  retired: Joi.boolean(),
+  role: oneOf("role", ROLES),
 });

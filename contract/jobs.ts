@@ -1,4 +1,5 @@
 import type { ClosedRecord } from "#core/closing";
+import type { Role } from "./doors.ts";
 import type { CheckId, Disposition, Entry, Grounds, Intake } from "#core/record";
 
 /** What a job waits for; the bench groups by it. */
@@ -51,12 +52,34 @@ export interface Judging {
   readonly of: number;
 }
 
+/** What the bench may be narrowed to. */
+export interface JobFilter {
+  readonly stage?: Stage | "open";
+  readonly q?: string;
+  readonly owner?: string;
+  /** Initials: who took it in, or wrote to it last. */
+  readonly mine?: string;
+  /** Expected before this day, as 2026-03-02. */
+  readonly dueBefore?: string;
+}
+
 export interface JobList {
   readonly items: readonly JobLine[];
   readonly total: number;
+  /** Motors and minutes of each stage, over all that match and not only over what is shown. */
+  readonly totals: Readonly<Partial<Record<Stage, { readonly motors: number; readonly minutes: number }>>>;
   readonly page: number;
   readonly pageSize: number;
   readonly judging: Judging;
+}
+
+/** What stands beside the jobs, whatever they are narrowed to: waits that run, what was here longest, and whose they are. */
+export interface BenchAside {
+  readonly clocks: readonly JobLine[];
+  readonly longest: readonly JobLine[];
+  readonly owners: readonly string[];
+  /** Of the next steps of everything open. */
+  readonly minutes: number;
 }
 
 /** One job, whole: its journal, what it is judged by, and what it was at its last closing. */
@@ -80,6 +103,10 @@ export interface Technician {
   readonly id: string;
   readonly initials: string;
   readonly name: string;
+  /** Works here no more: offered to nobody, and still named where the initials stand. */
+  readonly retired?: boolean;
+  /** A technician where nobody said. */
+  readonly role?: Role;
 }
 
 /** What the server says once an entry is on its disk. */

@@ -1,12 +1,21 @@
 import Joi, { type Schema } from "joi";
 import { ENTRY_KINDS } from "#core/record";
 import { bundleSchema } from "./bundleSchema.ts";
+import {
+  auditSchema,
+  copiesSchema,
+  firstOwnerSchema,
+  passPhraseSchema,
+  sessionSchema,
+  signInSchema,
+} from "./doorSchemas.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { accountSchema, foundSchema } from "./outcomeSchemas.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import {
+  asideSchema,
   jobListSchema,
   jobViewSchema,
   problemSchema,
@@ -90,6 +99,27 @@ function get(path: string, summary: string, answer: Content, query: readonly str
   };
 }
 
+/** A change that is not put at an address of its own. */
+function change(verb: "post" | "delete", path: string, summary: string, answer: Content, body?: Content) {
+  return {
+    [verb]: {
+      summary,
+      parameters: inPath(path),
+      ...(body && { requestBody: { required: true, content: body } }),
+      responses: {
+        200: { description: "Done", content: answer },
+        201: { description: "Made", content: answer },
+        401: refused,
+        403: refused,
+        409: refused,
+        422: refused,
+        429: refused,
+      },
+    },
+  };
+}
+
+const HEALTH = Joi.object({ ok: Joi.boolean().required(), demo: Joi.boolean().required() });
 const DONE = Joi.object({ ok: Joi.boolean().required() });
 
 /** The whole API as OpenAPI 3.1. */
@@ -119,8 +149,19 @@ export function openApi(): Record<string, unknown> {
     openapi: "3.1.0",
     info: { title: "Green Fable", version: "1" },
     paths: Object.fromEntries([
-      at("/health", (where) => get(where, "Whether the server and its file answer", json(DONE))),
-      at("/jobs", (where) => get(where, "Jobs, newest first", json(jobListSchema), ["stage", "q", "page"])),
+      at("/health", (where) => get(where, "Whether the server and its file answer", json(HEALTH))),
+      at("/jobs", (where) =>
+        get(where, "Jobs, newest first", json(jobListSchema), [
+          "stage",
+          "q",
+          "owner",
+          "mine",
+          "dueBefore",
+          "page",
+          "size",
+        ]),
+      ),
+      at("/aside", (where) => get(where, "What stands beside the jobs on the bench", json(asideSchema))),
       at(
         "/jobs/{job}",
         (where) => get(where, "One job: its journal and what it is judged by", json(jobViewSchema)),
@@ -155,6 +196,9 @@ export function openApi(): Record<string, unknown> {
       at("/jobs/{job}/report.pdf", (where) =>
         get(where, "The report for the customer, as PDF", bytes("application/pdf")),
       ),
+      at("/jobs/{job}/label.pdf", (where) =>
+        get(where, "A label for the motor, with the job's address to be scanned", bytes("application/pdf")),
+      ),
       ...listed("a person", "/technicians", "Who works at this bench", technicianSchema),
       ...listed("a model", "/models", "Motor models with their expected values", modelSchema),
       ...listed("an instrument", "/instruments", "The shop's instruments", instrumentSchema),
@@ -169,6 +213,45 @@ export function openApi(): Record<string, unknown> {
           "model",
           "family",
         ]),
+      ),
+      at(
+        "/session",
+        (where) => get(where, "Who is signed in, and whether that is needed", json(sessionSchema)),
+        (where) => change("post", where, "Sign in", json(sessionSchema), json(signInSchema)),
+        (where) => change("delete", where, "Sign out", json(sessionSchema)),
+      ),
+      at("/session/first", (where) =>
+        change(
+          "post",
+          where,
+          "Become the first owner, by the printed code",
+          json(sessionSchema),
+          json(firstOwnerSchema),
+        ),
+      ),
+      at("/session/pass-phrase", (where) =>
+        put(where, {
+          summary: "Set one's own pass-phrase",
+          body: json(passPhraseSchema),
+          answer: json(DONE),
+        }),
+      ),
+      at("/technicians/{id}/pass-phrase", (where) =>
+        put(where, {
+          summary: "Give somebody a pass-phrase",
+          body: json(passPhraseSchema),
+          answer: json(DONE),
+        }),
+      ),
+      at("/audit", (where) => get(where, "Who changed what of the shop", json(listOf(auditSchema)))),
+      at(
+        "/copies",
+        (where) => get(where, "Copies of the shop that are kept", json(copiesSchema)),
+        (where) => change("post", where, "Make a copy now", json(copiesSchema)),
+      ),
+      at("/copies/{name}", (where) => get(where, "One of them", bytes("application/octet-stream"))),
+      at("/export.zip", (where) =>
+        get(where, "Everything of the shop in open formats", bytes("application/zip")),
       ),
       at(
         "/limits",

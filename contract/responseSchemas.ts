@@ -6,6 +6,7 @@ import { instrumentSchema } from "./instrumentSchema.ts";
 import { intakeSchema } from "./jobSchemas.ts";
 import {
   STAGES,
+  type BenchAside,
   type JobLine,
   type JobList,
   type Judging,
@@ -72,13 +73,29 @@ const paged = {
   pageSize: Joi.number().integer().min(1).required(),
 };
 
-export const jobListSchema = strict<JobList>({
+export const jobListSchema = keyed<JobList>({
   items: Joi.array().items(lineSchema).required(),
   ...paged,
+  totals: Joi.object()
+    .pattern(
+      oneOf("stage", STAGES),
+      Joi.object({
+        motors: Joi.number().integer().min(1).required(),
+        minutes: Joi.number().min(0).required(),
+      }),
+    )
+    .required(),
   judging: strict<Judging>({
     left: Joi.number().integer().min(0).required(),
     of: Joi.number().integer().min(0).required(),
   }).required(),
+});
+
+export const asideSchema = keyed<BenchAside>({
+  clocks: Joi.array().items(lineSchema).required(),
+  longest: Joi.array().items(lineSchema).required(),
+  owners: Joi.array().items(name).required(),
+  minutes: Joi.number().min(0).required(),
 });
 
 export const jobViewSchema = keyed<JobView>({

@@ -13,6 +13,7 @@ export const ENTRY_PATHS: Readonly<Record<EntryKind, string>> = {
   release: "releases",
   correction: "corrections",
   undo: "undos",
+  note: "notes",
   closing: "closings",
   reopening: "reopenings",
   callingOff: "callings-off",

@@ -7,6 +7,7 @@ import { toBundle } from "#contract/bundle";
 import { INSTRUMENT_TEMPLATES } from "#core/quantity";
 import { PAIRS, type ByPhase } from "#core/record";
 import { demoSteps } from "../server/demo/build.ts";
+import { licencePage } from "./licences.ts";
 import { DEMO_JOBS } from "../server/demo/scenario.ts";
 
 const limbs = (ohms: number): ByPhase<number> => ({ A: ohms, B: ohms, C: ohms });
@@ -99,6 +100,7 @@ export async function documents(): Promise<Record<string, string>> {
   const files = {
     "docs/job-bundle.schema.json": JSON.stringify(schema),
     "docs/fault-table.md": faultTable(),
+    "docs/licences.md": licencePage(),
     "docs/examples/battery.json": example(),
   };
   const styled = Object.entries(files).map(async ([path, text]) => {

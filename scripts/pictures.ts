@@ -26,7 +26,9 @@ const SHOTS: readonly Shot[] = [
     name: "take-in",
     then: async (page) => {
       await page.keyboard.press("n");
-      await page.getByLabel("Machine and place").fill("Lock gate winch");
+      await page.getByLabel("Serial or label").fill("TF-0022");
+      await page.getByRole("button", { name: "Take over what is known of it" }).click();
+      await page.getByRole("radio", { name: "cuts out under throttle" }).click();
     },
   },
   {
@@ -101,14 +103,24 @@ async function takeOver(page: Page): Promise<void> {
 }
 
 for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
-  const context = await browser.newContext({ viewport: size, colorScheme: night ? "dark" : "light" });
+  const context = await browser.newContext({
+    viewport: size,
+    colorScheme: night ? "dark" : "light",
+    locale: "en-GB",
+  });
   const page = await context.newPage();
   page.on("pageerror", (error) => process.stderr.write(`${name}: ${error.message}\n`));
-  await page.addInitScript(() => localStorage.setItem("green-fable.who", "MO"));
+  await page.addInitScript(() => {
+    localStorage.setItem("green-fable.who", "MO");
+    localStorage.setItem("green-fable.walk-left", "before");
+  });
   await page.goto(base);
   await page.getByRole("heading", { name: "Waiting for a reading" }).waitFor();
   if (job) {
-    await page.getByRole("main").getByRole("link", { name: job }).click();
+    const link = page.getByRole("main").getByRole("link", { name: job });
+    // Closed jobs are folded.
+    if ((await link.count()) === 0) await page.getByRole("button", { name: "Show", exact: true }).click();
+    await link.click();
     await page.getByRole("heading", { level: 1, name: job }).waitFor();
     await page.waitForTimeout(400);
     if (step !== "Report") await takeOver(page);

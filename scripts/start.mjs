@@ -27,6 +27,7 @@ export function buildWhatIsStale() {
       "esbuild",
       "main=server/main.ts",
       "judge=server/judge/worker.ts",
+      "maintain=server/maintain.ts",
       "--bundle",
       "--platform=node",
       "--format=esm",

@@ -1,6 +1,9 @@
 import { describe, expect, it } from "vitest";
+import { pino } from "pino";
+import request from "supertest";
 import { API } from "#contract/routes";
 import { useShop } from "../tests/shop.ts";
+import { createApp } from "./app.ts";
 import { fillDemo } from "./demo/fill.ts";
 import { services } from "./services/index.ts";
 import { DEMO_JOBS } from "./demo/scenario.ts";
@@ -14,6 +17,34 @@ describe("the server", () => {
     await shop.agent.get(`${API}/health`).set("Host", "elsewhere.example").expect(421);
     await shop.agent.get(`${API}/health`).set("Origin", "http://elsewhere.example").expect(403);
     await shop.agent.get(`${API}/nothing`).expect(404);
+  });
+
+  it.each([
+    ["SQLITE_FULL", 507, /disk is full/u],
+    ["ENOSPC", 507, /disk is full/u],
+    ["SQLITE_READONLY", 507, /may not write/u],
+    ["SQLITE_CORRUPT", 500, /damaged/u],
+    ["SQLITE_BUSY", 503, /Another program/u],
+  ])("says %s by its cause, however deep the driver wraps it", async (code, status, sentence) => {
+    const cause = Object.assign(new Error("inner"), { code });
+    const fault = Object.assign(new Error("outer"), { original: cause });
+    const people = { ...shop.services.people, instruments: () => Promise.reject(fault) };
+    const app = createApp({
+      services: { ...shop.services, people },
+      doors: shop.doors,
+      log: pino({ level: "silent" }),
+      hosts: ["127.0.0.1"],
+      web: null,
+    });
+    const { body, type, headers } = await request(app).get(`${API}/instruments`).expect(status);
+    expect(type).toBe("application/problem+json");
+    expect(body.detail).toMatch(sentence);
+    expect(headers["cache-control"]).toBe("no-store");
+  });
+
+  it("writes into its file to know that it is well", async () => {
+    await shop.agent.get(`${API}/health`).expect(200, { ok: true, demo: false });
+    expect(await shop.database.models.Setting.count({ where: { id: "beat" } })).toBe(1);
   });
 
   it("describes itself from the schemas that validate, answers and files included", async () => {

@@ -1,22 +1,33 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import compression from "compression";
-import express, { type ErrorRequestHandler, type RequestHandler } from "express";
+import express, { type ErrorRequestHandler, type RequestHandler, type Response } from "express";
 import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import { API } from "#contract/routes";
+import type { DoorService } from "./doors/doors.ts";
+import type { CopyKeeper } from "./keeping/daily.ts";
 import { Problem } from "./problem.ts";
 import { routes } from "./routes/index.ts";
 import type { Services } from "./services/index.ts";
 
 export interface AppParts {
   readonly services: Services;
+  readonly doors: DoorService;
+  /** Null where nobody keeps copies. */
+  readonly copies?: CopyKeeper | null;
   readonly log: Logger;
   /** Host names, without port, that this server answers to. */
   readonly hosts: readonly string[];
   /** Folder of the built browser application; null for the API alone. */
   readonly web: string | null;
+  /** Whether the shop is the invented one: the browser then offers a walk through it. */
+  readonly demo?: boolean;
+  /** More than anybody types; for tests that ask more. */
+  readonly requestsAMinute?: number;
+  /** One of our own stands in front and says who asks, by which name and how. */
+  readonly behindProxy?: boolean;
 }
 
 const BODY_LIMIT = "2mb";
@@ -25,46 +36,122 @@ const REQUESTS_A_MINUTE = 6000;
 /** Only our own pages may talk to us: keeps other sites and rebound names off a local server. */
 function knownCaller(hosts: readonly string[]): RequestHandler {
   return (request, _response, next) => {
-    const nameOf = (text: string) => text.replace(/:\d+$/u, "");
-    if (!hosts.includes(nameOf(request.headers.host ?? "")))
-      throw new Problem(421, "Unknown host", "This server does not answer to that name.");
+    const host = request.headers.host ?? "";
+    const name = host.replace(/:\d+$/u, "").toLowerCase();
+    if (!hosts.includes(name))
+      throw new Problem(
+        421,
+        "Unknown host",
+        `This server does not answer to the name “${name.slice(0, 80)}”. Start it with --allow-host ${name.slice(0, 80)} if it is right.`,
+      );
     const { origin } = request.headers;
-    if (origin !== undefined && origin !== `http://${request.headers.host}`)
+    if (origin !== undefined && origin !== `${request.protocol}://${host}`)
       throw new Problem(403, "Foreign origin", "Only this server's own pages may call it.");
     next();
   };
 }
 
+/** What the file system or SQLite says, for a person: by its code. */
+const CAUSES: readonly (readonly [RegExp, number, string, string])[] = [
+  [
+    /^(?:SQLITE_FULL|ENOSPC|EDQUOT)$/u,
+    507,
+    "Disk full",
+    "The server's disk is full. Nothing of this was saved; make room on it, then send it again.",
+  ],
+  [
+    /^(?:SQLITE_READONLY|EROFS|EACCES|EPERM|SQLITE_CANTOPEN|SQLITE_PERM)$/u,
+    507,
+    "Cannot write",
+    "The server may not write its file. Nothing of this was saved; give it the right to write there.",
+  ],
+  [
+    /^(?:SQLITE_CORRUPT|SQLITE_NOTADB|SQLITE_IOERR)$/u,
+    500,
+    "File damaged",
+    "The shop's file is damaged. Nothing of this was saved. Stop the server and bring the last copy back.",
+  ],
+  [
+    /^SQLITE_BUSY$/u,
+    503,
+    "Busy",
+    "Another program holds the shop's file. Nothing of this was saved; send it again in a moment.",
+  ],
+];
+
+function codesOf(error: unknown): string[] {
+  if (!(error instanceof Error)) return [];
+  const { code, original, parent } = error as Error & {
+    code?: unknown;
+    original?: unknown;
+    parent?: unknown;
+  };
+  return [...(typeof code === "string" ? [code] : []), ...codesOf(original ?? parent)];
+}
+
+/** What reads the request refuses it with a status of its own: a body that is cut short, packed in an unknown way, too large. */
+const READING: Readonly<Record<string, readonly [number, string, string]>> = {
+  "entity.too.large": [413, "Too large", "That is more than a request may hold here; nothing was kept."],
+  "entity.parse.failed": [400, "Not JSON", "The body is not valid JSON."],
+  "charset.unsupported": [415, "Unknown letters", "Send JSON as UTF-8."],
+  "encoding.unsupported": [
+    415,
+    "Unknown packing",
+    "Send the body plain, or packed with gzip, deflate or br.",
+  ],
+  "request.size.invalid": [400, "Cut short", "The body is not as long as it says."],
+  "request.aborted": [400, "Cut short", "The request ended before its body did."],
+};
+
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
-  const kind = error instanceof Error && "type" in error ? error.type : null;
-  if (kind === "entity.too.large")
-    return new Problem(413, "Too large", "That is more than a request may hold here; nothing was kept.");
-  if (kind === "entity.parse.failed") return new Problem(400, "Not JSON", "The body is not valid JSON.");
+  const kind = error instanceof Error && "type" in error ? String(error.type) : "";
+  const reading = READING[kind];
+  if (reading) return new Problem(...reading);
+  const codes = codesOf(error);
+  const cause = CAUSES.find(([code]) => codes.some((one) => code.test(one)));
+  if (cause) return new Problem(cause[1], cause[2], cause[3]);
+  const status = error instanceof Error && "status" in error ? Number(error.status) : 500;
+  if (error instanceof URIError)
+    return new Problem(400, "Bad address", "The address is not written as addresses are.");
+  if (status >= 400 && status < 500)
+    return new Problem(status, "Not understood", "The request is not as it should be.");
   return new Problem(500, "Our fault", "Something went wrong here. Nothing was saved; try again.");
 }
 
+function send(response: Response, { status, title, message, extra }: Problem): void {
+  response
+    .status(status)
+    .type("application/problem+json")
+    .json({ type: "about:blank", status, title, detail: message, ...extra });
+}
+
 function errors(log: Logger): ErrorRequestHandler {
-  return (error: unknown, request, response, _next) => {
+  return (error: unknown, request, response, next) => {
     const problem = asProblem(error);
     if (problem.status >= 500)
       log.error({ err: error, method: request.method, url: request.url }, "request failed");
-    response
-      .status(problem.status)
-      .type("application/problem+json")
-      .json({
-        type: "about:blank",
-        status: problem.status,
-        title: problem.title,
-        detail: problem.message,
-        ...problem.extra,
-      });
+    if (response.headersSent) return next(error);
+    const { seconds } = problem.extra;
+    if (typeof seconds === "number") response.set("Retry-After", String(seconds));
+    send(response, problem);
   };
 }
 
 /** Assembles the application; nothing happens here. */
-export function createApp({ services, log, hosts, web }: AppParts): express.Express {
+export function createApp({
+  services,
+  doors,
+  copies = null,
+  log,
+  hosts,
+  web,
+  demo = false,
+  behindProxy = false,
+  requestsAMinute = REQUESTS_A_MINUTE,
+}: AppParts): express.Express {
   const app = express();
+  if (behindProxy) app.set("trust proxy", "loopback, linklocal, uniquelocal");
   app.disable("x-powered-by");
   app.use(
     helmet({
@@ -89,9 +176,16 @@ export function createApp({ services, log, hosts, web }: AppParts): express.Expr
   app.use(compression());
   app.use(
     API,
-    rateLimit({ windowMs: 60_000, limit: REQUESTS_A_MINUTE, legacyHeaders: false, standardHeaders: true }),
+    rateLimit({
+      windowMs: 60_000,
+      limit: requestsAMinute,
+      legacyHeaders: false,
+      standardHeaders: true,
+      handler: (_request, response) =>
+        send(response, new Problem(429, "Too many", "That is more than anybody types. Wait a minute.")),
+    }),
   );
-  app.use(API, routes(services, BODY_LIMIT));
+  app.use(API, routes({ services, doors, copies, bodyLimit: BODY_LIMIT, demo }));
   if (web && existsSync(web)) {
     // The service worker is asked for anew at every start: it brings a new version.
     app.get("/sw.js", (_request, response) => {

@@ -1,29 +1,24 @@
+import { existsSync, readFileSync } from "node:fs";
+import { createServer as createPlain, type Server } from "node:http";
+import { createServer as createSecure } from "node:https";
 import { join } from "node:path";
-import { parseArgs } from "node:util";
 import { pino } from "pino";
 import { createApp } from "./app.ts";
 import { openDatabase, type Database } from "./database.ts";
 import { fillDemo } from "./demo/fill.ts";
 import { emptyDemoFolder, ForeignFolder } from "./demo/folder.ts";
+import { doorService } from "./doors/doors.ts";
+import { isLarge, openingFault, quickCheck, refuseVanished, UnfitFile } from "./faults.ts";
+import { hostsOf, openLine } from "./hosts.ts";
 import { inOwnThread } from "./judge/thread.ts";
+import { putUpSign, takeDownSign, whoIsAtWork } from "./keeping/atWork.ts";
+import { copyKeeper } from "./keeping/daily.ts";
 import { UnfitDatabase } from "./migrate.ts";
+import { BadOption, isOwnComputer, readOptions, type Options } from "./options.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
 import { services } from "./services/index.ts";
 import type { Clock } from "./services/jobs.ts";
-
-const { values } = parseArgs({
-  options: {
-    demo: { type: "boolean", default: false },
-    keep: { type: "boolean", default: false },
-    port: { type: "string", default: "4173" },
-    host: { type: "string", default: "127.0.0.1" },
-    data: { type: "string" },
-  },
-});
-
-const FILE = "green-fable.sqlite";
-const folder = values.data ?? (values.demo ? "data/demo" : "data/shop");
-const fresh = values.demo && !values.keep;
+import { shopFile } from "./shopFile.ts";
 
 /** One sentence, and out: what a person can do something about is no stack trace. */
 function refuse(sentence: string): never {
@@ -31,12 +26,34 @@ function refuse(sentence: string): never {
   process.exit(1);
 }
 
-async function opened(): Promise<Database> {
+function options(): Options {
   try {
-    if (fresh) emptyDemoFolder(folder, FILE);
-    return await openDatabase(join(folder, FILE), new Date());
+    return readOptions(process.argv.slice(2));
   } catch (error) {
-    if (error instanceof ForeignFolder || error instanceof UnfitDatabase) refuse(error.message);
+    if (error instanceof BadOption) refuse(error.message);
+    throw error;
+  }
+}
+
+const asked = options();
+const { folder, file, copies: copiesFolder } = shopFile(asked);
+const fresh = asked.demo && !asked.keep;
+
+async function opened(): Promise<Database> {
+  const busy = await whoIsAtWork(folder);
+  if (busy)
+    refuse(`Green Fable is at work on ${folder} already (process ${busy.pid}): it is at ${busy.url}.`);
+  try {
+    if (fresh) emptyDemoFolder(folder, shopFile.NAME);
+    else refuseVanished(file, copiesFolder, asked.fresh);
+    const database = await openDatabase(file, new Date());
+    if (!isLarge(file)) await quickCheck(file, copiesFolder);
+    return database;
+  } catch (error) {
+    if (error instanceof ForeignFolder || error instanceof UnfitDatabase || error instanceof UnfitFile)
+      refuse(error.message);
+    const fault = openingFault(error, file, copiesFolder);
+    if (fault) refuse(fault);
     throw error;
   }
 }
@@ -45,7 +62,8 @@ const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
 const database = await opened();
 const judge = inOwnThread(new URL("./judge.js", import.meta.url));
 const servicesBy = (clock: Clock) => services(database, clock, judge, log);
-const shop = servicesBy(() => new Date());
+const now = () => new Date();
+const shop = servicesBy(now);
 await firstInstruments(shop.people);
 if (fresh) await fillDemo(servicesBy);
 shop.judging.wake();
@@ -55,20 +73,76 @@ if (unread > 0)
     `${unread} ${unread === 1 ? "line" : "lines"} of earlier versions cannot be read any more; kept with their jobs as notes.\n`,
   );
 
+const doors = doorService(database, now, !isOwnComputer(asked.host));
+const copies = copyKeeper({ file, folder: copiesFolder, keep: asked.keepCopies, clock: now, log });
 const app = createApp({
   services: shop,
+  doors,
+  copies,
   log,
-  hosts: ["127.0.0.1", "localhost", values.host],
+  hosts: hostsOf(asked),
   web: join(process.cwd(), "dist/web"),
-});
-const server = app.listen(Number(values.port), values.host, (error) => {
-  if (error) refuse(`Cannot listen on ${values.host}:${values.port}: ${error.message}`);
-  const address = server.address();
-  const port = typeof address === "object" && address ? address.port : values.port;
-  process.stdout.write(`Green Fable is at http://${values.host}:${port}\n`);
+  demo: asked.demo,
+  behindProxy: asked.behindProxy,
 });
 
+function pemOf(path: string): Buffer {
+  if (!existsSync(path)) refuse(`There is no file ${path}.`);
+  return readFileSync(path);
+}
+
+function serverOf({ cert, key }: Options): Server {
+  if (!cert || !key) return createPlain(app);
+  try {
+    return createSecure({ cert: pemOf(cert), key: pemOf(key) }, app);
+  } catch (error) {
+    refuse(
+      `${cert} and ${key} are no certificate and its key: ${error instanceof Error ? error.message : ""}.`,
+    );
+  }
+}
+
+const server = serverOf(asked);
+server.once("error", (error: NodeJS.ErrnoException) => {
+  const where = `${asked.host}:${asked.port}`;
+  if (error.code === "EADDRINUSE")
+    refuse(`Port ${asked.port} is taken by another program. Give another with --port.`);
+  if (error.code === "EACCES") refuse(`This user may not listen on ${where}. Give a port above 1023.`);
+  refuse(`Cannot listen on ${where}: ${error.message}.`);
+});
+const firstOwner = doors.needed && (await doors.noOwnerYet());
+server.listen(asked.port, asked.host, () => {
+  const address = server.address();
+  const port = typeof address === "object" && address ? address.port : asked.port;
+  const scheme = asked.cert ? "https" : "http";
+  const url = `${scheme}://${asked.host}:${port}`;
+  putUpSign(folder, url);
+  process.stdout.write(
+    [
+      openLine(asked),
+      ...(firstOwner
+        ? [
+            `Nobody can sign in yet. Open the page and set the owner's pass-phrase with this code: ${doors.code}`,
+          ]
+        : []),
+      `Green Fable is at ${url}`,
+      "",
+    ].join("\n"),
+  );
+});
+
+/** Every hour, so that a server that runs for weeks makes a copy each day; a demo is no shop to lose. */
+const HOUR = 3_600_000;
+const hourly = asked.demo ? null : setInterval(() => void copies.daily(), HOUR);
+hourly?.unref();
+if (!asked.demo) void copies.daily();
+if (isLarge(file))
+  void quickCheck(file, copiesFolder).catch((error: unknown) => {
+    refuse(error instanceof Error ? error.message : String(error));
+  });
+
 function stop() {
+  takeDownSign(folder);
   server.close(() => {
     void judge
       .close()

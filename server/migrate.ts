@@ -1,6 +1,5 @@
 import { existsSync, renameSync, rmSync } from "node:fs";
 import { QueryTypes, Transaction, type Sequelize } from "sequelize";
-import { Umzug } from "umzug";
 import { MIGRATIONS } from "./migrations/index.ts";
 import { runIn } from "./migrations/migration.ts";
 
@@ -55,6 +54,8 @@ export async function migrate(sequelize: Sequelize, file: string, now: Date, upT
   const pending = MIGRATIONS.slice(0, last).filter(({ name }) => !executed.includes(name));
   if (pending.length === 0) return;
   if (executed.length > 0) await copyBefore(sequelize, file, pending[0]!.name, now);
+  // Fetched where there is something to do: a start mostly finds nothing.
+  const { Umzug } = await import("umzug");
   const umzug = new Umzug({
     migrations: pending.map(({ name, up }) => ({
       name,

@@ -175,7 +175,7 @@ export function skipped(check: Reading["check"], reason: string, epoch = 0): Rea
 
 /** Every caution of the family acknowledged, one minute after the other. */
 export function madeSafe(family: Motor["family"], epoch = 0): Reading[] {
-  return cautionsFor(family).map(({ id }, minute) =>
+  return cautionsFor({ family }).map(({ id }, minute) =>
     reading({
       check: "safety",
       slot: id,

@@ -9,6 +9,7 @@ import { API } from "#contract/routes";
 import { readView } from "#contract/view";
 import type { Intake, JobRecord } from "#core/record";
 import { createApp } from "../server/app.ts";
+import { doorService, type DoorService } from "../server/doors/doors.ts";
 import { openDatabase, type Database } from "../server/database.ts";
 import { firstInstruments } from "../server/services/firstInstruments.ts";
 import { services, type Services } from "../server/services/index.ts";
@@ -21,7 +22,13 @@ export class TestShop {
   folder = "";
   database!: Database;
   services!: Services;
+  doors!: DoorService;
   agent!: ReturnType<typeof request>;
+  /** What the shop's clock shows. */
+  now = NOW;
+
+  /** @param signIn whether people sign in, as where a server listens to a network */
+  constructor(private readonly signIn = false) {}
 
   get file(): string {
     return join(this.folder, "shop.sqlite");
@@ -31,9 +38,11 @@ export class TestShop {
     this.database = await openDatabase(this.file, NOW);
     this.services = services(this.database, () => NOW);
     await firstInstruments(this.services.people);
+    this.doors = doorService(this.database, () => this.now, this.signIn);
     this.agent = request(
       createApp({
         services: this.services,
+        doors: this.doors,
         log: pino({ level: "silent" }),
         hosts: ["127.0.0.1"],
         web: null,
@@ -91,9 +100,9 @@ export class TestShop {
   }
 }
 
-/** A shop for the tests of one file. */
-export function useShop(): TestShop {
-  const shop = new TestShop();
+/** A shop for the tests of one file. @param signIn whether people sign in */
+export function useShop(signIn = false): TestShop {
+  const shop = new TestShop(signIn);
   beforeEach(async () => {
     shop.folder = mkdtempSync(join(tmpdir(), "green-fable-"));
     await shop.open();

@@ -1,16 +1,20 @@
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
-import { createBrowserRouter, RouterProvider } from "react-router";
+import { createBrowserRouter, Outlet, RouterProvider, type RouteObject } from "react-router";
 import { startOutbox, store } from "./app/store.ts";
 import "./app/theme.css";
 import { Bench } from "./jobs/Bench.tsx";
 import { startOffline, UpdateWaiting } from "./offline/UpdateWaiting.tsx";
-import { NothingHere, RoomProblem } from "./ui/RoomProblem.tsx";
+import { Doors } from "./shell/Doors.tsx";
+import { Walk } from "./shell/Walk.tsx";
+import { applyLook } from "./ui/look.ts";
+import { NothingHere, RoomProblem } from "./shell/RoomProblem.tsx";
 
 const fetching = <p className="p-6">Fetching this room.</p>;
 const problem = <RoomProblem />;
-const router = createBrowserRouter([
+/** Every room, with what stands over all of them. */
+const rooms: RouteObject[] = [
   { path: "/", element: <Bench />, errorElement: problem },
   {
     path: "/take-in",
@@ -37,6 +41,12 @@ const router = createBrowserRouter([
     errorElement: problem,
   },
   {
+    path: "/jobs/:id/label",
+    lazy: async () => ({ Component: (await import("./jobs/LabelPage.tsx")).LabelPage }),
+    hydrateFallbackElement: fetching,
+    errorElement: problem,
+  },
+  {
     path: "/jobs/:id/:step?",
     lazy: async () => {
       const { warmAssessor } = await import("./job/useVerdict.ts");
@@ -47,8 +57,20 @@ const router = createBrowserRouter([
     errorElement: problem,
   },
   { path: "*", element: <NothingHere /> },
+];
+const router = createBrowserRouter([
+  {
+    element: (
+      <Doors>
+        <Outlet />
+        <Walk />
+      </Doors>
+    ),
+    children: rooms,
+  },
 ]);
 
+applyLook();
 startOutbox();
 void startOffline();
 createRoot(document.getElementById("root")!).render(

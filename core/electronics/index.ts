@@ -2,6 +2,7 @@
 export * from "./bands.ts";
 export * from "./fans.ts";
 export * from "./scheme.ts";
+export * from "./ownScheme.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
 export * from "./powerCheck.ts";

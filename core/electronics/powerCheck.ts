@@ -23,7 +23,8 @@ import {
 } from "../record/index.ts";
 import { fedAt, type Fed } from "./bands.ts";
 import { POWER_ROWS } from "./likelihoods.ts";
-import { bareReason, LINE_PAIRS, pointsOf, schemeOf, type Point, type Way } from "./scheme.ts";
+import { pointsOf, schemeOf } from "./ownScheme.ts";
+import { bareReason, LINE_PAIRS, type Point, type Way } from "./scheme.ts";
 import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
 

@@ -7,3 +7,4 @@ export * from "./quantile.ts";
 export * from "./judgement.ts";
 export * from "./instrument.ts";
 export * from "./instrumentTemplates.ts";
+export * from "./checkDue.ts";

@@ -53,6 +53,8 @@ export interface Instrument {
   readonly insulation?: InsulationTester;
   /** When it was last held against something known; UTC date, ISO 8601. */
   readonly lastChecked?: string;
+  /** How often the shop wants it held against something known, months; absent where nobody said. */
+  readonly checkEvery?: number;
   /** Typical resistance of its leads together, used where nobody nulled them. Zero for four-wire. */
   readonly leadResistance: Ohms;
   /** Scatter of single readings from contact, one standard deviation. */

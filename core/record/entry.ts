@@ -13,6 +13,8 @@ export interface Intake {
   readonly takenInAt: string;
   /** Who took it in; absent in records of earlier versions. */
   readonly by?: string;
+  /** How the owner is reached: a telephone number, an address. Absent where nobody said. */
+  readonly contact?: string;
 }
 
 /** A job closed, opened again, or called off, with the reason. */
@@ -31,11 +33,20 @@ export interface IntakeChanges {
   readonly complaint?: Complaint;
   readonly complaintWords?: string;
   readonly events?: readonly PastEvent[];
+  readonly contact?: string;
 }
 
 /** A correction of what was taken in. The old values stay in the journal. */
 export interface Correction extends Turning {
   readonly changes: IntakeChanges;
+}
+
+/** Words for whoever takes the job over. They weigh in no verdict. */
+export interface Note {
+  readonly id: string;
+  readonly words: string;
+  readonly by: string;
+  readonly at: string;
 }
 
 /** Takes back one entry: as if never written, and still there to be read. */
@@ -56,6 +67,7 @@ interface Bodies {
   readonly release: Release;
   readonly correction: Correction;
   readonly undo: Undo;
+  readonly note: Note;
   readonly closing: Turning;
   readonly reopening: Turning;
   readonly callingOff: Turning;
@@ -71,6 +83,7 @@ export const ENTRY_KINDS = [
   "release",
   "correction",
   "undo",
+  "note",
   "closing",
   "reopening",
   "callingOff",

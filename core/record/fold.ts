@@ -1,4 +1,4 @@
-import type { Correction, Entry, EntryBody, EntryKind, Intake, Turning } from "./entry.ts";
+import type { Correction, Entry, EntryBody, EntryKind, Intake, Note, Turning } from "./entry.ts";
 import type { JobRecord } from "./job.ts";
 import type { Reading, UnreadNote } from "./reading.ts";
 import type { Sitting } from "./sitting.ts";
@@ -11,6 +11,10 @@ export type Grounds = Pick<Sitting, "instruments" | "past" | "limits">;
 export interface Folded {
   readonly record: JobRecord;
   readonly corrections: readonly Correction[];
+  /** Left for whoever takes over, the latest last. */
+  readonly notes: readonly Note[];
+  /** How the owner is reached; empty where nobody said. */
+  readonly contact: string;
   /** Ids of entries that were taken back. */
   readonly undone: ReadonlySet<string>;
   /** The closing or calling off that stands; null while the job is open. */
@@ -96,7 +100,7 @@ export function fold(
     runs: standing("burnIn"),
     releases: standing("release"),
   };
-  const { motor, complaint, complaintWords, events } = corrections.reduce(corrected, intake);
+  const { motor, complaint, complaintWords, events, contact = "" } = corrections.reduce(corrected, intake);
   return {
     record: {
       motor,
@@ -113,6 +117,8 @@ export function fold(
       ...(unread.length > 0 && { unread }),
     },
     corrections,
+    notes: standing("note"),
+    contact,
     undone,
     closed,
   };

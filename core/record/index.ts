@@ -9,3 +9,5 @@ export * from "./job.ts";
 export * from "./entry.ts";
 export * from "./fold.ts";
 export * from "./work.ts";
+export * from "./serial.ts";
+export * from "./jobName.ts";

@@ -2,6 +2,7 @@ import { answerIn, CHECKS } from "../assess/index.ts";
 import { skipReason } from "../check/index.ts";
 import { proofOf, releaseOf, type Proof } from "../decision/index.ts";
 import {
+  jobName,
   COMPLAINT_LABELS,
   CONNECTION_LABELS,
   DISPOSITION_LABELS,
@@ -13,6 +14,7 @@ import {
   type Release,
 } from "../record/index.ts";
 import { costsOf, type Costs } from "./costs.ts";
+import { dayWords } from "./dayWords.ts";
 import { DISPOSITION_IN_PLAIN_WORDS } from "./customerWords.ts";
 import { explaining, knownBy, resultOf } from "./result.ts";
 import { tablesOf, type PairTable } from "./tables.ts";
@@ -91,12 +93,12 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
   return {
     title: motor.name,
     motor: [
-      ["Job", `J-${String(head.number).padStart(4, "0")}`],
+      ["Job", jobName(head.number)],
       ["Owner", motor.owner],
       ["Serial", motor.serial],
       ["Motor", `${facts.label}, ${CONNECTION_LABELS[motor.connection]}`],
-      ["Taken in", head.takenInAt.slice(0, 10)],
-      ["Closed", head.closedAt?.slice(0, 10) ?? "still open"],
+      ["Taken in", dayWords(head.takenInAt)],
+      ["Closed", head.closedAt ? dayWords(head.closedAt) : "still open"],
     ].filter((line): line is [string, string] => line[1] !== ""),
     complaint: [
       COMPLAINT_LABELS[job.complaint],

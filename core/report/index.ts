@@ -2,4 +2,5 @@
 export * from "./customerWords.ts";
 export * from "./buildReport.ts";
 export * from "./costs.ts";
+export * from "./dayWords.ts";
 export * from "./tables.ts";

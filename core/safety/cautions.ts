@@ -1,6 +1,6 @@
 import { LEAST_WAIT } from "../electronics/fans.ts";
 import type { Minutes } from "../quantity/index.ts";
-import { FAMILIES, FAMILY_FACTS, type ByFamily, type Family } from "../record/index.ts";
+import { FAMILIES, FAMILY_FACTS, type ByFamily, type Family, type Motor } from "../record/index.ts";
 
 export interface Caution {
   readonly id: CautionId;
@@ -9,12 +9,30 @@ export interface Caution {
   readonly text: string;
   /** Which families it is shown to; each has its answer. */
   readonly applies: ByFamily<boolean>;
+  /** Where the family alone does not say. */
+  readonly when?: (motor: CautionedMotor) => boolean;
   /** A wait that must have run out before the caution can be called done. */
   readonly wait?: Minutes;
   /** Void again as soon as something was read with power on. */
   readonly untilPowered?: boolean;
   /** Void on another day, and for another person: it says how things stand and not what one has to know. */
   readonly lapses?: boolean;
+}
+
+/** What a caution depends on. */
+export type CautionedMotor = Pick<Motor, "family" | "rated">;
+
+/** Direct voltage above which a supply is work for qualified people; usual limit of the trade, and below it for AC. */
+const HAZARDOUS_DC = 60;
+
+/**
+ * Whether a bare motor's supply is hazardous: by its volts at full charge where they are known, else as its family
+ * usually is.
+ */
+export function hazardousSupply({ family, rated }: CautionedMotor): boolean {
+  const facts = FAMILY_FACTS[family];
+  if (facts.ownElectronics) return facts.hazardousSupply;
+  return rated?.volts === undefined ? facts.hazardousSupply : rated.volts > HAZARDOUS_DC;
 }
 
 const byFamily = (applies: (family: Family) => boolean): ByFamily<boolean> =>
@@ -86,22 +104,14 @@ export const CAUTIONS: readonly Caution[] = [
   {
     id: "highVoltage",
     name: "High voltage",
-    applies: {
-      hobby: false,
-      hub: false,
-      traction: true,
-      ecm: false,
-      ecmAirflow: false,
-      ecmSealed: false,
-      miniSplit: false,
-      miniSplitDriver: false,
-    },
+    applies: bare,
+    when: hazardousSupply,
     text: "Above 60 V DC or 30 V AC, judged at full charge: qualified people and high-voltage rules only.",
   },
   { id: "plugs", name: "Plugs", applies: withElectronics, text: "Never plug or unplug a live motor." },
 ];
 
-/** The cautions that apply to a family, in order. */
-export function cautionsFor(family: Family): readonly Caution[] {
-  return CAUTIONS.filter(({ applies }) => applies[family]);
+/** The cautions that apply to a motor, in order. */
+export function cautionsFor(motor: CautionedMotor): readonly Caution[] {
+  return CAUTIONS.filter(({ applies, when }) => applies[motor.family] && (when?.(motor) ?? true));
 }

@@ -119,7 +119,7 @@ export function madeSafe(
   epoch: number,
   here?: Here,
 ): { readonly at: string; readonly by: string } | null {
-  const cautions = cautionsFor(sitting.motor.family);
+  const cautions = cautionsFor(sitting.motor);
   if (!cautions.every((caution) => isDone(sitting, caution, epoch, here))) return null;
   const last = cautions
     .flatMap(({ id }) => latestIn(sitting.readings, "safety", id, epoch) ?? [])
@@ -149,7 +149,7 @@ export interface RunningWait {
 
 /** The wait that was started and not yet acknowledged as over, if any. The core has no clock: callers count. */
 export function runningWait(sitting: Sitting, epoch: number): RunningWait | null {
-  for (const caution of cautionsFor(sitting.motor.family)) {
+  for (const caution of cautionsFor(sitting.motor)) {
     const started = latestIn(sitting.readings, "safety", caution.id, epoch);
     const begun = started?.value.kind === "choice" && started.value.choice === "started";
     if (caution.wait !== undefined && begun && stands(sitting, caution, started, epoch))
@@ -177,7 +177,7 @@ export const safetyCheck: CheckDefinition = {
   notApplicable: () => null,
   optional: () => false,
   answer: (sitting, epoch) => {
-    const cautions = cautionsFor(sitting.motor.family);
+    const cautions = cautionsFor(sitting.motor);
     const done = cautions.filter((caution) => isDone(sitting, caution, epoch)).length;
     const begun = cautions.some(({ id }) => latestIn(sitting.readings, "safety", id, epoch));
     return {

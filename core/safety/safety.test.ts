@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { FAMILIES, type Reading } from "#core/record";
+import { FAMILIES, type Family, type Reading } from "#core/record";
 import { choice, HUB, job, madeSafe, measured, reading, REPAIR } from "../../tests/jobs.ts";
 import {
   CAUTIONS,
   cautionsFor,
+  hazardousSupply,
   isDone,
   lapsed,
   madeSafeAt,
@@ -17,7 +18,7 @@ const ECM = { ...HUB, family: "ecm" as const };
 describe("cautions", () => {
   it("of every family begin with isolating and hold verifying dead", () => {
     for (const family of FAMILIES) {
-      const ids = cautionsFor(family).map(({ id }) => id);
+      const ids = cautionsFor({ family }).map(({ id }) => id);
       expect(ids[0]).toBe("isolate");
       expect(ids).toContain("verifyDead");
     }
@@ -26,15 +27,30 @@ describe("cautions", () => {
 
   it("of motors with capacitors wait five minutes before verifying dead (common practice)", () => {
     for (const family of ["ecm", "ecmSealed", "miniSplit"] as const) {
-      const ids = cautionsFor(family).map(({ id }) => id);
-      expect(cautionsFor(family).find(({ id }) => id === "discharge")?.wait).toBe(5);
+      const ids = cautionsFor({ family }).map(({ id }) => id);
+      expect(cautionsFor({ family }).find(({ id }) => id === "discharge")?.wait).toBe(5);
       expect(ids.indexOf("discharge")).toBeLessThan(ids.indexOf("verifyDead"));
     }
-    expect(cautionsFor("hub").some(({ wait }) => wait)).toBe(false);
+    expect(cautionsFor({ family: "hub" }).some(({ wait }) => wait)).toBe(false);
+  });
+
+  it("of high voltage go by the volts at full charge where they are known, else by what the family usually has", () => {
+    const warned = (family: Family, volts?: number) =>
+      cautionsFor({ family, ...(volts !== undefined && { rated: { volts } }) }).some(
+        ({ id }) => id === "highVoltage",
+      );
+    expect(warned("hub")).toBe(false);
+    expect(warned("hub", 84)).toBe(true);
+    expect(warned("hub", 60)).toBe(false);
+    expect(warned("hobby", 60.1)).toBe(true);
+    expect(warned("traction")).toBe(true);
+    expect(warned("traction", 54.6)).toBe(false);
+    // On mains whatever its plate says: its own cautions stand.
+    expect(hazardousSupply({ family: "ecm", rated: { volts: 24 } })).toBe(true);
   });
 
   it("above 60 V DC or 30 V AC call for qualified people", () => {
-    expect(cautionsFor("traction").find(({ id }) => id === "highVoltage")?.text).toMatch(
+    expect(cautionsFor({ family: "traction" }).find(({ id }) => id === "highVoltage")?.text).toMatch(
       /60 V DC or 30 V AC/u,
     );
   });
@@ -101,9 +117,11 @@ describe("made safe", () => {
     const safe = madeSafe("ecm");
     const states = (readings: readonly Reading[]) => {
       const of = job(readings, { motor: ECM });
-      return cautionsFor("ecm").flatMap((caution) => (isDone(of, caution, 0) ? [caution.id] : []));
+      return cautionsFor({ family: "ecm" }).flatMap((caution) =>
+        isDone(of, caution, 0) ? [caution.id] : [],
+      );
     };
-    expect(states(safe)).toHaveLength(cautionsFor("ecm").length);
+    expect(states(safe)).toHaveLength(cautionsFor({ family: "ecm" }).length);
     expect(states([...safe, live])).toEqual(["plugs"]);
     expect(madeSafeAt(job([...safe, live], { motor: ECM }), 0)).toBeNull();
     // Who works and what a thermostat shows puts no power on; a reading before the lock-out neither.
@@ -133,7 +151,7 @@ describe("made safe", () => {
     expect(madeSafeAt(of, 0, other)).toBeNull();
     expect(lapsed(of, 0, other)).toMatch(/You take it over/u);
     const open = (here?: typeof today) =>
-      cautionsFor("hub").flatMap((caution) => (isDone(of, caution, 0, here) ? [] : [caution.id]));
+      cautionsFor({ family: "hub" }).flatMap((caution) => (isDone(of, caution, 0, here) ? [] : [caution.id]));
     expect(open()).toEqual([]);
     expect(open(other)).toEqual(["isolate", "verifyDead"]);
     expect(lapsed(job([]), 0, other)).toBeNull();

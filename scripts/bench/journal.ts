@@ -7,12 +7,14 @@ import { pino } from "pino";
 import { uuidv7 } from "uuidv7";
 import { API, ENTRY_PATHS, versionTag } from "#contract/routes";
 import { createApp } from "../../server/app.ts";
+import { doorService } from "../../server/doors/doors.ts";
 import { openDatabase, type Database } from "../../server/database.ts";
 import { demoSteps } from "../../server/demo/build.ts";
 import { DEMO_JOBS } from "../../server/demo/scenario.ts";
 import { inOwnThread } from "../../server/judge/thread.ts";
 import { firstInstruments } from "../../server/services/firstInstruments.ts";
 import { services, type Services } from "../../server/services/index.ts";
+import { benchLoad, benchRawInsert, benchThroughput } from "./load.ts";
 import { printTimes } from "./print.ts";
 
 const JOBS = 50_000;
@@ -41,7 +43,7 @@ async function fill({ models, sequelize }: Database, { jobs, judging }: Services
   let { version } = (await jobs.takeIn(first.id, first.intake)).view;
   for (const entry of first.entries) version = (await jobs.append(id, entry, version)).receipt.version;
   await judging.idle();
-  const [line] = (await jobs.list({ page: 1 })).items;
+  const [line] = (await jobs.list()).items;
   await sequelize.query("PRAGMA synchronous = OFF");
   for (let from = 1; from < JOBS; from += BATCH) {
     const batch = Array.from({ length: Math.min(BATCH, JOBS - from) }, (_, i) => from + i);
@@ -112,7 +114,9 @@ export async function benchJournal(): Promise<void> {
     services: shop,
     log: pino({ level: "silent" }),
     hosts: ["127.0.0.1"],
+    doors: doorService(database, () => new Date(), false),
     web: null,
+    requestsAMinute: 1e9,
   });
   const server = app.listen(0, "127.0.0.1");
   await once(server, "listening");
@@ -168,6 +172,10 @@ export async function benchJournal(): Promise<void> {
     searching.push(performance.now() - start);
   }
   printTimes(`search, ${JOBS} jobs`, searching, 100);
+  const load = { base, intake, reading: READING };
+  await benchLoad(load);
+  await benchThroughput(load);
+  await benchRawInsert();
 
   await new Promise((done) => server.close(done));
   await shop.judging.idle();

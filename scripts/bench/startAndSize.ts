@@ -30,16 +30,29 @@ function firstViewSize(): void {
 async function benchTyping(browser: Browser, folder: string): Promise<void> {
   const server = await startServer(folder, ["--keep"]);
   const page = await (await browser.newContext()).newPage();
-  await page.addInitScript(() => localStorage.setItem("green-fable.who", "MO"));
+  await page.addInitScript(() => {
+    localStorage.setItem("green-fable.who", "MO");
+    localStorage.setItem("green-fable.walk-left", "before");
+  });
   await page.goto(server.url);
   await page.getByRole("link", { name: /Survey copter 2, arm 5/u }).click();
-  await page.getByLabel("Pair B–C").waitFor();
+  await page.getByRole("navigation", { name: "Plan" }).waitFor();
+  // What was made safe on another day is gone through again.
+  await page.getByRole("link", { name: /Made safe/u }).click();
+  await page.getByRole("heading", { name: "Made safe" }).waitFor();
+  await page.waitForTimeout(500);
+  const open = page.getByRole("button", { name: "Done", exact: true });
+  for (let left = await open.count(); left > 0; left -= 1) {
+    await open.first().press("Enter");
+    await page.waitForTimeout(300);
+  }
+  await page.getByRole("link", { name: /Three pairs/u }).click();
+  await page.getByLabel(/^Pair /u).waitFor();
   const times: number[] = [];
   for (let n = 0; n < TYPED; n += 1) {
     // One high, one low, so that the verdict moves each time.
     await page
-      .getByLabel("Pair C–A")
-      .or(page.getByLabel("Pair B–C"))
+      .getByLabel(/^Pair /u)
       .first()
       .fill(n % 2 === 0 ? "47.9m" : "61m");
     const changed = page.evaluate(
@@ -56,6 +69,8 @@ async function benchTyping(browser: Browser, folder: string): Promise<void> {
             resolve(performance.now() - pressed);
           });
           watch.observe(panel, { subtree: true, childList: true, characterData: true, attributes: true });
+          // A reading that was asked about once more changes nothing yet.
+          setTimeout(() => resolve(Number.NaN), 3000);
         }),
     );
     await page.waitForTimeout(50);
@@ -64,7 +79,8 @@ async function benchTyping(browser: Browser, folder: string): Promise<void> {
     await page.waitForTimeout(150);
   }
   await server.kill("SIGTERM");
-  printTimes("typed reading to changed verdict on screen", times, 50);
+  const changed = times.filter((time) => !Number.isNaN(time));
+  printTimes(`typed reading to changed verdict on screen, ${changed.length} of ${TYPED}`, changed, 50);
 }
 
 /** From starting the process to the bench painted with its jobs, in a browser that is already running. */

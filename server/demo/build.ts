@@ -192,7 +192,7 @@ export function demoSteps(
     );
 
   const makeSafe = (epoch: number) =>
-    cautionsFor(job.family).forEach((caution) => choose("safety", caution.id, "done", epoch));
+    cautionsFor(intake.motor).forEach((caution) => choose("safety", caution.id, "done", epoch));
 
   if (job.safe) makeSafe(0);
   if (job.turn) choose("mechanical", "turn", job.turn);

@@ -5,6 +5,9 @@ import { photos } from "./004-photos.ts";
 import { ownRecords } from "./005-own-records.ts";
 import { files } from "./006-files.ts";
 import { outcomes } from "./007-outcomes.ts";
+import { benchColumns } from "./008-bench-columns.ts";
+import { retired } from "./009-retired.ts";
+import { doors } from "./010-doors.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -16,4 +19,7 @@ export const MIGRATIONS: readonly Migration[] = [
   ownRecords,
   files,
   outcomes,
+  benchColumns,
+  retired,
+  doors,
 ];

@@ -42,6 +42,13 @@ export interface JobRow extends Row<JobRow> {
   intake: object;
   /** What an imported job brought along to be judged by; null for one of this shop. */
   carried: CreationOptional<object | null>;
+  /** Read out of summary and take-in by the file itself; never written. */
+  readonly owner: CreationOptional<string | null>;
+  readonly lastBy: CreationOptional<string | null>;
+  readonly takenInBy: CreationOptional<string | null>;
+  readonly due: CreationOptional<string | null>;
+  readonly minutes: CreationOptional<number | null>;
+  readonly clockSince: CreationOptional<string | null>;
 }
 
 export interface EntryRow extends Row<EntryRow> {
@@ -89,6 +96,30 @@ export interface TechnicianRow extends Row<TechnicianRow> {
   id: string;
   initials: string;
   name: string;
+  retired: boolean;
+  role: string;
+}
+
+export interface PassPhraseRow extends Row<PassPhraseRow> {
+  technicianId: string;
+  salt: string;
+  hash: string;
+  at: string;
+}
+
+export interface SessionRow extends Row<SessionRow> {
+  id: string;
+  technicianId: string;
+  token: string;
+  endsAt: string;
+}
+
+export interface AuditRow extends Row<AuditRow> {
+  id: CreationOptional<number>;
+  at: string;
+  who: string;
+  what: string;
+  address: string;
 }
 
 export interface MotorModelRow extends Row<MotorModelRow> {
@@ -121,6 +152,9 @@ export interface Models {
   readonly MotorModel: ModelStatic<MotorModelRow>;
   readonly Setting: ModelStatic<SettingRow>;
   readonly Technician: ModelStatic<TechnicianRow>;
+  readonly PassPhrase: ModelStatic<PassPhraseRow>;
+  readonly Session: ModelStatic<SessionRow>;
+  readonly Audit: ModelStatic<AuditRow>;
   readonly Instrument: ModelStatic<InstrumentRow>;
   readonly Motor: ModelStatic<MotorRow>;
   readonly Job: ModelStatic<JobRow>;
@@ -173,8 +207,45 @@ export function defineModels(sequelize: Sequelize): Models {
     ),
     Technician: sequelize.define<TechnicianRow>(
       "technician",
-      { id: key(), initials: text(), name: text() },
+      {
+        id: key(),
+        initials: text(),
+        name: text(),
+        retired: { type: DataTypes.BOOLEAN, allowNull: false },
+        role: text(),
+      },
       { ...plain, tableName: "technicians" },
+    ),
+    PassPhrase: sequelize.define<PassPhraseRow>(
+      "passPhrase",
+      {
+        technicianId: { ...key(), field: "technician_id" },
+        salt: text(),
+        hash: text(),
+        at: text(),
+      },
+      { ...plain, tableName: "pass_phrases" },
+    ),
+    Session: sequelize.define<SessionRow>(
+      "session",
+      {
+        id: key(),
+        technicianId: { ...text(), field: "technician_id" },
+        token: text(),
+        endsAt: { ...text(), field: "ends_at" },
+      },
+      { ...plain, tableName: "sessions" },
+    ),
+    Audit: sequelize.define<AuditRow>(
+      "audit",
+      {
+        id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+        at: text(),
+        who: text(),
+        what: text(),
+        address: text(),
+      },
+      { ...plain, tableName: "audit" },
     ),
     Instrument: sequelize.define<InstrumentRow>(
       "instrument",
@@ -204,6 +275,12 @@ export function defineModels(sequelize: Sequelize): Models {
         closedAt: { type: DataTypes.TEXT, field: "closed_at" },
         intake: json(),
         carried: { type: DataTypes.JSON },
+        owner: DataTypes.TEXT,
+        lastBy: { type: DataTypes.TEXT, field: "last_by" },
+        takenInBy: { type: DataTypes.TEXT, field: "taken_in_by" },
+        due: DataTypes.TEXT,
+        minutes: DataTypes.INTEGER,
+        clockSince: { type: DataTypes.TEXT, field: "clock_since" },
       },
       { ...plain, tableName: "jobs" },
     ),

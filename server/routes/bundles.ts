@@ -2,7 +2,8 @@ import { raw, Router } from "express";
 import { BUNDLE_LIMITS, readBundleFile, zipBundle } from "../bundleZip.ts";
 import { Problem } from "../problem.ts";
 import type { BundleService } from "../services/bundles.ts";
-import { idOf, jobName } from "./reading.ts";
+import { idOf } from "./reading.ts";
+import { jobName } from "#core/record";
 
 /** Whole jobs out and in, as bytes. HTTP only. */
 export function bundleRoutes(bundles: BundleService): Router {

@@ -1,4 +1,5 @@
 import { raw, Router } from "express";
+import { fileName } from "#contract/fields";
 import { PHOTO_LIMITS } from "#contract/photos";
 import { Problem } from "../problem.ts";
 import type { FileService } from "../services/files.ts";
@@ -20,7 +21,9 @@ export function fileRoutes(files: FileService): Router {
     response.status(created ? 201 : 200).json({ ok: true });
   });
   router.get("/jobs/:job/files/:name", async (request, response) => {
-    const { bytes, type } = await files.get(idOf(request, "job"), String(request.params["name"]));
+    const name = String(request.params["name"]).toLowerCase();
+    if (fileName.validate(name).error) throw new Problem(404, "No such photo", "This job has no such photo.");
+    const { bytes, type } = await files.get(idOf(request, "job"), name);
     response.type(type).set("Cache-Control", "private, max-age=31536000, immutable").send(bytes);
   });
   return router;

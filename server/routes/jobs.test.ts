@@ -1,6 +1,13 @@
 import { beforeEach, describe, expect, it } from "vitest";
+import type { BenchAside, JobList } from "#contract/jobs";
 import { API } from "#contract/routes";
-import { jobListSchema, jobViewSchema, problemSchema, receiptSchema } from "#contract/responseSchemas";
+import {
+  asideSchema,
+  jobListSchema,
+  jobViewSchema,
+  problemSchema,
+  receiptSchema,
+} from "#contract/responseSchemas";
 import { RULES_VERSION } from "#core/assess";
 import { HUB } from "../../tests/jobs.ts";
 import { aDecision, aReading, aTurning, INTAKE, JOB, useShop, uuid } from "../../tests/shop.ts";
@@ -332,6 +339,55 @@ describe("the list", () => {
       judging: { left: 0, of: 0 },
       items: [{ stage: "parts", summary: { disposition: "replaceMotor", by: "PR" } }],
     });
+  });
+});
+
+describe("the bench narrowed", () => {
+  const unit = (n: number, motor: object) => ({ ...HUB, id: uuid(900 + n), serial: "", ...motor });
+  const list = async (query: string) => {
+    const { body } = await shop.agent.get(`${API}/jobs?${query}`).expect(200);
+    expect(jobListSchema.validate(body).error).toBeUndefined();
+    return body as JobList;
+  };
+
+  beforeEach(async () => {
+    const units = [
+      unit(1, { name: "Winch 1", owner: "Lock keepers" }),
+      unit(2, { name: "Winch 2, 100% duty", owner: "Lock keepers" }),
+      unit(3, { name: "Fan_bay 3", owner: "Saltmarsh Growers" }),
+    ];
+    for (const [i, motor] of units.entries())
+      await shop.takeIn(uuid(800 + i), { ...INTAKE, motor, by: i === 0 ? "PR" : "MO" }).expect(201);
+    await shop.services.judging.idle();
+  });
+
+  it("to an owner, to one's own, and counts over all that match and not over the page", async () => {
+    const keepers = await list("owner=Lock%20keepers&size=1");
+    expect(keepers.items).toHaveLength(1);
+    expect(keepers.total).toBe(2);
+    expect(keepers.totals).toEqual({ reading: { motors: 2, minutes: 4 } });
+    expect((await list("mine=PR")).items.map(({ name }) => name)).toEqual(["Winch 1"]);
+    expect((await list("stage=open&mine=MO")).total).toBe(2);
+    expect((await list("stage=closed")).total).toBe(0);
+    expect((await list("dueBefore=2030-01-01")).total).toBe(0);
+  });
+
+  it("by letters as they are: a percent sign and an underscore stand for themselves", async () => {
+    expect((await list("q=100%25")).total).toBe(1);
+    expect((await list("q=fan_bay")).total).toBe(1);
+    expect((await list("q=_")).total).toBe(1);
+    expect((await list("q=WINCH")).total).toBe(2);
+  });
+
+  it("with what stands beside it: whose they are, what is here longest, and how long it all takes", async () => {
+    const { body } = await shop.agent.get(`${API}/aside`).expect(200);
+    expect(asideSchema.validate(body).error).toBeUndefined();
+    expect(body).toMatchObject({
+      owners: ["Lock keepers", "Saltmarsh Growers"],
+      minutes: 6,
+      clocks: [],
+    });
+    expect((body as BenchAside).longest).toHaveLength(3);
   });
 });
 

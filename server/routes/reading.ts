@@ -3,8 +3,9 @@ import type { ObjectSchema } from "joi";
 import { problemsOf } from "#contract/problems";
 import { Problem } from "../problem.ts";
 
-/** The body as its schema wants it. @throws Problem 422 with each field and its sentence */
+/** The body as its schema wants it. @throws Problem 415 without JSON, 422 with each field and its sentence */
 export function validated<T>(schema: ObjectSchema<T>, body: unknown): T {
+  if (body === undefined) throw new Problem(415, "No JSON", "Send the body as application/json.");
   const { error, value } = schema.validate(body, { abortEarly: false, convert: false });
   if (error) {
     const fields = problemsOf(error);
@@ -20,12 +21,13 @@ export function idOf(request: Request, name: string): string {
   const id = String(request.params[name]);
   if (!UUID.test(id))
     throw new Problem(404, "No such thing", `“${id.slice(0, 60)}” is not an id of this bench.`);
-  return id;
+  // One thing has one name, however it is written.
+  return id.toLowerCase();
 }
 
 /** @throws Problem 422 where body and address name different things */
 export function sameId(request: Request, name: string, id: string): void {
-  if (id !== String(request.params[name]))
+  if (id.toLowerCase() !== String(request.params[name]).toLowerCase())
     throw new Problem(422, "Ids differ", "The id in the body is not the one in the address.");
 }
 
@@ -34,15 +36,24 @@ const LONGEST_QUERY = 100;
 /** A word of the query; absent where it is empty or no word. */
 export function textOf(request: Request, name: string): string | undefined {
   const text = request.query[name];
+  if (typeof text === "string" && text.includes("\0"))
+    throw new Problem(400, `Bad ${name}`, "A word to look for has no NUL in it.");
   return typeof text === "string" && text !== "" ? text.slice(0, LONGEST_QUERY) : undefined;
 }
 
-/** The page asked for, from 1. @throws Problem 400 */
-export function pageOf(request: Request): number {
-  const page = Number(request.query["page"] ?? 1);
-  if (!Number.isInteger(page) || page < 1)
-    throw new Problem(400, "Bad page", "A page is a whole number from 1.");
-  return page;
+const MOST_PAGES = 1_000_000;
+const MOST_ITEMS = 500;
+const USUAL_ITEMS = 50;
+
+function wholeOf(request: Request, name: string, usual: number, most: number): number {
+  const number = Number(request.query[name] ?? usual);
+  if (!Number.isInteger(number) || number < 1 || number > most)
+    throw new Problem(400, `Bad ${name}`, `A ${name} is a whole number from 1 to ${most}.`);
+  return number;
 }
 
-export const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
+/** The page asked for, from 1. @throws Problem 400 */
+export const pageOf = (request: Request) => wholeOf(request, "page", 1, MOST_PAGES);
+
+/** How many to a page. @throws Problem 400 */
+export const sizeOf = (request: Request) => wholeOf(request, "size", USUAL_ITEMS, MOST_ITEMS);

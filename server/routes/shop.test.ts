@@ -82,4 +82,14 @@ describe("the shop", () => {
     expect(units.items[0].visits).toMatchObject([{ jobNumber: 1 }, { jobNumber: 2 }]);
     expect(units.items[0].visits[0].pairs.AB.value).toBeCloseTo(0.128, 3);
   });
+
+  it.each(["n/a", "–", "?"])("joins no motors by the serial %j, which is none", async (serial) => {
+    const unit = (n: number) => ({ ...INTAKE, motor: { ...INTAKE.motor, id: uuid(810 + n), serial } });
+    await shop.takeIn(uuid(820), unit(0)).expect(201);
+    await readPairs(uuid(820), 20, [0.128, 0.128, 0.128]);
+    await shop.takeIn(uuid(821), unit(1)).expect(201);
+    await shop.services.judging.idle();
+    expect((await shop.record(uuid(821))).past).toBeUndefined();
+    expect((await shop.agent.get(`${API}/units`).expect(200)).body.total).toBe(0);
+  });
 });

@@ -1,9 +1,9 @@
 import { isDeepStrictEqual } from "node:util";
-import { Op, UniqueConstraintError, type Transaction } from "sequelize";
-import type { JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
+import { col, fn, Op, UniqueConstraintError, where, type Transaction, type WhereOptions } from "sequelize";
+import type { BenchAside, JobFilter, JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
 import { readJournal } from "#core/assess";
 import type { ClosedRecord } from "#core/closing";
-import type { Entry, Intake } from "#core/record";
+import { jobName, type Entry, type Intake } from "#core/record";
 import type { Database } from "../database.ts";
 import type { Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
@@ -14,12 +14,54 @@ import type { JudgingService } from "./judging.ts";
 import { keepMotor, searchOf } from "./motors.ts";
 
 export type Clock = () => Date;
-const PAGE = 50;
+/** How many of those that were here longest are named. */
+const LONGEST = 3;
+const USUAL_PAGE = 50;
 const ALREADY_THERE = "An entry with this id is there already, with another content.";
 
-const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
+function lineOf(job: JobRow): JobLine {
+  const { name, owner, ...summary } = job.summary as Judged["summary"];
+  const { motor } = job.intake as Intake;
+  return {
+    id: job.id,
+    number: job.number,
+    name: name ?? motor.name,
+    owner: owner ?? motor.owner,
+    stage: job.stage as Stage,
+    summary,
+    takenInAt: job.takenInAt,
+    closedAt: job.closedAt,
+  };
+}
+
+/** What is looked for, as SQLite asks for it: "%" and "_" are letters like others. */
+const containing = (q: string) =>
+  where(fn("instr", col("search"), q.toLowerCase()), { [Op.gt]: 0 }) as unknown as WhereOptions<JobRow>;
+
+function matching({ stage, q, owner, mine, dueBefore }: JobFilter): WhereOptions<JobRow> {
+  return {
+    [Op.and]: [
+      ...(stage === "open" ? [{ closedAt: null }] : stage ? [{ stage }] : []),
+      ...(owner ? [{ owner }] : []),
+      ...(mine ? [{ [Op.or]: [{ lastBy: mine }, { takenInBy: mine }] }] : []),
+      ...(dueBefore ? [{ due: { [Op.lt]: dueBefore } }] : []),
+      ...(q ? [containing(q)] : []),
+    ],
+  };
+}
 
 export function jobService({ write, models }: Database, judging: JudgingService, clock: Clock) {
+  /** Motors and minutes of each stage, over all that match. */
+  async function totalsOf(wanted: WhereOptions<JobRow>): Promise<JobList["totals"]> {
+    const rows = (await models.Job.findAll({
+      where: wanted,
+      attributes: ["stage", [fn("count", col("id")), "motors"], [fn("total", col("minutes")), "minutes"]],
+      group: ["stage"],
+      raw: true,
+    })) as unknown as readonly { stage: Stage; motors: number; minutes: number }[];
+    return Object.fromEntries(rows.map(({ stage, motors, minutes }) => [stage, { motors, minutes }]));
+  }
+
   async function found(id: string, transaction?: Transaction): Promise<JobRow> {
     const job = await models.Job.findByPk(id, transaction ? { transaction } : {});
     if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
@@ -82,34 +124,46 @@ export function jobService({ write, models }: Database, judging: JudgingService,
   }
 
   return {
-    async list(query: { stage?: string; q?: string; page: number }): Promise<JobList> {
-      const where = {
-        ...(query.stage === "open" ? { closedAt: null } : query.stage ? { stage: query.stage } : {}),
-        ...(query.q ? { search: { [Op.like]: `%${query.q.toLowerCase().replace(/[%_]/gu, "")}%` } } : {}),
-      };
+    async list(filter: JobFilter = {}, page = 1, pageSize = USUAL_PAGE): Promise<JobList> {
+      const wanted = matching(filter);
       // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
       const progress = await judging.progress();
-      const { rows, count } = await models.Job.findAndCountAll({
-        where,
+      const rows = await models.Job.findAll({
+        where: wanted,
         order: [["number", "DESC"]],
-        limit: PAGE,
-        offset: (query.page - 1) * PAGE,
+        limit: pageSize,
+        offset: (page - 1) * pageSize,
       });
-      const items = rows.map((job): JobLine => {
-        const { name, owner, ...summary } = job.summary as Judged["summary"];
-        const { motor } = job.intake as Intake;
-        return {
-          id: job.id,
-          number: job.number,
-          name: name ?? motor.name,
-          owner: owner ?? motor.owner,
-          stage: job.stage as Stage,
-          summary,
-          takenInAt: job.takenInAt,
-          closedAt: job.closedAt,
-        };
+      const totals = await totalsOf(wanted);
+      const total = Object.values(totals).reduce((sum, { motors }) => sum + motors, 0);
+      return { items: rows.map(lineOf), total, totals, page, pageSize, judging: progress };
+    },
+
+    async aside(): Promise<BenchAside> {
+      const open = { closedAt: null };
+      const clocks = await models.Job.findAll({
+        where: { ...open, clockSince: { [Op.ne]: null } },
+        order: [["clockSince", "ASC"]],
       });
-      return { items, total: count, page: query.page, pageSize: PAGE, judging: progress };
+      const longest = await models.Job.findAll({
+        where: open,
+        order: [["takenInAt", "ASC"]],
+        limit: LONGEST,
+      });
+      const owners = await models.Job.findAll({
+        where: { ...open, owner: { [Op.gt]: "" } },
+        attributes: ["owner"],
+        group: ["owner"],
+        order: [["owner", "ASC"]],
+        raw: true,
+      });
+      const totals = await totalsOf(open);
+      return {
+        clocks: clocks.map(lineOf),
+        longest: longest.map(lineOf),
+        owners: owners.map(({ owner }) => owner ?? ""),
+        minutes: Object.values(totals).reduce((sum, { minutes }) => sum + minutes, 0),
+      };
     },
 
     async view(id: string): Promise<JobView> {

@@ -154,6 +154,8 @@ function describe(entry: Entry): string {
       return entry.body.changes.complaint
         ? `corrected the take-in: ${COMPLAINT_LABELS[entry.body.changes.complaint]}`
         : "corrected the take-in";
+    case "note":
+      return `left word: ${entry.body.words}`;
     case "undo":
       return "took an entry back";
     case "callingOff":

@@ -31,13 +31,13 @@ describe("judging in the background", () => {
     const { jobs, judging } = services(shop.database, () => NOW, judge, pino({ level: "silent" }));
     await jobs.takeIn(JOB, INTAKE);
     // The judge is still at it: the list answers all the same, and says so.
-    const list = await jobs.list({ page: 1 });
+    const list = await jobs.list();
     expect(list.judging).toEqual({ left: 1, of: 1 });
     expect(list.items[0]).toMatchObject({ name: HUB.name, summary: { headline: "Being weighed" } });
     await jobs.append(JOB, { kind: "reading", body: aReading(1) } as never, 0);
     release();
     await judging.idle();
-    expect((await jobs.list({ page: 1 })).judging.left).toBe(0);
+    expect((await jobs.list()).judging.left).toBe(0);
     // Once for the take-in, once more for the reading that came meanwhile.
     expect(asked).toEqual([JOB, JOB]);
   });
@@ -51,7 +51,7 @@ describe("judging in the background", () => {
     await judging.idle();
     asked.length = 0;
     await own.putLimits({ spin: { limit: 0.05, reason: "old drill" } });
-    await Promise.all(Array.from({ length: 8 }, () => jobs.list({ page: 1 })));
+    await Promise.all(Array.from({ length: 8 }, () => jobs.list()));
     await judging.idle();
     expect(asked.toSorted()).toEqual(Array.from({ length: 5 }, (_, n) => uuid(100 + n)));
   });
@@ -65,7 +65,7 @@ describe("judging in the background", () => {
     await jobs.takeIn(JOB, INTAKE);
     await jobs.takeIn(uuid(7), { ...INTAKE, motor: { ...HUB, id: uuid(8), serial: "other" } });
     await judging.idle();
-    const { items, judging: left } = await jobs.list({ page: 1 });
+    const { items, judging: left } = await jobs.list();
     expect(left.left).toBe(0);
     expect(items.find(({ id }) => id === uuid(7))!.summary.headline).not.toBe("Being weighed");
   });
@@ -87,7 +87,7 @@ describe("judging in the background", () => {
       },
       () => NOW,
     );
-    const list = await looking.list({ page: 1 });
+    const list = await looking.list();
     expect(list.judging.left).toBe(0);
     expect(list.items[0]!.summary.headline).not.toBe("Being weighed");
   });

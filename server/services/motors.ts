@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import type { Transaction } from "sequelize";
-import type { Motor } from "#core/record";
+import { jobName, type Motor } from "#core/record";
 import type { Models } from "../models/index.ts";
 
 /** Who wrote down what is known of a motor, when, and why. */
@@ -12,7 +12,7 @@ export interface Author {
 
 /** What jobs of a motor are found by. */
 export function searchOf(number: number, { name, owner, serial }: Motor): string {
-  return `j-${String(number).padStart(4, "0")} ${name} ${owner} ${serial}`.toLowerCase();
+  return `${jobName(number)} ${name} ${owner} ${serial}`.toLowerCase();
 }
 
 /**

@@ -1,14 +1,9 @@
-import pdfmake from "pdfmake";
 import type { CanvasElement, Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
-import { moneyText, PROOF_HEADINGS, type PairTable, type Report } from "#core/report";
-import { REPORT_FONTS, runsOf, TEXT, unprintable } from "./reportFonts.ts";
-
-pdfmake.addFonts(REPORT_FONTS);
-// A report is made of its own text and these fonts alone.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.includes("@fontsource"));
+import { dayWords, moneyText, PROOF_HEADINGS, type PairTable, type Report } from "#core/report";
+import { printed } from "./printer.ts";
+import { runsOf, TEXT, unprintable } from "./reportFonts.ts";
 
 const INK = "#17231E";
 const QUIET = "#56635C";
@@ -178,7 +173,7 @@ function released({ release }: Report): Content[] {
               margin: [0, 6, 0, 6],
             },
             {
-              text: `signed ${release.by}, ${release.at.slice(0, 10)}`,
+              text: `signed ${release.by}, ${dayWords(release.at)}`,
               color: QUIET,
               fillColor: SOFT,
               margin: [0, 6, 0, 6],
@@ -326,8 +321,8 @@ function definition(report: Report, day: string): TDocumentDefinitions {
 
 /**
  * The report on A4, with the application's own fonts.
- * @param day that stands in its head, as 2026-03-02
+ * @param day that stands in its head, as 2 March 2026
  */
 export async function reportPdf(report: Report, day: string): Promise<Buffer> {
-  return pdfmake.createPdf(definition(report, day)).getBuffer();
+  return printed(definition(report, day));
 }

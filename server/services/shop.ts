@@ -20,12 +20,12 @@ export function shopService({ write, models }: Database, judging: JudgingService
     },
 
     async putModel(model: MotorModel): Promise<void> {
-      const namesake = await models.MotorModel.findOne({ where: { name: model.name } });
-      if (namesake && namesake.id !== model.id) {
-        const sentence = `${model.name} is on the list already.`;
-        throw new Problem(409, "Name taken", sentence, { fields: [{ field: "name", sentence }] });
-      }
       await write(async (transaction) => {
+        const namesake = await models.MotorModel.findOne({ where: { name: model.name }, transaction });
+        if (namesake && namesake.id !== model.id) {
+          const sentence = `${model.name} is on the list already.`;
+          throw new Problem(409, "Name taken", sentence, { fields: [{ field: "name", sentence }] });
+        }
         await models.MotorModel.upsert({ id: model.id, name: model.name, body: model }, { transaction });
       });
     },

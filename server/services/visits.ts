@@ -1,10 +1,13 @@
 import { Op, col, fn, where as whereOf, type Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
 import type { Unit, UnitVisit } from "#contract/shop";
-import type { Motor, Visit } from "#core/record";
+import { isSerial, type Motor, type Visit } from "#core/record";
 import type { JobRow, Models, MotorRow } from "../models/index.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
+
+/** Of a unit that comes back for ever the latest visits count: enough for any trend, and bounded. */
+const MOST_VISITS = 200;
 
 /** Jobs of every motor that carries this serial, oldest first. Motors without a serial have no past. */
 export async function jobsOfSerial(
@@ -12,17 +15,19 @@ export async function jobsOfSerial(
   serial: string,
   transaction?: Transaction,
 ): Promise<JobRow[]> {
-  if (serial.trim() === "") return [];
+  if (!isSerial(serial)) return [];
   const motors = await models.Motor.findAll({
     attributes: ["id"],
     where: whereOf(fn("lower", col("serial")), serial.trim().toLowerCase()),
     ...within(transaction),
   });
-  return models.Job.findAll({
+  const latest = await models.Job.findAll({
     where: { motorId: motors.map(({ id }) => id) },
-    order: [["number", "ASC"]],
+    order: [["number", "DESC"]],
+    limit: MOST_VISITS,
     ...within(transaction),
   });
+  return latest.reverse();
 }
 
 /** What jobs measured, as written down; those not judged yet are left out. */
@@ -98,6 +103,7 @@ export async function unitsOf(
   const bySerial = new Map<string, MotorRow>();
   for (const motor of motors) {
     const key = motor.serial.trim().toLowerCase();
+    if (!isSerial(motor.serial)) continue;
     if (query.model && (motor.body as Motor).modelId !== query.model) continue;
     if (!bySerial.has(key)) bySerial.set(key, motor);
   }

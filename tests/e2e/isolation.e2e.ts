@@ -1,4 +1,4 @@
-import { atTheBench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+import { atTheBench, choose, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -9,8 +9,8 @@ test("a blower that does not run, by keyboard: the call is followed to where it 
   await atTheBench(page, bench);
   await page.keyboard.press("n");
   await page.getByLabel("Machine and place").fill("Fan bay 9, greenhouse");
-  await page.getByLabel("Complaint").selectOption({ label: "does not run" });
-  await page.getByLabel("Family").selectOption({ label: "ECM blower, constant torque, taps" });
+  await choose(page, "Complaint", "does not run");
+  await choose(page, "Family", "ECM blower, constant torque, taps");
   await page.getByLabel("Machine and place").press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: "Fan bay 9, greenhouse" })).toBeVisible();
   await goTo(page, "Supply and call");

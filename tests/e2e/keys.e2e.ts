@@ -31,17 +31,30 @@ test("a motor with a dead sensor by keyboard alone: no pointer, no direct focus,
     }
     throw new Error(`no Tab leads to ${label}`);
   };
+  /** Tab until one of the choices of this question has the focus. */
+  const tabInto = async (question: string) => {
+    for (let tries = 0; tries < 40; tries += 1) {
+      const there = await page.evaluate(
+        () => document.activeElement?.closest("[role=radiogroup]")?.getAttribute("aria-label") ?? "",
+      );
+      if (there === question) return;
+      await press("Tab");
+    }
+    throw new Error(`no Tab leads to ${question}`);
+  };
   await atTheBench(page, bench);
   await press("n");
-  await expect(page.getByLabel("Machine and place")).toBeFocused();
+  await expect(page.getByLabel("Serial or label")).toBeFocused();
+  await tabTo("Machine and place");
   await type("Trike 14");
-  await tabTo("Complaint");
+  await tabInto("Complaint");
   await type("tw");
-  await tabTo("Family");
+  await tabInto("Family");
   await type("hub");
   await press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: "Trike 14" })).toBeVisible();
   expect(presses).toBeLessThan(60);
+  await expect(page.getByRole("button", { name: "Done", exact: true }).first()).toBeFocused();
 
   for (const left of [3, 2, 1, 0]) {
     await press("Enter");
@@ -111,11 +124,11 @@ test("safe does not last: another person, and another day, go through it again",
   await goTo(page, "Three pairs");
   await expect(page.getByLabel("Pair C–A")).toBeVisible();
   await page.getByRole("button", { name: /Change person/u }).click();
-  await page.getByRole("menuitem", { name: /Pell Rushbrook/u }).click();
+  await page.getByRole("menuitemradio", { name: /Pell Rushbrook/u }).click();
   await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
   await expect(page.getByText("MO made it safe. You take it over: go through it yourself.")).toBeVisible();
   await page.getByRole("button", { name: /Change person/u }).click();
-  await page.getByRole("menuitem", { name: /Maud Oakhanger/u }).click();
+  await page.getByRole("menuitemradio", { name: /Maud Oakhanger/u }).click();
   await expect(page.getByLabel("Pair C–A")).toBeVisible();
   await page.clock.fastForward("25:00:00");
   await page.reload();

@@ -1,4 +1,4 @@
-import { atTheBench, expect, goTo, noSeriousProblem, openJob, takeIn, test } from "./bench.ts";
+import { atTheBench, choose, expect, goTo, noSeriousProblem, openJob, takeIn, test } from "./bench.ts";
 
 test.setTimeout(120_000);
 
@@ -51,13 +51,13 @@ test("the shop sees how far its verdicts came true, and a new motor of a model w
     page.getByText(/^Of \d+ closed jobs that tell, what was said came true in \d+\./u),
   ).toBeVisible();
   await expect(page.getByRole("img", { name: /^What was said, in percent/u })).toBeVisible();
-  const back = page.getByRole("row", { name: /Cargo trike 4, front hub 2025-05-06/u });
+  const back = page.getByRole("row", { name: /Cargo trike 4, front hub 6 May 2025/u });
   await expect(back).toContainText("came back");
   await back.getByRole("link").click();
   await expect(page.getByRole("heading", { name: /^The motor is not at fault/u })).toBeVisible();
 
   await page.goto(`${bench.url}/take-in`);
-  await page.getByLabel("Family").selectOption({ label: "Hub motor" });
+  await choose(page, "Family", "Hub motor");
   await expect(page.getByText(/Here, hub motors: \d+ of \d+ had it in the bearing/u)).toBeVisible();
 });
 

@@ -1,4 +1,4 @@
-import { atTheBench, expect, goTo, openJob, takeIn, test } from "./bench.ts";
+import { atTheBench, expect, goTo, openJob, takeIn, test, toTips } from "./bench.ts";
 
 test.setTimeout(120_000);
 
@@ -34,6 +34,7 @@ test("a wrong reading is corrected, and the old one stays with who corrected it"
 test("what cannot be a resistance is refused at the field and stays there", async ({ page, bench }) => {
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
   await goTo(page, "Three pairs");
+  await toTips(page);
   for (const [typed, sentence] of [
     ["12..3", "more than one decimal point"],
     ["1k2k", "1k2k"],
@@ -52,7 +53,7 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
 }) => {
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
   await goTo(page, "Three pairs");
-  await expect(page.getByLabel("Probe tips together", { exact: true })).toBeFocused();
+  await toTips(page);
   await page.keyboard.type("0.2");
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("Winding temperature")).toBeFocused();
@@ -117,12 +118,13 @@ test("a stale window is refused and told what changed", async ({ page, context, 
   const other = await context.newPage();
   await openJob(other, bench, /Chair, left drive/u);
   await goTo(other, "Three pairs");
-  await expect(other.getByLabel("Probe tips together", { exact: true })).toBeFocused();
+  await toTips(other);
   await other.keyboard.type("0.1m");
   await other.keyboard.press("Enter");
   await expect(other.getByLabel("Winding temperature")).toBeFocused();
   await expect(other.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
   await page.bringToFront();
+  await toTips(page);
   await page.getByLabel("Probe tips together", { exact: true }).fill("0.2m");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("MO wrote Probe tips together: 0.1m");
@@ -138,7 +140,7 @@ test("readings typed while the server is away are kept, shown, and delivered onc
   await takeIn(page, bench, "Sluice winch");
   await goTo(page, "Three pairs");
   await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
-  await page.getByLabel("Probe tips together", { exact: true }).focus();
+  await toTips(page);
   for (const [typed, next] of [
     ["0.1m", "Winding temperature"],
     ["21", "Pair A–B"],

@@ -3,6 +3,8 @@ import { once } from "node:events";
 
 export interface RunningServer {
   readonly url: string;
+  /** What it printed before it listened. */
+  readonly said: string;
   readonly kill: (signal: NodeJS.Signals) => Promise<void>;
 }
 
@@ -16,10 +18,11 @@ export async function startServer(data: string, args: readonly string[], port = 
   let said = "";
   for await (const chunk of child.stdout!) {
     said += String(chunk);
-    const url = /at (http:\S+)/u.exec(said)?.[1];
+    const url = /is at (http:\S+)/u.exec(said)?.[1];
     if (url)
       return {
         url,
+        said,
         kill: async (signal) => {
           if (child.exitCode !== null || child.signalCode !== null) return;
           const gone = once(child, "exit");

@@ -43,7 +43,7 @@ for (const colorScheme of ["light", "dark"] as const)
     await page.goto(bench.url);
     await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
     await page.keyboard.press("n");
-    await expect(page.getByLabel("Machine and place")).toBeFocused();
+    await expect(page.getByLabel("Serial or label")).toBeFocused();
     await noSeriousProblem(page);
   });
 

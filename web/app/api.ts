@@ -1,17 +1,52 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
-import type { JobList, JobView, Technician } from "#contract/jobs";
+import type { BenchAside, JobFilter, JobList, JobView, Technician } from "#contract/jobs";
+import type { CopiesView } from "#contract/copies";
+import { TOKEN_HEADER, type AuditLine, type SessionView } from "#contract/doors";
 import { API } from "#contract/routes";
 import type { Account, MotorModel, Unit } from "#contract/shop";
 import type { Found } from "#core/outcomes";
 import type { Instrument } from "#core/quantity";
 import type { Intake, ShopLimits } from "#core/record";
 
+const EVERYTHING = [
+  "Session",
+  "Copies",
+  "Jobs",
+  "Job",
+  "Technicians",
+  "Models",
+  "Limits",
+  "Instruments",
+] as const;
+
+/** The token of the session, sent with every change; null where nobody signs in. */
+let token: string | null = null;
+export const tokenHeaders = (): Readonly<Record<string, string>> => (token ? { [TOKEN_HEADER]: token } : {});
+
+const plainQuery = fetchBaseQuery({
+  baseUrl: API,
+  prepareHeaders: (headers) => {
+    for (const [name, value] of Object.entries(tokenHeaders())) headers.set(name, value);
+  },
+});
+
 export const api = createApi({
-  baseQuery: fetchBaseQuery({ baseUrl: API }),
-  tagTypes: ["Jobs", "Job", "Technicians", "Models", "Limits", "Instruments"],
+  baseQuery: async (args, parts, extra) => {
+    const answer = await plainQuery(args, parts, extra);
+    // Signed out meanwhile, at another place or by time: the page asks who is here.
+    if (answer.error?.status === 401 && parts.endpoint !== "signIn")
+      parts.dispatch(api.util.invalidateTags(["Session"]));
+    return answer;
+  },
+  tagTypes: EVERYTHING,
   endpoints: (build) => ({
-    jobs: build.query<JobList, string>({
-      query: (q) => ({ url: "/jobs", params: q ? { q } : {} }),
+    jobs: build.query<JobList, JobFilter & { readonly size?: number }>({
+      query: (params) => ({ url: "/jobs", params }),
+      providesTags: ["Jobs"],
+      keepUnusedDataFor: 0,
+    }),
+    aside: build.query<BenchAside, void>({
+      query: () => "/aside",
       providesTags: ["Jobs"],
       keepUnusedDataFor: 0,
     }),
@@ -29,6 +64,47 @@ export const api = createApi({
       }),
       invalidatesTags: ["Jobs"],
     }),
+    session: build.query<SessionView, void>({
+      query: () => "/session",
+      providesTags: ["Session"],
+      transformResponse: (session: SessionView) => {
+        ({ token } = session);
+        return session;
+      },
+    }),
+    signIn: build.mutation<SessionView, { initials: string; passPhrase: string }>({
+      query: (body) => ({ url: "/session", method: "POST", body }),
+      invalidatesTags: (_result, error) => (error ? [] : EVERYTHING),
+    }),
+    firstOwner: build.mutation<
+      SessionView,
+      { code: string; initials: string; name: string; passPhrase: string }
+    >({
+      query: (body) => ({ url: "/session/first", method: "POST", body }),
+      invalidatesTags: (_result, error) => (error ? [] : EVERYTHING),
+    }),
+    signOut: build.mutation<SessionView, void>({
+      query: () => ({ url: "/session", method: "DELETE" }),
+      invalidatesTags: ["Session"],
+    }),
+    givePassPhrase: build.mutation<{ ok: boolean }, { id: string; passPhrase: string }>({
+      query: ({ id, passPhrase }) => ({
+        url: `/technicians/${id}/pass-phrase`,
+        method: "PUT",
+        body: { passPhrase },
+      }),
+    }),
+    audit: build.query<AuditLine[], void>({ query: () => "/audit", keepUnusedDataFor: 0 }),
+    copies: build.query<CopiesView, void>({
+      query: () => "/copies",
+      providesTags: ["Copies"],
+      keepUnusedDataFor: 0,
+    }),
+    makeCopy: build.mutation<CopiesView, void>({
+      query: () => ({ url: "/copies", method: "POST" }),
+      invalidatesTags: ["Copies"],
+    }),
+    health: build.query<{ ok: boolean; demo: boolean }, void>({ query: () => "/health" }),
     models: build.query<MotorModel[], void>({ query: () => "/models", providesTags: ["Models"] }),
     putModel: build.mutation<MotorModel, MotorModel>({
       query: (model) => ({ url: `/models/${model.id}`, method: "PUT", body: model }),
@@ -73,9 +149,19 @@ export const api = createApi({
 
 export const {
   useJobsQuery,
+  useAsideQuery,
   useJobQuery,
   useTakeInMutation,
   useImportJobMutation,
+  useHealthQuery,
+  useSessionQuery,
+  useSignInMutation,
+  useFirstOwnerMutation,
+  useSignOutMutation,
+  useGivePassPhraseMutation,
+  useAuditQuery,
+  useCopiesQuery,
+  useMakeCopyMutation,
   useModelsQuery,
   usePutModelMutation,
   useUnitsQuery,

@@ -96,6 +96,25 @@ describe("the outbox", () => {
     expect(store.kept.size).toBe(0);
   });
 
+  it("shows an entry at once, and calls it kept only once the device's disk has it", async () => {
+    let stored: () => void = () => undefined;
+    const disk = new Promise<void>((resolve) => (stored = resolve));
+    const { put } = store;
+    const slow = async (one: Parcel) => {
+      await disk;
+      return put(one);
+    };
+    store = { ...store, put: slow };
+    server.reachable = false;
+    const done = open().submit(parcel("a", 0));
+    expect(shown).toMatchObject([{ id: "a", unstored: true }]);
+    expect(server.asked).toEqual([]);
+    stored();
+    await done;
+    expect(shown.map(({ unstored }) => unstored)).toEqual([undefined]);
+    expect(store.kept.get("a")).not.toHaveProperty("unstored");
+  });
+
   it("lets an entry go only once the screen has it from the server: it never leaves between", async () => {
     let arrive: () => void = () => undefined;
     arrives = new Promise((resolve) => (arrive = resolve));

@@ -17,6 +17,8 @@ export interface Parcel {
   readonly version: number;
   /** Why the server would not take it when it was replayed; null while it waits. */
   readonly refused: string | null;
+  /** Not on this device's disk yet: a screen does not call it kept. */
+  readonly unstored?: boolean;
 }
 
 export interface OutboxStore {
@@ -116,9 +118,10 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
       const version = Math.max(written.version, expected.get(written.job) ?? 0);
       const parcel = { ...written, version };
       countIn(parcel);
-      // On the screen at once; on this device before it is sent; "saved" is said only once the server has it.
-      show([...parcels, parcel]);
+      // On the screen at once; kept once this device's disk has it; saved once the server has.
+      show([...parcels, { ...parcel, unstored: true }]);
       await store.put(parcel);
+      show(parcels.map((one) => (one.id === parcel.id ? parcel : one)));
       return inTurn(async () => {
         await deliver();
         const mine = parcels.find(({ id }) => id === parcel.id);

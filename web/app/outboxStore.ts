@@ -1,24 +1,47 @@
-import { openDB } from "idb";
+import { openDB, type IDBPDatabase } from "idb";
 import type { OutboxStore, Parcel } from "./outbox.ts";
 
 const NAME = "green-fable";
 const PARCELS = "outbox";
 
-/** The outbox on the device's own disk. */
-export function deviceStore(): OutboxStore {
-  const opening = openDB(NAME, 1, {
-    upgrade(database) {
-      database.createObjectStore(PARCELS, { keyPath: "id" });
-    },
-  });
+/** Where a browser lets nothing be kept: the outbox itself holds what is on its way, for as long as the page lives. */
+const NOWHERE: OutboxStore = {
+  all: () => Promise.resolve([]),
+  put: () => Promise.resolve(),
+  remove: () => Promise.resolve(),
+};
+
+function onDisk(database: IDBPDatabase): OutboxStore {
   return {
-    all: async () => (await (await opening).getAll(PARCELS)) as Parcel[],
+    all: async () => (await database.getAll(PARCELS)) as Parcel[],
     put: async (parcel) => {
       // Strict: resolved only once it is on the disk.
-      const change = (await opening).transaction(PARCELS, "readwrite", { durability: "strict" });
+      const change = database.transaction(PARCELS, "readwrite", { durability: "strict" });
       await change.store.put(parcel);
       await change.done;
     },
-    remove: async (id) => (await opening).delete(PARCELS, id),
+    remove: (id) => database.delete(PARCELS, id),
+  };
+}
+
+/** The outbox on the device's own disk. @param onDenied told once where the browser lets nothing be kept */
+export function deviceStore(onDenied: () => void): OutboxStore {
+  const opening = Promise.resolve()
+    .then(() =>
+      openDB(NAME, 1, {
+        upgrade(database) {
+          database.createObjectStore(PARCELS, { keyPath: "id" });
+        },
+      }),
+    )
+    .then(onDisk, () => {
+      onDenied();
+      return NOWHERE;
+    });
+  return {
+    all: async () => (await opening).all(),
+    // A disk that is full is no reason not to send it.
+    put: async (parcel) => (await opening).put(parcel).catch(onDenied),
+    remove: async (id) => (await opening).remove(id),
   };
 }

@@ -1,10 +1,19 @@
-import { configureStore, createSlice, type PayloadAction } from "@reduxjs/toolkit";
+import {
+  configureStore,
+  createSlice,
+  isFulfilled,
+  isRejectedWithValue,
+  type Middleware,
+  type PayloadAction,
+} from "@reduxjs/toolkit";
+import type { FetchBaseQueryMeta } from "@reduxjs/toolkit/query";
 import { useDispatch, useSelector } from "react-redux";
 import type { JobView, Receipt } from "#contract/jobs";
 import { PHOTO_LIMITS } from "#contract/photos";
 import { API, ENTRY_PATHS, filePath, versionTag } from "#contract/routes";
 import type { Entry } from "#core/record";
-import { api, sentenceOf } from "./api.ts";
+import { FROM_DEVICE } from "../offline/strategy.ts";
+import { api, sentenceOf, tokenHeaders } from "./api.ts";
 import { createOutbox, type Answer, type Parcel } from "./outbox.ts";
 import { deviceStore } from "./outboxStore.ts";
 
@@ -16,10 +25,25 @@ const bench = createSlice({
     /** Initials of the person at this device; null until somebody says. */
     who: localStorage.getItem(WHO),
     parcels: [] as readonly Parcel[],
+    /** The server did not answer when it was last asked. */
+    unreachable: false,
+    /** Why the server keeps nothing although it answers, such as a full disk; empty while it does. */
+    cannotKeep: "",
+    /** This browser lets the page keep nothing on the device. */
+    storageDenied: false,
   },
   reducers: {
     personChosen(state, { payload }: PayloadAction<string>) {
       state.who = payload;
+    },
+    serverAnswered(state, { payload }: PayloadAction<boolean>) {
+      state.unreachable = !payload;
+    },
+    serverRefusedAll(state, { payload }: PayloadAction<string>) {
+      state.cannotKeep = payload;
+    },
+    storageWasDenied(state) {
+      state.storageDenied = true;
     },
     parcelsChanged(state, { payload }: PayloadAction<readonly Parcel[]>) {
       state.parcels = [...payload];
@@ -27,9 +51,25 @@ const bench = createSlice({
   },
 });
 
+/** Whether an answer came from this device in the server's place. */
+function fromDevice(action: { readonly meta: unknown }): boolean {
+  const { baseQueryMeta } = action.meta as { baseQueryMeta?: FetchBaseQueryMeta };
+  return baseQueryMeta?.response?.headers.has(FROM_DEVICE) ?? false;
+}
+
+/** Whether the server answers, seen from whatever was asked of it. */
+const reachability: Middleware = (parts) => (next) => (action) => {
+  if (isFulfilled(action)) parts.dispatch(bench.actions.serverAnswered(!fromDevice(action)));
+  if (isRejectedWithValue(action)) {
+    const { status } = action.payload as { status?: unknown };
+    parts.dispatch(bench.actions.serverAnswered(status !== "FETCH_ERROR" && !fromDevice(action)));
+  }
+  return next(action);
+};
+
 export const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer, bench: bench.reducer },
-  middleware: (defaults) => defaults().concat(api.middleware),
+  middleware: (defaults) => defaults().concat(api.middleware, reachability),
 });
 type State = ReturnType<typeof store.getState>;
 
@@ -48,12 +88,16 @@ function request({ job, kind, body, bytes, version }: Parcel): Promise<Response>
   if (kind === "file")
     return fetch(filePath(job, body.id), {
       method: "PUT",
-      headers: { "Content-Type": PHOTO_LIMITS.type },
+      headers: { "Content-Type": PHOTO_LIMITS.type, ...tokenHeaders() },
       body: bytes ?? null,
     });
   return fetch(`${API}/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`, {
     method: "PUT",
-    headers: { "Content-Type": "application/json", "If-Match": versionTag(version) },
+    headers: {
+      "Content-Type": "application/json",
+      "If-Match": versionTag(version),
+      ...tokenHeaders(),
+    },
     body: JSON.stringify(body),
   });
 }
@@ -63,14 +107,26 @@ async function send(parcel: Parcel): Promise<Answer> {
   try {
     response = await request(parcel);
   } catch {
+    store.dispatch(bench.actions.serverAnswered(false));
     return { kind: "unreachable" };
   }
+  store.dispatch(bench.actions.serverAnswered(true));
+  if (response.ok) store.dispatch(bench.actions.serverRefusedAll(""));
   if (response.ok)
     return {
       kind: "saved",
       receipt: parcel.kind === "file" ? null : ((await response.json()) as Receipt),
     };
-  if (response.status >= 500 || response.status === 429) return { kind: "unreachable" };
+  if (response.status === 401) {
+    // Whoever signs in again sends it: it waits here meanwhile.
+    store.dispatch(api.util.invalidateTags(["Session"]));
+    return { kind: "unreachable" };
+  }
+  if (response.status >= 500 || response.status === 429) {
+    const problem: unknown = await response.json().catch(() => null);
+    store.dispatch(bench.actions.serverRefusedAll(sentenceOf({ data: problem })));
+    return { kind: "unreachable" };
+  }
   if (response.status === 412) store.dispatch(api.util.invalidateTags(["Job"]));
   return { kind: "refused", sentence: sentenceOf({ data: await response.json().catch(() => null) }) };
 }
@@ -100,7 +156,7 @@ async function fetchedSince(job: string, version: number): Promise<void> {
 const MOST_TRIES = 3;
 
 export const outbox = createOutbox({
-  store: deviceStore(),
+  store: deviceStore(() => store.dispatch(bench.actions.storageWasDenied())),
   send,
   versionOf: async (job) => (await fetched(job))?.version ?? null,
   onSaved: async (parcel, receipt) => {
@@ -118,11 +174,22 @@ export const outbox = createOutbox({
 
 const RETRY_MILLISECONDS = 4000;
 
+/** Asks whether the server is back; what could not be fetched meanwhile is fetched then. */
+async function lookForServer(): Promise<void> {
+  const answer = await fetch(`${API}/health`).catch(() => null);
+  if (!answer?.ok) return;
+  store.dispatch(bench.actions.serverAnswered(true));
+  store.dispatch(api.util.invalidateTags(["Jobs", "Job", "Technicians", "Models", "Limits", "Instruments"]));
+}
+
 /** Delivers what an earlier visit left, and tries again while anything waits. */
 export function startOutbox(): void {
   void outbox.open();
   window.addEventListener("online", () => void outbox.replay());
+  // Asked of the browser once: what is kept here is not to be cleared away when its disk runs full.
+  void navigator.storage?.persist?.();
   window.setInterval(() => {
+    if (store.getState().bench.unreachable) void lookForServer();
     if (store.getState().bench.parcels.some(({ refused }) => refused === null)) void outbox.replay();
   }, RETRY_MILLISECONDS);
 }

@@ -1,10 +1,10 @@
+import { readingText } from "#core/assess";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { HALL_RINGS, type HallState } from "#core/hall";
 import { POLE_PAIRS, SPEED } from "#core/quantity";
 import { HUB, measured, reading } from "../../tests/jobs.ts";
 import { slotsOf, type Route } from "./backemf/spinSlots.ts";
-import { readingText } from "./entry/readingText.ts";
 import { HallRing } from "./hall/HallRing.tsx";
 import { Lamps } from "./hall/Lamps.tsx";
 import { Traces } from "./hall/Traces.tsx";

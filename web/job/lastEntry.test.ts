@@ -1,6 +1,6 @@
+import { readingText } from "#core/assess";
 import { describe, expect, it } from "vitest";
 import { choice, DECISION, job, reading, REPAIR } from "../../tests/jobs.ts";
-import { readingText } from "../checks/entry/readingText.ts";
 import { lastEntryOf } from "./lastEntry.ts";
 
 const TURN = choice("mechanical", "turn", "even");

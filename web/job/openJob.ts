@@ -13,6 +13,7 @@ import {
   type EntryKind,
   type Intake,
   type JobRecord,
+  type Note,
   type ReadingValue,
 } from "#core/record";
 import type { Outcome, Parcel } from "../app/outbox.ts";
@@ -37,6 +38,10 @@ export interface OpenJob {
   readonly closed: boolean;
   readonly intake: Intake;
   readonly corrections: readonly Correction[];
+  /** Words left for whoever takes over, the latest last. */
+  readonly notes: readonly Note[];
+  /** How the owner is reached; empty where nobody said. */
+  readonly contact: string;
   /** Ids of entries that were taken back. */
   readonly undone: ReadonlySet<string>;
   readonly takenInAt: string;
@@ -85,7 +90,7 @@ export function useJobParts(view: JobView): JobParts {
     [view, waiting],
   );
   return useMemo(() => {
-    const { record, corrections, undone } = read;
+    const { record, corrections, notes, contact, undone } = read;
     const epoch = epochOf(record);
     const now = () => new Date().toISOString();
     const add: OpenJob["add"] = (kind, fields) => {
@@ -101,6 +106,8 @@ export function useJobParts(view: JobView): JobParts {
       closed: view.closedAt !== null,
       intake: view.intake,
       corrections,
+      notes,
+      contact,
       undone,
       takenInAt: view.takenInAt,
       closedAt: view.closedAt,

@@ -1,27 +1,20 @@
-import { useLayoutEffect, useRef, useState } from "react";
+import { skipToken } from "@reduxjs/toolkit/query/react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useNavigate } from "react-router";
-import { STAGES, type Stage } from "#contract/jobs";
-import { sentenceOf, useJobsQuery } from "../app/api.ts";
-import { Person } from "../app/Person.tsx";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { STAGES } from "#contract/jobs";
+import { sentenceOf, useAsideQuery, useJobsQuery } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
-import { buttonClass } from "../ui/Button.tsx";
+import { usePhone } from "../job/usePhone.ts";
+import { Header } from "../shell/Header.tsx";
+import { Button, buttonClass } from "../ui/Button.tsx";
 import { Foot } from "../ui/Foot.tsx";
 import { Key } from "../ui/Key.tsx";
-import { Logo } from "../ui/Logo.tsx";
 import { BenchAside } from "./BenchAside.tsx";
-import { BenchLine } from "./BenchLine.tsx";
+import { asked, filterOf, isNarrowed, withFilter, type BenchFilter } from "./benchFilter.ts";
+import { BenchFilters } from "./BenchFilters.tsx";
+import { BenchGroup } from "./BenchGroup.tsx";
 
-const GROUPS: Readonly<Record<Stage, string>> = {
-  reading: "Waiting for a reading",
-  decision: "Waiting for you to decide",
-  repair: "Waiting for the repair",
-  parts: "Waiting for parts",
-  answer: "Waiting for an answer",
-  proof: "Being proved",
-  closing: "Ready to close",
-  closed: "Closed",
-};
 const LOOK_AGAIN = 700;
 const KEYS = [
   [["↑", "↓"], "choose"],
@@ -40,85 +33,111 @@ function moveFocus(by: 1 | -1) {
 /** How far the bench was scrolled when it was left: there it opens again. */
 const left = { at: 0 };
 
+/** Shown at first, added by each press, and at most. */
+const PAGE = 50;
+const MOST = 500;
+const todayText = () => new Date().toLocaleDateString("sv-SE");
+
 /** Home: jobs by what they wait for, each with its next step. */
 export function Bench() {
   const navigate = useNavigate();
   const searchField = useRef<HTMLInputElement>(null);
-  const [search, setSearch] = useState("");
+  const [parameters, setParameters] = useSearchParams();
+  // What is typed stands in the field at once; the address follows.
+  const [q, setQ] = useState(() => filterOf(parameters).q);
+  const filter = { ...filterOf(parameters), q };
+  const change = (one: Partial<BenchFilter>) => {
+    if (one.q !== undefined) setQ(one.q);
+    setParameters(withFilter(parameters, { q, ...one }), { replace: true });
+  };
   const [polling, setPolling] = useState(0);
-  const { data, error, isLoading } = useJobsQuery(search, { pollingInterval: polling });
+  const [size, setSize] = useState(PAGE);
+  const [unfolded, setUnfolded] = useState(false);
+  const who = useBench((bench) => bench.who);
+  const waiting = useBench(({ parcels }) => parcels.length);
+  const openAsked = asked(filter, "open", who, todayText());
+  const closedAsked = asked(filter, "closed", who, todayText());
+  // Searched for, or waited for, it is wanted; else the closed ones stay folded and only count.
+  const closedShown = unfolded || isNarrowed(filter);
+  const open = useJobsQuery(openAsked ? { ...openAsked, size } : skipToken, { pollingInterval: polling });
+  const closed = useJobsQuery(closedAsked ? { ...closedAsked, size: closedShown ? size : 1 } : skipToken);
+  const { data: beside, refetch: lookBeside } = useAsideQuery();
+  const { data, error, isLoading } = openAsked ? open : closed;
   const judging = data?.judging ?? { left: 0, of: 0 };
   // While jobs are judged anew in the background the bench looks again by itself.
   const wanted = judging.left > 0 ? LOOK_AGAIN : 0;
   if (wanted !== polling) setPolling(wanted);
-  const waiting = useBench(({ parcels }) => parcels.length);
+  const judgedNow = judging.left;
+  // What stands beside changes as jobs are judged.
+  useEffect(() => {
+    void lookBeside();
+  }, [judgedNow, lookBeside]);
   useHotkeys("n", () => void navigate("/take-in"), { preventDefault: true });
-  useHotkeys("slash", () => searchField.current?.focus(), { preventDefault: true });
+  useHotkeys("/", () => searchField.current?.focus(), { useKey: true, preventDefault: true });
   useHotkeys("down", () => moveFocus(1), { preventDefault: true, enableOnFormTags: ["INPUT"] });
   useHotkeys("up", () => moveFocus(-1), { preventDefault: true });
-  useHotkeys("escape", () => setSearch(""), { enableOnFormTags: ["INPUT"] });
-  const jobs = data?.items ?? [];
+  useHotkeys("escape", () => change({ q: "" }), { enableOnFormTags: ["INPUT"] });
+  const finding = parameters.has("find");
+  useEffect(() => {
+    if (finding) searchField.current?.focus();
+  }, [finding]);
+  const openJobs = openAsked ? (open.data?.items ?? []) : [];
+  const closedJobs = closedAsked && closedShown ? (closed.data?.items ?? []) : [];
+  const openTotal = openAsked ? (open.data?.total ?? 0) : 0;
+  const closedTotal = closedAsked ? (closed.data?.total ?? 0) : 0;
+  const more = openTotal > openJobs.length || (closedShown && closedTotal > closedJobs.length);
   const list = useRef<HTMLElement>(null);
+  const phone = usePhone();
   const there = data !== undefined;
   useLayoutEffect(() => {
     if (there && list.current) list.current.scrollTop = left.at;
   }, [there]);
+  const search = (
+    <label className="relative">
+      <span className="sr-only">Find a job, motor, serial</span>
+      <input
+        ref={searchField}
+        type="search"
+        value={filter.q}
+        onChange={(event) => change({ q: event.target.value })}
+        // Enter opens what was found first.
+        onKeyDown={(event) => {
+          const [first] = [...openJobs, ...closedJobs];
+          if (event.key === "Enter" && filter.q !== "" && first) void navigate(`/jobs/${first.id}`);
+        }}
+        placeholder="Find a job, motor, serial"
+        className="h-10 w-64 rounded-lg border border-line-strong bg-sunk px-3 pr-9 placeholder:text-ink-2 max-sm:h-11 max-sm:w-full"
+      />
+      <span className="pointer-events-none absolute right-2 top-2.5 max-sm:hidden">
+        <Key>/</Key>
+      </span>
+    </label>
+  );
   return (
     <div className="flex min-h-screen flex-col lg:h-screen">
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-5 py-1.5">
-        <span className="flex items-center gap-2 font-semibold text-green">
-          <Logo /> Green Fable
-        </span>
-        <nav aria-label="Rooms" className="flex gap-1">
-          <span
-            aria-current="page"
-            className="flex min-h-11 items-center rounded-lg bg-sunk px-3 font-semibold"
-          >
-            Bench
-          </span>
-          <Link to="/motors" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-sunk">
-            Motors
-          </Link>
-          <Link to="/workings" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-sunk">
-            Workings
-          </Link>
-          <Link to="/shop" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-sunk">
-            Shop
-          </Link>
-        </nav>
-        <label className="relative ml-auto">
-          <span className="sr-only">Find a job, motor, serial</span>
-          <input
-            ref={searchField}
-            type="search"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-            // Enter opens what was found first.
-            onKeyDown={(event) => {
-              const [first] = jobs;
-              if (event.key === "Enter" && search !== "" && first) void navigate(`/jobs/${first.id}`);
-            }}
-            placeholder="Find a job, motor, serial"
-            className="h-10 w-64 rounded-lg border border-line-strong bg-sunk px-3 pr-9 placeholder:text-ink-2 max-sm:w-full"
-          />
-          <span className="pointer-events-none absolute right-2 top-2.5 max-sm:hidden">
-            <Key>/</Key>
-          </span>
-        </label>
+      <Header title="Bench" named find={!phone && search}>
         <Link to="/take-in" className={buttonClass("main")}>
-          Take a motor in <Key onGreen>N</Key>
+          <span className="max-sm:hidden">Take a motor in</span>
+          <span className="sm:hidden">Take in</span>
+          <span className="max-sm:hidden">
+            <Key onGreen>N</Key>
+          </span>
         </Link>
-        <Person />
-      </header>
+      </Header>
       <div className="grid min-h-0 grow grid-cols-[1fr_250px] max-lg:grid-cols-1">
         <main
           ref={list}
           onScroll={({ currentTarget }) => (left.at = currentTarget.scrollTop)}
-          className="min-w-0 overflow-y-auto p-5"
+          className="min-w-0 overflow-y-auto p-5 max-sm:p-3.5"
         >
-          <h1 className="mb-3 text-xl font-bold">
-            {new Date().toLocaleDateString("en-GB", { weekday: "long" })} at the bench
-          </h1>
+          <div className="mb-1 flex flex-wrap items-start justify-between gap-x-6">
+            <h2 className="mb-3 text-xl font-bold">
+              {new Date().toLocaleDateString("en", { weekday: "long" })} at the bench
+            </h2>
+            <BenchFilters filter={filter} owners={beside?.owners ?? []} onChange={change} />
+          </div>
+          {/* A phone's header has no room for it. */}
+          {phone && <div className="mb-3">{search}</div>}
           {judging.left > 1 && (
             <p role="status" className="mb-3 flex items-center gap-3 text-sm text-ink-2">
               <progress
@@ -135,41 +154,37 @@ export function Bench() {
               {sentenceOf(error)}
             </p>
           )}
-          {data?.total === 0 && (
+          {there && openTotal + closedTotal === 0 && (
             <p>
-              {search
-                ? `No job matches “${search}”. Part of a name, an owner, a serial or a job number finds it.`
-                : "No motor on the bench yet. Press N to take the first one in."}
+              {filter.q
+                ? `No job matches “${filter.q}”. Part of a name, an owner, a serial or a job number finds it.`
+                : isNarrowed(filter)
+                  ? "No job is like that. Show everything to see the others."
+                  : "No motor on the bench yet. Press N to take the first one in."}
             </p>
           )}
-          {STAGES.map((stage) => ({ stage, jobs: jobs.filter((job) => job.stage === stage) }))
-            .filter((group) => group.jobs.length > 0)
-            .map((group) => {
-              const minutes = group.jobs.reduce((sum, { summary }) => sum + summary.minutes, 0);
-              return (
-                <section key={group.stage} aria-labelledby={group.stage} className="mb-4">
-                  <h2 id={group.stage} className="mb-1.5 font-semibold">
-                    {GROUPS[group.stage]}{" "}
-                    <span className="text-sm font-normal text-ink-2">
-                      {group.jobs.length} {group.jobs.length === 1 ? "motor" : "motors"}
-                      {minutes > 0 && `, about ${minutes} minutes`}
-                    </span>
-                  </h2>
-                  <ul className="overflow-hidden rounded-xl border border-line bg-sheet">
-                    {group.jobs.map((job) => (
-                      <BenchLine key={job.id} job={job} />
-                    ))}
-                  </ul>
-                </section>
-              );
-            })}
-          {data && data.total > jobs.length && (
-            <p className="text-sm text-ink-2">
-              {jobs.length} of {data.total} jobs shown, newest first. Search finds the others.
-            </p>
+          {STAGES.filter((stage) => stage !== "closed")
+            .map((stage) => ({ stage, jobs: openJobs.filter((job) => job.stage === stage) }))
+            .filter(({ jobs }) => jobs.length > 0)
+            .map(({ stage, jobs }) => (
+              <BenchGroup key={stage} stage={stage} jobs={jobs} total={open.data?.totals[stage]} />
+            ))}
+          {closedTotal > 0 && (
+            <BenchGroup stage="closed" jobs={closedJobs} total={closed.data?.totals.closed}>
+              {!isNarrowed(filter) && (
+                <Button look="quiet" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
+                  {unfolded ? "Fold" : "Show"}
+                </Button>
+              )}
+            </BenchGroup>
+          )}
+          {more && (
+            <Button onClick={() => setSize(Math.min(MOST, size + PAGE))} disabled={size >= MOST}>
+              {size >= MOST ? `The newest ${MOST} are shown; search finds the others` : "Show more"}
+            </Button>
           )}
         </main>
-        <BenchAside jobs={jobs} />
+        <BenchAside />
       </div>
       <Foot keys={KEYS}>
         <span role="status">

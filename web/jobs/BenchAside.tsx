@@ -1,6 +1,8 @@
 import { formatDistanceToNowStrict } from "date-fns";
 import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
+import { useAsideQuery } from "../app/api.ts";
+import { MarkLegend } from "../ui/Mark.tsx";
 import { linkOf } from "./BenchLine.tsx";
 import { ImportButton } from "./ImportButton.tsx";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
@@ -22,15 +24,10 @@ function Clock({ job }: { readonly job: JobLine }) {
 }
 
 /** What runs while nobody looks: clocks first. */
-export function BenchAside({ jobs }: { readonly jobs: readonly JobLine[] }) {
-  const clocks = jobs.filter(({ summary, stage }) => summary.clock && stage !== "closed");
-  const minutes = jobs
-    .filter(({ stage }) => stage !== "closed")
-    .reduce((sum, { summary }) => sum + summary.minutes, 0);
-  const oldest = jobs
-    .filter(({ stage }) => stage !== "closed")
-    .toSorted((a, b) => a.takenInAt.localeCompare(b.takenInAt))
-    .slice(0, 3);
+export function BenchAside() {
+  const { data } = useAsideQuery();
+  const minutes = data?.minutes ?? 0;
+  const clocks = data?.clocks ?? [];
   return (
     <aside className="border-l border-line bg-sheet p-5 text-sm max-lg:border-l-0 max-lg:border-t">
       <h2 className="mb-2 font-semibold text-ink-2">Clocks</h2>
@@ -45,7 +42,7 @@ export function BenchAside({ jobs }: { readonly jobs: readonly JobLine[] }) {
       </p>
       <h2 className="mb-1 mt-5 font-semibold text-ink-2">Longest here</h2>
       <ul className="space-y-1.5">
-        {oldest.map((job) => (
+        {data?.longest.map((job) => (
           <li key={job.id}>
             <Link to={linkOf(job)} className="hover:underline">
               {job.name}
@@ -56,6 +53,7 @@ export function BenchAside({ jobs }: { readonly jobs: readonly JobLine[] }) {
       </ul>
       <h2 className="mb-1 mt-5 font-semibold text-ink-2">From another bench</h2>
       <ImportButton />
+      <MarkLegend />
     </aside>
   );
 }

@@ -3,10 +3,10 @@ import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
 import type { CheckState } from "#core/check";
 import { chanceText } from "#core/quantity";
+import { jobName } from "#core/record";
 import { dueText } from "../ui/dueText.ts";
 import { Mark } from "../ui/Mark.tsx";
 
-const jobName = (number: number) => `J-${String(number).padStart(4, "0")}`;
 /** Where the next step of a job is done. */
 export const linkOf = (job: JobLine) => `/jobs/${job.id}/${job.summary.to}`;
 
@@ -20,15 +20,15 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
       <Link
         to={linkOf(job)}
         data-job
-        className="grid min-h-14 grid-cols-[1.8fr_12.25rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-md:grid-cols-[minmax(0,1fr)_minmax(0,12.25rem)] max-md:gap-y-1"
+        className="grid min-h-14 grid-cols-[1.8fr_12.25rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-md:grid-cols-[minmax(0,1fr)_minmax(0,9.5rem)] max-md:gap-x-3 max-md:gap-y-1.5"
       >
-        <span className="min-w-0">
+        <span className="min-w-0 max-md:col-span-full">
           <span className="block truncate font-semibold">{job.name}</span>
           <span className="block truncate text-sm text-ink-2">
             {jobName(job.number)} {job.owner}
           </span>
         </span>
-        <span className="flex gap-1">
+        <span className="flex gap-1 max-md:order-last max-md:col-span-full">
           {summary.marks.map((mark, i) => (
             <Mark key={i} state={mark as CheckState} />
           ))}

@@ -21,8 +21,8 @@ import {
 } from "#core/record";
 import { schemeOf } from "#core/electronics";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
+import { ChipField } from "../ui/ChipField.tsx";
 import { FormField } from "../ui/FormField.tsx";
-import { FoundHere } from "./FoundHere.tsx";
 import type { IntakeFields } from "./intakeForm.ts";
 
 function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -37,81 +37,79 @@ function Group({ title, children }: { readonly title: string; readonly children:
 }
 
 const IntakeField = FormField<IntakeFields>;
+const IntakeChips = ChipField<IntakeFields>;
 
-/** What has no usual answer is asked for: the first line says so and is none. */
-const ASK = ["", "choose…"] as const;
-
-/** Machine and complaint: the half of a take-in that a customer tells. */
-export function MachineGroup({ children }: { readonly children?: ReactNode }) {
+/** Events are ticked, none or several. */
+function Events() {
   const { register } = useFormContext<IntakeFields>();
   return (
-    <Group title="Machine and complaint">
-      <div className="col-span-2">
-        <IntakeField name="name" label="Machine and place" autoFocus placeholder="Cargo trike 3, rear hub" />
-      </div>
-      <IntakeField name="owner" label="Owner" />
-      <IntakeField name="serial" label="Serial" />
-      {children}
-      <IntakeField
-        name="complaint"
-        label="Complaint"
-        options={[ASK, ...COMPLAINTS.map((code) => [code, COMPLAINT_LABELS[code]] as const)]}
-      />
-      <div className="col-span-3 max-md:col-span-1">
-        <IntakeField name="complaintWords" label="In the customer's words" />
-      </div>
-      <div
-        className="col-span-full flex flex-wrap items-center gap-x-5"
-        role="group"
-        aria-label="What happened before"
-      >
-        <span className="text-sm font-semibold">What happened before</span>
+    <div role="group" aria-label="What happened before">
+      <p className="mb-1 text-sm font-semibold">What happened before, as far as they know</p>
+      <div className="flex flex-wrap gap-1.5">
         {EVENTS.map((event) => (
-          <label key={event} className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              value={event}
-              {...register("events")}
-              className="size-5 accent-[var(--green)]"
-            />
+          <label
+            key={event}
+            className="flex min-h-9 items-center gap-2 rounded-lg border border-line-strong bg-sheet px-2.5 text-[0.9rem] hover:bg-sunk has-checked:border-green has-checked:bg-green has-checked:font-semibold has-checked:text-on-green has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-green max-lg:min-h-11 max-lg:px-3 max-lg:text-base"
+          >
+            <input type="checkbox" value={event} {...register("events")} className="sr-only" />
             {EVENT_LABELS[event]}
           </label>
         ))}
       </div>
-    </Group>
+    </div>
   );
 }
 
-/** What is known of the motor: the family is asked for, the rest stays empty where nobody knows it. */
-export function MotorGroup({ children }: { readonly children?: ReactNode }) {
+/** What it is and what is wrong with it: the half of a take-in that a customer tells. */
+export function MachineGroup() {
   const { control, setValue, getValues, formState } = useFormContext<IntakeFields>();
   const family = useWatch({ control, name: "family" });
-  const modelId = useWatch({ control, name: "modelId" });
-  const facts = family === "" ? null : FAMILY_FACTS[family];
-  const scheme = family === "" ? null : schemeOf({ family });
   /** A family proposes what its failure mostly means, unless a person has said. */
   const propose = (chosen: string) => {
-    if (chosen === "" || (formState.dirtyFields.consequence && getValues("consequence") !== "")) return;
+    if (formState.dirtyFields.consequence && getValues("consequence") !== "") return;
     setValue("consequence", FAMILY_FACTS[chosen as Family].usualConsequence, { shouldValidate: true });
   };
   return (
-    <Group title="Motor">
-      {children}
-      <div className="col-span-2 max-md:col-span-1">
-        <IntakeField
-          name="family"
-          label="Family"
-          options={[ASK, ...FAMILIES.map((one) => [one, FAMILY_FACTS[one].label] as const)]}
-          onChoose={propose}
-        />
+    <div className="flex flex-col gap-2.5">
+      <div className="grid grid-cols-[1fr_1.6fr_1.2fr_1.2fr] items-start gap-3 max-md:grid-cols-2 max-sm:grid-cols-1">
+        <IntakeField name="serial" label="Serial or label" autoFocus />
+        <IntakeField name="name" label="Machine and place" placeholder="Cargo trike 3, rear hub" />
+        <IntakeField name="owner" label="Owner" />
+        <IntakeField name="contact" label="How to reach them" placeholder="telephone or address" />
       </div>
-      <div className="col-span-2 max-md:col-span-1">
-        <IntakeField
-          name="consequence"
-          label="A failure in use would mean"
-          options={[ASK, ...CONSEQUENCES.map((one) => [one, CONSEQUENCE_LABELS[one]] as const)]}
-        />
-      </div>
+      <IntakeChips
+        name="complaint"
+        label="Complaint"
+        options={COMPLAINTS.map((code) => [code, COMPLAINT_LABELS[code]] as const)}
+      />
+      <IntakeField name="complaintWords" label="In the customer's words" />
+      <Events />
+      <IntakeChips
+        name="family"
+        label="Family"
+        options={FAMILIES.map((one) => [one, FAMILY_FACTS[one].label] as const)}
+        onChoose={propose}
+      />
+      <IntakeChips
+        name="consequence"
+        label="A failure in use would mean"
+        options={CONSEQUENCES.map((one) => [one, CONSEQUENCE_LABELS[one]] as const)}
+        {...(family !== "" && {
+          hint: `Proposed for this family; change it if it is wrong. Money never outweighs it.`,
+        })}
+      />
+    </div>
+  );
+}
+
+/** What is known of the motor, most of it from its plate: what nobody knows stays empty. */
+export function MotorGroup() {
+  const { control } = useFormContext<IntakeFields>();
+  const family = useWatch({ control, name: "family" });
+  const facts = family === "" ? null : FAMILY_FACTS[family];
+  const scheme = family === "" ? null : schemeOf({ family });
+  return (
+    <Group title="What its plate says">
       <IntakeField
         name="connection"
         label="Connection"
@@ -170,7 +168,6 @@ export function MotorGroup({ children }: { readonly children?: ReactNode }) {
           <IntakeField name={`wire${phase}`} label={`Wire colour of ${phase}`} />
         </div>
       ))}
-      {family !== "" && <FoundHere modelId={modelId === "" ? null : modelId} family={family} />}
       <p className="col-span-full text-sm text-ink-2">
         {scheme && `${scheme.recognise} `}
         {facts ? `Limit if empty: ${shareText(facts.balanceLimit)}; ${facts.limitReason}. ` : ""}What you do

@@ -4,20 +4,21 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
 import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import type { CheckDefinition } from "#core/check";
-import { CONNECTION_LABELS, FAMILY_FACTS, type CheckId } from "#core/record";
+import { FAMILY_FACTS, type CheckId } from "#core/record";
 import { lapsed, madeSafeAt } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
-import { Person, WhoIsHere } from "../app/Person.tsx";
+import { WhoIsHere } from "../shell/Person.tsx";
 import { useBench } from "../app/store.ts";
 import { SkipForm } from "../checks/entry/SkipForm.tsx";
 import { CHECK_SCREENS } from "../checks/screens.ts";
 import { Button } from "../ui/Button.tsx";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
-import { Logo } from "../ui/Logo.tsx";
 import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
 import { isTyping } from "../ui/isTyping.ts";
 import { FoundHere } from "./FoundHere.tsx";
+import { JobHeader } from "./JobHeader.tsx";
+import { JobSkeleton } from "./JobSkeleton.tsx";
 import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
@@ -250,24 +251,9 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
     <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen print:h-auto">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-5 py-1.5 max-sm:flex-nowrap max-sm:gap-x-2 max-sm:px-3 max-sm:py-1 print:hidden">
-        <Link
-          to="/"
-          className="flex min-h-11 items-center gap-2 border-r border-line pr-5 font-semibold text-green max-sm:pr-2"
-        >
-          <Logo /> <span className="max-md:sr-only">Green Fable</span>
-        </Link>
-        <h1 className="truncate text-lg font-bold max-sm:min-w-0 max-sm:text-base">{motor.name}</h1>
-        <span className="text-sm text-ink-2 max-sm:hidden">J-{String(job.number).padStart(4, "0")}</span>
-        <span className="text-sm text-ink-2 max-lg:hidden">
-          {FAMILY_FACTS[motor.family].label}
-          {motor.connection !== "unknown" && `, ${CONNECTION_LABELS[motor.connection]}`}
-          {motor.polePairs && `, ${motor.polePairs} pole pairs`}
-        </span>
-        <span className="text-sm text-ink-2 max-xl:hidden">{motor.owner}</span>
+      <JobHeader number={job.number} motor={motor}>
         <SafetyPill live={check?.live ?? false} />
-        <Person />
-      </header>
+      </JobHeader>
       <RefusedEntries />
       <SinceClosing />
       <Strip
@@ -323,9 +309,8 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
             ...(skippable ? SKIP_KEY : []),
             ...NEXT_KEY,
             ...JUMP_KEY,
-            ...(lamps ? [] : BENCH_KEY),
           ]}
-          more={MORE_KEYS}
+          more={[...(lamps ? [] : BENCH_KEY), ...MORE_KEYS]}
         >
           <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
             <UndoLast key={step} step={step} />
@@ -346,7 +331,7 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
   );
   const open = useMemo(() => (verdict ? { ...parts, verdict } : null), [parts, verdict]);
   const [first, setFirst] = useState<JobStep | null>(null);
-  if (!open) return <Sentence>Weighing what is known.</Sentence>;
+  if (!open) return <JobSkeleton number={parts.number} motor={parts.record.motor} />;
   const known = stepsOf(open.record, open.verdict, open.closed).find(
     (candidate) => candidate.step === step,
   )?.step;

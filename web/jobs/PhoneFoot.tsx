@@ -1,3 +1,4 @@
+import { useEffect, useState } from "react";
 import type { JobStep } from "#contract/jobs";
 import { lowerFirst } from "#core/check";
 import { Keypad } from "../checks/entry/Keypad.tsx";
@@ -32,6 +33,25 @@ function VerdictLine({ open, onOpen }: { readonly open: boolean; readonly onOpen
   );
 }
 
+/** Whether a field of words is open, for which the system's own keyboard comes: the keypad then makes room. */
+function useWordsOpen(): boolean {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const look = () => {
+      const field = document.activeElement;
+      const typed = field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement;
+      setOpen(typed && field.dataset["entry"] === undefined);
+    };
+    document.addEventListener("focusin", look);
+    document.addEventListener("focusout", look);
+    return () => {
+      document.removeEventListener("focusin", look);
+      document.removeEventListener("focusout", look);
+    };
+  }, []);
+  return open;
+}
+
 /** What is always in reach of one thumb: the verdict in a line, undo, skip, next, and the keypad where a reading is typed. */
 export function PhoneFoot({
   step,
@@ -51,6 +71,7 @@ export function PhoneFoot({
   readonly onVerdict: () => void;
 }) {
   const pad = usePad();
+  const words = useWordsOpen();
   const { last, said, takeBack, possible } = useUndoLast(step);
   const { waiting, verdict } = useOpenJob();
   return (
@@ -82,7 +103,7 @@ export function PhoneFoot({
           <span className="truncate">Next: {lowerFirst(next ?? (verdict.next?.title || "finish this"))}</span>
         </Button>
       </div>
-      {pad && !verdictOpen && <Keypad entry={pad} />}
+      {pad && !verdictOpen && !words && <Keypad entry={pad} />}
     </footer>
   );
 }

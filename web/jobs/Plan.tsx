@@ -3,6 +3,7 @@ import type { JobStep } from "#contract/jobs";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { useOpenJob } from "../job/openJob.ts";
+import { LastNote } from "./Notes.tsx";
 import { letterOf, type Step } from "./steps.ts";
 
 /** The plan: checks by stage, their state as a shape, what they said, and why one was skipped. */
@@ -20,6 +21,7 @@ export function Plan({
   const stages = [...new Set(steps.map(({ stage }) => stage))];
   return (
     <nav aria-label="Plan" className="text-[0.95rem]">
+      <LastNote />
       {epoch > 0 && (
         <p className="mb-3 rounded-lg bg-sunk px-3 py-2 text-sm">
           After repair {epoch}: what is read now proves it.

@@ -5,9 +5,10 @@ import { useHere } from "../job/useHere.ts";
 import { usePhone } from "../job/usePhone.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
+import { timeText } from "../ui/dates.ts";
 
 const PILL =
-  "ml-auto flex min-h-9 shrink-0 items-center gap-2 rounded-full border px-4 text-sm font-semibold max-sm:min-h-11 max-sm:px-3";
+  "flex min-h-9 shrink-0 items-center gap-2 rounded-full border px-4 text-sm font-semibold max-sm:min-h-11 max-sm:px-3";
 
 function Warning() {
   return (
@@ -16,17 +17,6 @@ function Warning() {
       <path d="M8 6v4m0 1.5v1.2" stroke="currentColor" strokeWidth="1.8" />
     </svg>
   );
-}
-
-/** The time, with its day where that is not today. */
-function whenText(at: string): string {
-  const time = new Date(at);
-  const today = time.toDateString() === new Date().toDateString();
-  return time.toLocaleString("en-GB", {
-    ...(!today && { day: "numeric", month: "short" }),
-    hour: "2-digit",
-    minute: "2-digit",
-  });
 }
 
 /** Read with power on before anything is made dead. */
@@ -55,12 +45,10 @@ export function SafetyPill({ live }: { readonly live: boolean }) {
           <rect x="1" y="1" width="14" height="14" rx="3" fill="none" stroke="currentColor" strokeWidth="2" />
           <path d="m4.5 8.5 2.5 2.5 4.5-6" fill="none" stroke="currentColor" strokeWidth="2" />
         </svg>
-        {phone ? `Dead, ${whenText(safe.at)}` : `Dead and safe, ${whenText(safe.at)}, ${safe.by}`}
+        {phone ? `Dead, ${timeText(safe.at)}` : `Dead and safe, ${timeText(safe.at)}, ${safe.by}`}
       </span>
     );
-  const open = cautionsFor(record.motor.family).filter(
-    (caution) => !isDone(record, caution, epoch, here),
-  ).length;
+  const open = cautionsFor(record.motor).filter((caution) => !isDone(record, caution, epoch, here)).length;
   return (
     <Link to={`/jobs/${id}/safety`} className={`${PILL} border-red text-red`}>
       <Warning />

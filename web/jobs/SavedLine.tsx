@@ -1,16 +1,18 @@
 import { outbox } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
 import { useOpenJob } from "../job/openJob.ts";
+import { timeText } from "../ui/dates.ts";
 
 /** Whether everything is on disk, said with the time; or what waits on this device. */
 export function SavedLine() {
   const { savedAt, waiting } = useOpenJob();
   const kept = waiting.length;
+  if (waiting.some(({ unstored }) => unstored)) return <span role="status">Being kept</span>;
   return (
     <span role="status">
       {kept > 0
         ? `${kept} ${kept === 1 ? "entry" : "entries"} kept on this device, on the way to the server`
-        : `Saved ${new Date(savedAt).toLocaleTimeString("en-GB")}, on disk`}
+        : `Saved ${timeText(savedAt, new Date(), true)}, on disk`}
     </span>
   );
 }

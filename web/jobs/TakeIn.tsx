@@ -1,39 +1,64 @@
-import { useEffect, useState } from "react";
+import { skipToken } from "@reduxjs/toolkit/query/react";
+import { useEffect, useRef, useState } from "react";
 import { FormProvider, useForm, useWatch, type FieldPath } from "react-hook-form";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useNavigate } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { uuidv7 } from "uuidv7";
-import { sentenceOf, useModelsQuery, useTakeInMutation } from "../app/api.ts";
+import { readView } from "#contract/view";
+import { jobName } from "#core/record";
+import { sentenceOf, useJobQuery, useModelsQuery, useTakeInMutation } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
-import { Button, buttonClass } from "../ui/Button.tsx";
-import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { Header } from "../shell/Header.tsx";
+import { Button } from "../ui/Button.tsx";
 import { Foot } from "../ui/Foot.tsx";
-import { Logo } from "../ui/Logo.tsx";
+import { FormField } from "../ui/FormField.tsx";
+import { isTyping } from "../ui/isTyping.ts";
 import { draftKept, dropDraft, keepDraft } from "./draft.ts";
 import { MachineGroup, MotorGroup } from "./IntakeGroups.tsx";
 import {
   EMPTY,
   fieldsOfModel,
   fieldsOfMotor,
+  fieldsOfNext,
   intakeResolver,
+  PLATE_FIELDS,
   readIntake,
   type IntakeFields,
 } from "./intakeForm.ts";
-import { KnownUnit, useKnownUnit } from "./KnownUnit.tsx";
+import { TakeInAside } from "./TakeInAside.tsx";
+import { useKnownUnit } from "./useKnownUnit.ts";
 
+const IntakeField = FormField<IntakeFields>;
 const KEYS = [
-  [["Tab"], "next field"],
+  [["Tab"], "next question"],
+  [["←", "→"], "choose"],
   [["Enter"], "take it in"],
-  [["Esc"], "back to the bench"],
+  [["Esc"], "keep the draft, back"],
 ] as const;
 
-/** A new job: machine, complaint, family and what is known of the motor. */
+/** Begins as the next one of a job that is there: `?like=` and its id. */
+function useLike(fill: (fields: Partial<IntakeFields>) => void): string | null {
+  const [parameters] = useSearchParams();
+  const like = parameters.get("like");
+  const { data: view } = useJobQuery(like ?? skipToken);
+  const filled = useRef(false);
+  useEffect(() => {
+    if (!view || filled.current) return;
+    const { record, contact } = readView(view);
+    fill(fieldsOfNext({ ...record, contact }));
+    filled.current = true;
+  }, [view, fill]);
+  return view ? jobName(view.number) : null;
+}
+
+/** A new job in two short steps: what it is and what is wrong with it, then what its plate says. */
 export function TakeIn() {
   const navigate = useNavigate();
   const [takeIn] = useTakeInMutation();
   const [ids] = useState(() => ({ job: uuidv7(), motor: uuidv7() }));
   const [draft] = useState(draftKept);
   const [refusal, setRefusal] = useState("");
+  const [plate, setPlate] = useState(false);
   const by = useBench((bench) => bench.who);
   const { data: models = [] } = useModelsQuery();
   const form = useForm<IntakeFields>({
@@ -46,21 +71,28 @@ export function TakeIn() {
   const { control, handleSubmit, setValue, reset, formState } = form;
   const serial = useWatch({ control, name: "serial" });
   const modelId = useWatch({ control, name: "modelId" });
+  const family = useWatch({ control, name: "family" });
   const unit = useKnownUnit(serial);
   const typed = useWatch({ control });
   // What is typed is kept on this device until it is taken in.
   useEffect(() => keepDraft(typed as IntakeFields), [typed]);
-  useHotkeys("escape", () => void navigate("/"), { enableOnFormTags: true });
+  useHotkeys("escape", () => (plate ? setPlate(false) : void navigate("/")), { enableOnFormTags: true });
+  useHotkeys("p", () => setPlate(!plate), {
+    enableOnFormTags: true,
+    ignoreEventWhen: isTyping,
+    preventDefault: true,
+  });
 
   const fill = (fields: Partial<IntakeFields>) => {
     for (const [name, value] of Object.entries(fields))
       setValue(name as FieldPath<IntakeFields>, value, { shouldDirty: true });
   };
+  const like = useLike(fill);
   const takeOverModel = (id: string) => {
     const model = models.find((one) => one.id === id);
     if (model) fill(fieldsOfModel(model));
   };
-  const submit = async (fields: IntakeFields) => {
+  const submit = (then: "safety" | "label") => async (fields: IntakeFields) => {
     // A motor that is known here keeps its own record: what is new of it becomes a new version.
     const motorId = unit?.motor.id ?? ids.motor;
     const result = readIntake(fields, motorId, new Date().toISOString(), by ?? undefined);
@@ -68,83 +100,111 @@ export function TakeIn() {
     const answer = await takeIn({ id: ids.job, intake: result.intake });
     if (answer.error) return setRefusal(sentenceOf(answer.error));
     dropDraft();
-    await navigate(`/jobs/${ids.job}/safety`);
+    await navigate(then === "label" ? `/jobs/${ids.job}/label` : `/jobs/${ids.job}/safety`);
   };
+  /** A problem is shown where its field stands. */
+  const showProblems = (errors: object) => {
+    const onPlate = Object.keys(errors).map((name) => PLATE_FIELDS.has(name as keyof IntakeFields));
+    if (onPlate.every(Boolean)) setPlate(true);
+    else if (!onPlate.some(Boolean)) setPlate(false);
+  };
+  const send = (then: "safety" | "label") => handleSubmit(submit(then), showProblems);
+  const step = (words: string, here: boolean) => (
+    <button
+      type="button"
+      aria-current={here ? "step" : undefined}
+      onClick={() => setPlate(words.startsWith("2"))}
+      className="min-h-11 rounded px-2 text-ink-2 aria-[current=step]:font-semibold aria-[current=step]:text-ink max-sm:hidden"
+    >
+      {words}
+    </button>
+  );
 
   return (
-    <div className="flex min-h-screen flex-col">
-      <header className="flex items-center gap-5 border-b border-line bg-sheet px-5 py-1.5">
-        <Link
-          to="/"
-          className="flex min-h-11 items-center gap-2 border-r border-line pr-5 font-semibold text-green"
-        >
-          <Logo /> Green Fable
-        </Link>
-        <h1 className="text-lg font-bold">Take a motor in</h1>
-      </header>
-      <main className="mx-auto w-full max-w-6xl grow px-5 py-3">
-        <FormProvider {...form}>
-          <form
-            onSubmit={(event) => void handleSubmit(submit)(event)}
-            noValidate
-            className="flex flex-col gap-4"
-          >
-            {draft && (
-              <p
-                role="status"
-                className="flex flex-wrap items-center gap-3 rounded-lg bg-amber-soft px-4 py-1 text-sm"
-              >
-                <span className="grow">
-                  <strong>Begun earlier on this device.</strong> Nothing of it is on the server yet.
-                </span>
-                <Button look="quiet" onClick={() => reset(EMPTY)}>
-                  Start with an empty form
-                </Button>
-              </p>
-            )}
-            <MachineGroup>
-              {unit && <KnownUnit unit={unit} onTakeOver={() => fill(fieldsOfMotor(unit.motor))} />}
-            </MachineGroup>
-            <MotorGroup>
-              {models.length > 0 && (
-                <div className="col-span-full">
-                  <Field id="modelId" label="Model" hint="Takes over what the shop knows of it.">
-                    <select
-                      id="modelId"
-                      value={modelId}
-                      onChange={({ target }) => {
-                        setValue("modelId", target.value, { shouldDirty: true });
-                        takeOverModel(target.value);
-                      }}
-                      className={FIELD_CLASS}
-                    >
-                      <option value="">none of these, or unknown</option>
-                      {models.map(({ id, name }) => (
-                        <option key={id} value={id}>
-                          {name}
-                        </option>
-                      ))}
-                    </select>
-                  </Field>
-                </div>
+    <div className="flex min-h-screen flex-col lg:h-screen">
+      <Header title="Take a motor in" find={null}>
+        {step("1 What is it", !plate)}
+        {step("2 What its plate says", plate)}
+      </Header>
+      <div className="grid min-h-0 grow grid-cols-[1fr_300px] max-lg:grid-cols-1">
+        <main className="min-w-0 overflow-y-auto px-5 pt-4 max-sm:px-3.5">
+          <FormProvider {...form}>
+            <form
+              onSubmit={(event) => void send("safety")(event)}
+              noValidate
+              className="flex max-w-5xl flex-col gap-4"
+            >
+              {(draft ?? like) && (
+                <p
+                  role="status"
+                  className="flex flex-wrap items-center gap-3 rounded-lg bg-amber-soft px-4 py-1 text-sm"
+                >
+                  <span className="grow">
+                    {like ? (
+                      <>
+                        <strong>The next one after {like}.</strong> Say what is different: its serial, and
+                        what is wrong with it.
+                      </>
+                    ) : (
+                      <>
+                        <strong>Begun earlier on this device.</strong> Nothing of it is on the server yet.
+                      </>
+                    )}
+                  </span>
+                  <Button look="quiet" onClick={() => reset(EMPTY)}>
+                    Start with an empty form
+                  </Button>
+                </p>
               )}
-            </MotorGroup>
-            {refusal && (
-              <p role="alert" className="text-red">
-                {refusal}
-              </p>
-            )}
-            <div className="flex items-center gap-4">
-              <Button type="submit" look="main" disabled={formState.isSubmitting} hotkey="Enter">
-                Take it in
-              </Button>
-              <Link to="/" className={buttonClass("quiet")}>
-                Back to the bench
-              </Link>
-            </div>
-          </form>
-        </FormProvider>
-      </main>
+              <div className={plate ? "hidden" : ""}>
+                <MachineGroup />
+              </div>
+              <div className={plate ? "flex flex-col gap-4" : "hidden"}>
+                {models.length > 0 && (
+                  <div className="max-w-md">
+                    <IntakeField
+                      name="modelId"
+                      label="Model"
+                      hint="Takes over what the shop knows of it."
+                      onChoose={takeOverModel}
+                      options={[
+                        ["", "none of these, or unknown"],
+                        ...models.map(({ id, name }) => [id, name] as const),
+                      ]}
+                    />
+                  </div>
+                )}
+                <MotorGroup />
+              </div>
+              {refusal && (
+                <p role="alert" className="text-red">
+                  {refusal}
+                </p>
+              )}
+              <div className="sticky bottom-0 -mx-5 flex flex-wrap items-center gap-3 border-t border-line bg-ground px-5 py-2 max-sm:-mx-3.5 max-sm:px-3.5">
+                <Button type="submit" look="main" disabled={formState.isSubmitting} hotkey="Enter">
+                  Take it in
+                </Button>
+                <Button hotkey="P" onClick={() => setPlate(!plate)}>
+                  {plate ? "What is it" : "Its plate first"}
+                </Button>
+                <Button disabled={formState.isSubmitting} onClick={() => void send("label")()}>
+                  Take it in and print a label
+                </Button>
+                <span className="text-sm text-ink-2 max-sm:hidden">
+                  Everything here can be corrected later.
+                </span>
+              </div>
+            </form>
+          </FormProvider>
+        </main>
+        <TakeInAside
+          unit={unit}
+          family={family}
+          modelId={modelId}
+          onTakeOver={() => unit && fill(fieldsOfMotor(unit.motor))}
+        />
+      </div>
       <Foot keys={KEYS}>What you type is kept on this device until you take it in.</Foot>
     </div>
   );

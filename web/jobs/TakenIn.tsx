@@ -1,4 +1,5 @@
 import { useState, type FormEvent } from "react";
+import { Link } from "react-router";
 import { FormProvider, useForm } from "react-hook-form";
 import {
   COMPLAINT_LABELS,
@@ -27,9 +28,10 @@ import {
 } from "#core/quantity";
 import { useUnitsQuery } from "../app/api.ts";
 import { useOpenJob } from "../job/openJob.ts";
-import { Button } from "../ui/Button.tsx";
+import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { MachineGroup, MotorGroup } from "./IntakeGroups.tsx";
+import { Notes } from "./Notes.tsx";
 import {
   changesBetween,
   fieldsOfIntake,
@@ -37,9 +39,7 @@ import {
   readIntake,
   type IntakeFields,
 } from "./intakeForm.ts";
-
-const when = (at: string) =>
-  new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+import { dayAndTimeText } from "../ui/dates.ts";
 
 /** The fields of a motor that do not read as they are kept, in words. */
 const WORDS: { readonly [Field in keyof Motor]?: (value: NonNullable<Motor[Field]>) => string } = {
@@ -76,7 +76,7 @@ function valueText<Field extends keyof Motor>(field: Field, value: Motor[Field] 
 
 /** What a correction changed, with what stood before it. */
 function linesOf({ changes }: Correction, before: Motor): string[] {
-  const { motor = {}, unit, complaint, complaintWords, events } = changes;
+  const { motor = {}, unit, complaint, complaintWords, events, contact } = changes;
   return [
     ...(unit ? [`moved to ${unit.name}${unit.serial ? ` (${unit.serial})` : ""}, was ${before.name}`] : []),
     ...(Object.keys(motor) as (keyof typeof motor)[]).map(
@@ -85,6 +85,7 @@ function linesOf({ changes }: Correction, before: Motor): string[] {
     ),
     ...(complaint ? [`complaint: ${COMPLAINT_LABELS[complaint]}`] : []),
     ...(complaintWords === undefined ? [] : [`words: “${complaintWords}”`]),
+    ...(contact === undefined ? [] : [`reached at: ${contact || "nothing"}`]),
     ...(events ? [`before it: ${events.map((event) => EVENT_LABELS[event]).join(", ") || "nothing"}`] : []),
   ];
 }
@@ -118,7 +119,7 @@ function Corrections() {
               className="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
             >
               <span className="grow">
-                {when(correction.at)}, {correction.by}: {lines.join("; ")}. {correction.reason}
+                {dayAndTimeText(correction.at)}, {correction.by}: {lines.join("; ")}. {correction.reason}
               </span>
               <Button look="quiet" disabled={closed} onClick={() => void takeBack(correction.id)}>
                 Take it back
@@ -179,9 +180,9 @@ const reasonIn = (event: FormEvent<HTMLFormElement>) =>
   String(new FormData(event.currentTarget).get("reason") ?? "");
 
 function CorrectForm() {
-  const { record, takenInAt } = useOpenJob();
+  const { record, contact, takenInAt } = useOpenJob();
   const { problem, correct } = useCorrect();
-  const standing = { ...record, takenInAt };
+  const standing = { ...record, contact, takenInAt };
   const form = useForm<IntakeFields>({ values: fieldsOfIntake(standing), resolver: intakeResolver });
   const submit = (reason: string) => async (fields: IntakeFields) => {
     const before = readIntake(fieldsOfIntake(standing), record.motor.id, takenInAt);
@@ -277,7 +278,7 @@ function CallOffForm() {
 
 /** What was taken in, and how it is put right: every field, the unit itself, or the whole job. */
 export default function TakenIn() {
-  const { intake, closed, takenInAt, closing } = useOpenJob();
+  const { id, intake, contact, closed, takenInAt, closing } = useOpenJob();
   return (
     <section aria-labelledby="taken-in-title" className="flex max-w-6xl flex-col gap-4">
       <div>
@@ -285,11 +286,20 @@ export default function TakenIn() {
           Taken in
         </h2>
         <p className="text-ink-2">
-          {when(takenInAt)}
+          {dayAndTimeText(takenInAt)}
           {intake.by ? ` by ${intake.by}` : ""}. What was written wrongly is put right here; the old value
-          stays in the record.
+          stays in the record.{contact && ` The owner is reached at ${contact}.`}
         </p>
+        <div className="mt-2 flex flex-wrap gap-3">
+          <Link to={`/jobs/${id}/label`} className={buttonClass("plain")}>
+            Label to stick on
+          </Link>
+          <Link to={`/take-in?like=${id}`} className={buttonClass("plain")}>
+            Take in the next one like it
+          </Link>
+        </div>
       </div>
+      <Notes />
       <Corrections />
       {closed ? (
         <p className="text-ink-2">

@@ -1,7 +1,7 @@
+import { readingText } from "#core/assess";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { JobStep } from "#contract/jobs";
-import { readingText } from "../checks/entry/readingText.ts";
 import { lastEntryOf } from "../job/lastEntry.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";

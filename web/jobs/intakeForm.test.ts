@@ -6,6 +6,7 @@ const NOW = "2026-03-02T09:00:00.000Z";
 const FIELDS: IntakeFields = {
   name: "Lock gate winch",
   owner: "",
+  contact: "",
   serial: "",
   complaint: "hot",
   complaintWords: "",

@@ -37,6 +37,7 @@ export interface IntakeFields {
   readonly name: string;
   readonly owner: string;
   readonly serial: string;
+  readonly contact: string;
   /** Empty until somebody says. */
   readonly complaint: Complaint | "";
   readonly complaintWords: string;
@@ -91,12 +92,14 @@ const FIELD_OF: Readonly<Record<string, keyof IntakeFields>> = {
   "motor.wireColours.C": "wireC",
   complaint: "complaint",
   complaintWords: "complaintWords",
+  contact: "contact",
 };
 
 export const EMPTY: IntakeFields = {
   name: "",
   owner: "",
   serial: "",
+  contact: "",
   complaint: "",
   complaintWords: "",
   events: [],
@@ -123,6 +126,28 @@ export const EMPTY: IntakeFields = {
   wireB: "",
   wireC: "",
 };
+
+/** What stands on the second page of a take-in. */
+export const PLATE_FIELDS: ReadonlySet<keyof IntakeFields> = new Set([
+  "connection",
+  "polePairs",
+  "expected",
+  "expectedAt",
+  "expectedSource",
+  "limit",
+  "kv",
+  "kvConvention",
+  "hallSpacing",
+  "magnets",
+  "warranty",
+  "ratedVolts",
+  "ratedAmperes",
+  "ratedRpm",
+  "lines",
+  "wireA",
+  "wireB",
+  "wireC",
+]);
 
 /** What nobody is spared to say: everything else follows from it. */
 const ASKED = {
@@ -219,6 +244,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
     events: fields.events,
     takenInAt: now,
     ...(by && { by }),
+    ...(fields.contact.trim() !== "" && { contact: fields.contact.trim() }),
   };
   const { error } = intakeSchema.validate(intake, { abortEarly: false, convert: false });
   for (const { path, message } of error?.details ?? []) {
@@ -285,8 +311,24 @@ export function fieldsOfIntake({
   complaint,
   complaintWords,
   events,
+  contact = "",
 }: Omit<Intake, "takenInAt">): IntakeFields {
-  return { ...EMPTY, ...fieldsOfMotor(motor), complaint, complaintWords, events: [...events] };
+  return { ...EMPTY, ...fieldsOfMotor(motor), complaint, complaintWords, events: [...events], contact };
+}
+
+/** The name of the next one of several alike: its last number one higher, or the name as it is. */
+export function nextName(name: string): string {
+  return name.replace(/\d+(?=\D*$)/u, (number) => String(Number(number) + 1).padStart(number.length, "0"));
+}
+
+/** Another one like it, such as the next arm: a unit of its own, with a serial and a complaint still to be said. */
+export function fieldsOfNext(intake: Omit<Intake, "takenInAt">): IntakeFields {
+  return {
+    ...fieldsOfIntake(intake),
+    name: nextName(intake.motor.name),
+    serial: "",
+    complaintWords: "",
+  };
 }
 
 /** What two take-ins differ in, as a correction carries it; empty where they do not. */
@@ -303,6 +345,7 @@ export function changesBetween(before: Intake, after: Intake): IntakeChanges {
     ...(before.complaint !== after.complaint && { complaint: after.complaint }),
     ...(before.complaintWords !== after.complaintWords && { complaintWords: after.complaintWords }),
     ...(differs(before.events, after.events) && { events: after.events }),
+    ...((before.contact ?? "") !== (after.contact ?? "") && { contact: after.contact ?? "" }),
   };
 }
 

@@ -3,7 +3,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { useModelsQuery, useUnitsQuery } from "../app/api.ts";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Button } from "../ui/Button.tsx";
-import { Room } from "../ui/Room.tsx";
+import { Room } from "../shell/Room.tsx";
 import { ModelForm } from "./ModelForm.tsx";
 import { Sisters } from "./Sisters.tsx";
 import { UnitPage } from "./UnitPage.tsx";

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Unit } from "#contract/shop";
 import { quantityText, uncertainText } from "#core/quantity";
 import {
+  jobName,
   CONNECTION_LABELS,
   DISPOSITION_LABELS,
   FAMILY_FACTS,
@@ -11,11 +12,9 @@ import {
 } from "#core/record";
 import { OneOf } from "../ui/Choice.tsx";
 import { FOLLOWED, type Followed } from "./quantities.ts";
+import { dayText } from "../ui/dates.ts";
 
 const TrendChart = lazy(() => import("./TrendChart.tsx"));
-
-const day = (at: string) =>
-  new Date(at).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
 
 function text({ kind }: Followed, found: Measured | null): string {
   if (!found) return "–";
@@ -91,9 +90,9 @@ export function UnitPage({ unit }: { readonly unit: Unit }) {
             <tr key={visit.jobId} className="border-t border-line">
               <td className="p-3">
                 <Link to={`/jobs/${visit.jobId}/report`} className="text-green underline underline-offset-4">
-                  J-{String(visit.jobNumber).padStart(4, "0")}
+                  {jobName(visit.jobNumber)}
                 </Link>{" "}
-                <span className="text-ink-2">{day(visit.at)}</span>
+                <span className="text-ink-2">{dayText(visit.at)}</span>
               </td>
               <td className="p-3">
                 {visit.disposition ? DISPOSITION_LABELS[visit.disposition as Disposition] : visit.headline}

@@ -12,6 +12,18 @@ describe("what is kept on a device for the time without a server", () => {
     expect(asked("/api/v1/jobs/1")).toBe("answer");
     expect(asked("/api/v1/jobs?q=trike")).toBe("answer");
   });
+  it.each([
+    "/api/v1/health",
+    "/api/v1/session",
+    "/api/v1/audit",
+    "/api/v1/copies",
+    "/api/v1/copies/green-fable-2026-03-02.sqlite",
+    "/api/v1/export.zip",
+    "/api/v1/jobs/1/label.pdf",
+    "/api/v1/jobs/1/bundle",
+  ])("is never %s: it is old at once, too large, or of one person alone", (path) => {
+    expect(asked(path)).toBe("network");
+  });
   it("is never what is written, nor what is large or belongs elsewhere", () => {
     expect(asked("/api/v1/jobs/1/readings/2", { method: "PUT" })).toBe("network");
     expect(asked("/api/v1/jobs/1/report.pdf")).toBe("network");

@@ -1,8 +1,14 @@
 /** What the service worker does with a request. */
 export type Strategy = "page" | "asset" | "answer" | "network";
 
-/** Answers that are of no use when they are old, or too large to keep. */
-const NEVER_KEPT = /\/(report\.pdf|bundle|import)$/u;
+/** Answers that are of no use when they are old, are too large to keep, or are of one person alone. */
+const NEVER_KEPT =
+  /\/(?:report\.pdf|label\.pdf|bundle|import|health|session|audit|export\.zip)$|\/copies(?:\/|$)/u;
+
+/** Stands on an answer that this device gave in the server's place: it says nothing of whether the server is there. */
+export const FROM_DEVICE = "X-From-Device";
+/** Where what the server last said is kept on this device. */
+export const ANSWERS = "green-fable-answers";
 
 /**
  * How a request of this application is answered: a page and what the API said from the network, and as it was last where

@@ -1,12 +1,10 @@
-import { strategyFor } from "./strategy.ts";
+import { ANSWERS, FROM_DEVICE, strategyFor } from "./strategy.ts";
 
 /** Filled in by the build: what the application is made of, and a name for just this version of it. */
 const ASSETS = JSON.parse("__ASSETS__") as readonly string[];
 const VERSION = "__VERSION__";
 
 const MADE_OF = `green-fable-${VERSION}`;
-/** What the server last said; kept through versions. */
-const ANSWERS = "green-fable-answers";
 /** Answers kept at most: the oldest go first. */
 const MOST_ANSWERS = 300;
 
@@ -37,7 +35,7 @@ const noAnswer = () =>
       title: "No answer",
       detail: "The server does not answer, and this was not looked at on this device before.",
     }),
-    { status: 503, headers: { "Content-Type": "application/problem+json" } },
+    { status: 503, headers: { "Content-Type": "application/problem+json", [FROM_DEVICE]: "1" } },
   );
 
 async function keep(request: Request, answer: Response): Promise<void> {
@@ -53,7 +51,11 @@ async function fromServer(request: Request): Promise<Response> {
     if (answer.ok) await keep(request, answer.clone());
     return answer;
   } catch {
-    return (await (await caches.open(ANSWERS)).match(request)) ?? noAnswer();
+    const kept = await (await caches.open(ANSWERS)).match(request);
+    if (!kept) return noAnswer();
+    const headers = new Headers(kept.headers);
+    headers.set(FROM_DEVICE, "1");
+    return new Response(kept.body, { status: kept.status, headers });
   }
 }
 

@@ -8,6 +8,7 @@ import { FormField } from "../ui/FormField.tsx";
 import { numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { Caution } from "../ui/Notice.tsx";
+import { dayAndTimeText } from "../ui/dates.ts";
 
 interface RunFields {
   readonly minutes: string;
@@ -66,7 +67,7 @@ export function BurnInLog() {
                 {note && `; ${note}`}
               </span>
               <span className="text-sm text-ink-2">
-                {by}, {new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+                {by}, {dayAndTimeText(at)}
               </span>
             </li>
           ))}

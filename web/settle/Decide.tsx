@@ -21,6 +21,7 @@ import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Caution, Judged } from "../ui/Notice.tsx";
+import { dayAndTimeText } from "../ui/dates.ts";
 
 const WAITING_WORDS: Readonly<Record<WaitingFor, string>> = {
   nothing: "Nothing, go on",
@@ -310,8 +311,8 @@ export default function Decide() {
         <ul aria-label="Decided so far" className="mt-5 text-sm text-ink-2">
           {record.decisions.map((decision) => (
             <li key={decision.id}>
-              {new Date(decision.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })},{" "}
-              {decision.by}: <strong className="text-ink">{decidedText(decision)}</strong>. {decision.reason}
+              {dayAndTimeText(decision.at)}, {decision.by}:{" "}
+              <strong className="text-ink">{decidedText(decision)}</strong>. {decision.reason}
             </li>
           ))}
         </ul>

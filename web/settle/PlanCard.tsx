@@ -5,6 +5,7 @@ import { workshopOf } from "#core/record";
 import { useKeepPhoto } from "../job/useKeepPhoto.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
+import { timeText } from "../ui/dates.ts";
 
 interface StepProps {
   readonly plan: RepairPlan;
@@ -81,11 +82,7 @@ function StepLine({ plan, step }: StepProps) {
           </label>
         )}
         <span className="w-24 text-right text-sm text-ink-2">
-          {last
-            ? `${last.by}, ${new Date(last.at).toLocaleTimeString("en-GB", { timeStyle: "short" })}`
-            : step.photo
-              ? "photo first"
-              : ""}
+          {last ? `${last.by}, ${timeText(last.at)}` : step.photo ? "photo first" : ""}
         </span>
       </div>
       {said && (

@@ -6,6 +6,7 @@ import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Judged } from "../ui/Notice.tsx";
+import { dayAndTimeText } from "../ui/dates.ts";
 
 /** How the motor leaves the bench, and who signs for it. */
 export function ReleaseForm() {
@@ -40,7 +41,7 @@ export function ReleaseForm() {
       {released && (
         <Judged state={released.as === "use" ? "agrees" : "departs"}>
           <strong>{RELEASE_LABELS[released.as]}.</strong> {released.words} Signed {released.by},{" "}
-          {new Date(released.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}.
+          {dayAndTimeText(released.at)}.
         </Judged>
       )}
       {!released && !closed && (

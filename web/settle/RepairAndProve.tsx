@@ -12,6 +12,7 @@ import { BeforeAfter } from "./BeforeAfter.tsx";
 import { BurnInLog } from "./BurnInLog.tsx";
 import { ReleaseForm } from "./ReleaseForm.tsx";
 import { WorkOrder } from "./WorkOrder.tsx";
+import { dayAndTimeText, dayText } from "../ui/dates.ts";
 
 const ANSWERS: Readonly<
   Record<Proof["answer"], { state: "agrees" | "departs" | "cannotTell"; words: string }>
@@ -80,7 +81,7 @@ function Closing({ proved }: { readonly proved: boolean }) {
       </h3>
       <p className="mb-2 text-ink-2">
         {closed && closedAt
-          ? `Closed ${new Date(closedAt).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })} and frozen with its verdict. Reopening adds to it; nothing is changed.`
+          ? `Closed ${dayAndTimeText(closedAt)} and frozen with its verdict. Reopening adds to it; nothing is changed.`
           : record.repairs.length > 0 && !releaseOf(record)
             ? proved
               ? "It is not released yet. It can be closed all the same; the report says so."
@@ -152,8 +153,7 @@ export default function RepairAndProve() {
           <strong>
             Repair {i + 1}: {repair.plan}.
           </strong>{" "}
-          {repair.done} {repair.minutes} min, {repair.by},{" "}
-          {new Date(repair.at).toLocaleDateString("en-GB", { dateStyle: "medium" })}.
+          {repair.done} {repair.minutes} min, {repair.by}, {dayText(repair.at)}.
         </p>
       ))}
       {epoch > 0 && (

@@ -2,7 +2,7 @@ import { useEffect, useMemo } from "react";
 import { API } from "#contract/routes";
 import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
-import { buildReport, moneyText, PROOF_HEADINGS, type Costs, type PairTable } from "#core/report";
+import { buildReport, dayWords, moneyText, PROOF_HEADINGS, type Costs, type PairTable } from "#core/report";
 import { IntervalStrip } from "../checks/drawing/IntervalStrip.tsx";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
@@ -117,7 +117,7 @@ export default function ReportPage() {
           </div>
           <p className="text-right text-sm whitespace-nowrap text-ink-2">
             {report.letterhead && <strong className="block text-base text-ink">Motor report</strong>}
-            {(closedAt ?? takenInAt).slice(0, 10)}
+            {dayWords(closedAt ?? takenInAt)}
           </p>
         </header>
         <h2 id="report-title" className="text-3xl font-bold">
@@ -139,7 +139,7 @@ export default function ReportPage() {
               <strong>{RELEASE_LABELS[report.release.as]}.</strong> {report.release.words}
             </p>
             <p className="text-sm text-ink-2 sm:whitespace-nowrap">
-              signed {report.release.by}, {report.release.at.slice(0, 10)}
+              signed {report.release.by}, {dayWords(report.release.at)}
             </p>
           </div>
         )}

@@ -7,6 +7,7 @@ import { chanceText, shareText } from "#core/quantity";
 import { useAccountQuery } from "../app/api.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { Experience } from "./Experience.tsx";
+import { dayText } from "../ui/dates.ts";
 
 const ReliabilityChart = lazy(() => import("./ReliabilityChart.tsx"));
 
@@ -115,7 +116,7 @@ export function Account() {
                       <Link to={`/jobs/${jobId}/report`} className="font-semibold text-green underline">
                         {name}
                       </Link>
-                      <span className="block text-sm text-ink-2">{closedAt.slice(0, 10)}</span>
+                      <span className="block text-sm text-ink-2">{dayText(closedAt)}</span>
                     </td>
                     <td className="pr-3">
                       {outcome.said

@@ -4,6 +4,7 @@ import { FAMILY_FACTS, type ExperienceOf, type ShopLimits } from "#core/record";
 import { sentenceOf, useLimitsQuery, useModelsQuery, usePutLimitsMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { dayText } from "../ui/dates.ts";
 
 /** The cures of a count, the most frequent first. */
 const counted = ({ cures }: ExperienceOf) =>
@@ -52,7 +53,7 @@ export function Experience({ today }: { readonly today: readonly ExperienceOf[] 
       </h2>
       <p className="mb-3 max-w-3xl text-ink-2">
         {experience
-          ? `What was counted on ${experience.counted.slice(0, 10)} weighs in every open job: ${experience.reason}. Each verdict says so.`
+          ? `What was counted on ${dayText(experience.counted)} weighs in every open job: ${experience.reason}. Each verdict says so.`
           : `Shown beside a verdict, and not weighed in it. Once ${LEAST_KNOWN} closed jobs of a model or a family tell what was wrong, you may let them move the odds; they count against the usual odds, worth 20 jobs.`}
       </p>
       <Counts of={experience ? experience.of : today} />

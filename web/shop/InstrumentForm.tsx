@@ -161,6 +161,12 @@ export function InstrumentForm({
         <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
           <InstrumentField name="name" id="instrument-name" label="Name" />
           <InstrumentField name="lastChecked" label="Last checked" type="date" />
+          <InstrumentField
+            name="checkEvery"
+            label="Check it every, months"
+            inputMode="numeric"
+            placeholder="12"
+          />
           <InstrumentField name="wiring" label="Ohms by" options={WIRINGS} />
           <InstrumentField name="leadResistance" label="Leads together, Ω" inputMode="decimal" />
           <InstrumentField name="contactScatter" label="Scatter of contact, Ω" inputMode="decimal" />

@@ -1,7 +1,9 @@
+import { format } from "date-fns";
 import { useState } from "react";
-import { INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
+import { checkDue, INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
 import { useInstrumentsQuery } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
+import { dayText } from "../ui/dates.ts";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { InstrumentForm } from "./InstrumentForm.tsx";
 
@@ -17,6 +19,21 @@ function reads(instrument: Instrument): string {
     instrument.insulation && "insulation",
   ];
   return parts.filter(Boolean).join(", ");
+}
+
+/** When it is to be checked next; late is said in words and colour. */
+function Due({ instrument }: { readonly instrument: Instrument }) {
+  const due = checkDue(instrument, format(new Date(), "yyyy-MM-dd"));
+  if (!due) return null;
+  return (
+    <span className={`block text-sm ${due.late ? "font-semibold text-copper" : "text-ink-2"}`}>
+      {!due.late
+        ? `next check by ${dayText(due.day)}`
+        : instrument.lastChecked
+          ? `check overdue since ${dayText(due.day)}`
+          : "never checked"}
+    </span>
+  );
 }
 
 /** Instruments of the shop with what they read; a new one starts from a template in general terms. */
@@ -41,8 +58,9 @@ export function Instruments() {
                 <strong className="block">{instrument.name}</strong>
                 <span className="text-sm text-ink-2">
                   {reads(instrument)}
-                  {instrument.lastChecked && `; checked ${instrument.lastChecked.slice(0, 10)}`}
+                  {instrument.lastChecked && `; checked ${dayText(instrument.lastChecked)}`}
                 </span>
+                <Due instrument={instrument} />
               </button>
             </li>
           ))}

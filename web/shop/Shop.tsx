@@ -1,6 +1,8 @@
 import { NavLink, useParams } from "react-router";
-import { Room } from "../ui/Room.tsx";
+import { Room } from "../shell/Room.tsx";
 import { Account } from "./Account.tsx";
+import { Audit } from "./Audit.tsx";
+import { Copies } from "./Copies.tsx";
 import { Instruments } from "./Instruments.tsx";
 import { Limits } from "./Limits.tsx";
 import { People } from "./People.tsx";
@@ -12,9 +14,11 @@ const PARTS = [
   ["prices", "Prices and letterhead", Prices],
   ["people", "People", People],
   ["account", "What we said", Account],
+  ["copies", "Copies", Copies],
+  ["audit", "Who did what", Audit],
 ] as const;
 
-/** What belongs to the shop and not to a job: instruments, limits and schools, prices, people, and its account. */
+/** What belongs to the shop and not to a job: instruments, limits and schools, prices, people, its account, and its copies. */
 export function Shop() {
   const { part = "instruments" } = useParams();
   const [, , Part] = PARTS.find(([to]) => to === part) ?? PARTS[0];

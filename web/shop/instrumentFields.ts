@@ -39,6 +39,8 @@ export interface InstrumentFields {
   readonly bandLeast: string;
   readonly bandMost: string;
   readonly lastChecked: string;
+  /** Months. */
+  readonly checkEvery: string;
   readonly ranged: Readonly<Record<Ranged, RangeFields[]>>;
 }
 
@@ -72,6 +74,7 @@ export function fieldsOf(instrument: Omit<Instrument, "id">): InstrumentFields {
     bandLeast: text(instrument.acVolts?.least ?? 45),
     bandMost: text(instrument.acVolts?.most ?? 400),
     lastChecked: instrument.lastChecked?.slice(0, 10) ?? "",
+    checkEvery: instrument.checkEvery === undefined ? "" : text(instrument.checkEvery),
     ranged: {
       ranges: instrument.ranges.map(asTyped),
       acVolts: instrument.acVolts?.ranges.map(asTyped) ?? [],
@@ -106,6 +109,7 @@ const FIELD_OF: Readonly<Record<string, string>> = {
   "acVolts.least": "bandLeast",
   "acVolts.most": "bandMost",
   lastChecked: "lastChecked",
+  checkEvery: "checkEvery",
   name: "name",
 };
 
@@ -182,6 +186,7 @@ export function readInstrument(
     ...(frequency && { frequency }),
     ...(tachometer && { tachometer }),
     ...(insulation && { insulation }),
+    ...(fields.checkEvery.trim() !== "" && { checkEvery: number(fields.checkEvery) }),
     ...(fields.lastChecked && { lastChecked: `${fields.lastChecked}T00:00:00.000Z` }),
   };
   say("name", instrument.name === "", "name");

@@ -9,7 +9,7 @@ interface ChoiceProps {
 }
 
 const ITEM =
-  "min-h-11 rounded-lg border border-line-strong bg-sheet px-3 font-medium hover:bg-sunk disabled:opacity-50 data-[state=on]:border-green data-[state=on]:bg-green data-[state=on]:text-on-green";
+  "min-h-11 rounded-lg border border-line-strong bg-sheet px-3 font-medium in-data-tight:px-2 in-data-tight:text-sm hover:bg-sunk disabled:opacity-50 data-[state=on]:border-green data-[state=on]:bg-green data-[state=on]:text-on-green";
 
 function Items({ options }: Pick<ChoiceProps, "options">) {
   return options.map(({ value, words }) => (
@@ -33,11 +33,14 @@ export function OneOf({
   hideLabel,
   again = false,
   oneRow = false,
+  tight = false,
 }: ChoiceProps & {
   readonly value: string;
   readonly onChoose: (value: string) => void;
   /** On a phone it stays one row, pushed sideways. */
   readonly oneRow?: boolean;
+  /** Many of them, side by side on a bench screen. */
+  readonly tight?: boolean;
   /** It is asked a second time: pressing what is chosen says it once more. */
   readonly again?: boolean;
 }) {
@@ -46,6 +49,7 @@ export function OneOf({
       {label(again ? `${text} (try it again; press the same if it is the same)` : text, hideLabel)}
       <ToggleGroup.Root
         type="single"
+        data-tight={tight || undefined}
         aria-label={text}
         value={value}
         disabled={disabled}

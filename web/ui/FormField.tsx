@@ -13,7 +13,7 @@ interface Props<Fields extends FieldValues> {
   /** Values with their words; without them it is typed. */
   readonly options?: readonly (readonly [string, string])[];
   readonly onChoose?: (value: string) => void;
-  readonly type?: "date";
+  readonly type?: "date" | "password";
   readonly rows?: number;
   readonly maxLength?: number;
   readonly placeholder?: string;

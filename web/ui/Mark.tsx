@@ -9,6 +9,8 @@ const WORDS: Readonly<Record<CheckState, string>> = {
   skipped: "skipped",
 };
 
+const CHECK_STATES = Object.keys(WORDS) as CheckState[];
+
 /** A check's state as a shape, so that colour is never the only sign. */
 export function Mark({ state, onGreen = false }: { readonly state: CheckState; readonly onGreen?: boolean }) {
   const [green, copper, ring, ink] = onGreen
@@ -33,5 +35,24 @@ export function Mark({ state, onGreen = false }: { readonly state: CheckState; r
         </>
       )}
     </svg>
+  );
+}
+
+/** What the shapes mean, for whoever sees them the first time. */
+export function MarkLegend() {
+  return (
+    <>
+      <h2 className="mb-1 mt-5 text-sm font-semibold text-ink-2">The marks</h2>
+      <ul className="grid grid-cols-2 gap-x-2 gap-y-0.5 text-sm text-ink-2">
+        {CHECK_STATES.map((state) => (
+          <li key={state} className="flex items-center gap-2">
+            <span aria-hidden className="flex">
+              <Mark state={state} />
+            </span>
+            {WORDS[state]}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -2,6 +2,7 @@ import { init, use as withParts, type ECharts } from "echarts/core";
 import { AriaComponent, GridComponent, TooltipComponent } from "echarts/components";
 import { SVGRenderer } from "echarts/renderers";
 import { useEffect, useRef, type RefObject } from "react";
+import { onLook } from "./look.ts";
 
 withParts([GridComponent, TooltipComponent, AriaComponent, SVGRenderer]);
 
@@ -21,11 +22,9 @@ export function useChart(draw: (chart: ECharts) => void): RefObject<HTMLDivEleme
     draw(chart);
     const watch = new ResizeObserver(() => chart.resize());
     watch.observe(place.current);
-    const dark = window.matchMedia("(prefers-color-scheme: dark)");
-    const again = () => draw(chart);
-    dark.addEventListener("change", again);
+    const end = onLook(() => draw(chart));
     return () => {
-      dark.removeEventListener("change", again);
+      end();
       watch.disconnect();
       chart.dispose();
     };

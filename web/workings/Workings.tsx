@@ -1,8 +1,8 @@
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
+import { Header } from "../shell/Header.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Foot } from "../ui/Foot.tsx";
-import { Logo } from "../ui/Logo.tsx";
 import { workOut, type Working } from "./working.ts";
 import { WORKINGS } from "./workings.ts";
 
@@ -105,24 +105,13 @@ export function Workings() {
   useHotkeys("escape", () => void navigate("/"), { enableOnFormTags: true });
   return (
     <div className="flex min-h-screen flex-col">
-      <header className="flex flex-wrap items-center gap-5 border-b border-line bg-sheet px-5 py-1.5">
-        <Link
-          to="/"
-          className="flex min-h-11 items-center gap-2 border-r border-line pr-5 font-semibold text-green"
-        >
-          <Logo /> Green Fable
-        </Link>
-        <h1 className="text-lg font-bold">Workings</h1>
-        <p className="text-sm text-ink-2">
-          The arithmetic alone. What you type stands in the address: share it as it is.
-        </p>
-      </header>
+      <Header title="Workings" named />
       <main className="grow columns-3 gap-4 p-5 max-lg:columns-2 max-sm:columns-1">
         {WORKINGS.map((working) => (
           <Card key={working.id} working={working} />
         ))}
       </main>
-      <Foot keys={KEYS}>Nothing here is written to any job.</Foot>
+      <Foot keys={KEYS}>Nothing here is written to any job. The address holds what you type: share it.</Foot>
     </div>
   );
 }

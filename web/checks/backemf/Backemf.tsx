@@ -13,9 +13,10 @@ import {
 } from "#core/backemf";
 import { findingOf } from "#core/check";
 import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrument } from "#core/quantity";
-import { PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord } from "#core/record";
+import { PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord, type Phase } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { IntervalStrip } from "../drawing/IntervalStrip.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
@@ -38,6 +39,12 @@ function usualVoltmeter(record: JobRecord, used: Instrument | null): string {
     record.instruments.find((one) => canMeasure(one, "acVolts"))?.id ??
     ""
   );
+}
+
+/** The pair that is read now, or the one whose frequency is. */
+function probesOf(slot: string): { readonly from: Phase; readonly to: Phase } {
+  const [from, to] = phasesOf(PAIRS.find((pair) => slot.includes(pair)) ?? "AB");
+  return { from, to };
 }
 
 /** Spun by a drill: the gate first, then speed and three voltages, then the constant. */
@@ -124,12 +131,17 @@ export function Backemf() {
         High gear, full trigger, 1300 rpm or more where the gate allows; wait until the figure settles. Equal
         volts per hertz mean equal limbs.
       </p>
-      <Gate
-        plan={plan}
-        entry={entry}
-        onInsulate={choose("gate")}
-        insulated={chosen("gate") === "insulated"}
-      />
+      <div className="flex items-center gap-4 max-lg:flex-wrap">
+        <div className="min-w-0 grow">
+          <Gate
+            plan={plan}
+            entry={entry}
+            onInsulate={choose("gate")}
+            insulated={chosen("gate") === "insulated"}
+          />
+        </div>
+        <ProbeDrawing connection={record.motor.connection} {...probesOf(entry.active)} unit="V~" spun small />
+      </div>
       {plan.open && (
         <>
           <div className="my-3 flex flex-wrap gap-x-6 gap-y-2">

@@ -32,6 +32,12 @@ const ARCS: Readonly<Record<Pair, string>> = {
   BC: "M60 190 Q130 222 200 190",
   CA: "M148 42 Q226 74 224 158",
 };
+/** From where a probe comes to a lead, as a line that ends at its edge. */
+const PROBES: Readonly<Record<Phase, string>> = {
+  A: "M130 0 V15",
+  B: "M8 210 L26 192",
+  C: "M252 210 L234 192",
+};
 const STROKES: Readonly<Record<ArcState, { colour: string; dash: string }>> = {
   agrees: { colour: "var(--green)", dash: "none" },
   departs: { colour: "var(--copper)", dash: "9 6" },
@@ -96,7 +102,7 @@ export function WindingDrawing({
     <svg
       viewBox="0 0 260 240"
       role="img"
-      aria-label={`${star ? "Star" : "Delta"} winding: ${spoken}${mark}`}
+      aria-label={`${star ? "Star" : "Delta"} winding: ${spoken}${mark}${now ? `; probes on ${phasesOf(now).join(" and ")}` : ""}`}
       className={`mx-auto aspect-[13/12] w-auto shrink-0 ${size}`}
     >
       {PAIRS.map((pair) => {
@@ -143,6 +149,17 @@ export function WindingDrawing({
           strokeLinecap="round"
         />
       ))}
+      {now &&
+        phasesOf(now).map((phase, second) => (
+          <path
+            key={phase}
+            d={PROBES[phase]}
+            fill="none"
+            stroke={second ? "var(--ink)" : "var(--copper)"}
+            strokeWidth="6"
+            strokeLinecap="round"
+          />
+        ))}
       {star && <circle cx={CENTRE.x} cy={CENTRE.y} r="5" fill="var(--ink)" />}
       {PHASES.map((phase) => {
         const marked = star && suspect?.phase === phase;

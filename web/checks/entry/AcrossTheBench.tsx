@@ -4,6 +4,8 @@ import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../../ui/Button.tsx";
 import { Key } from "../../ui/Key.tsx";
+import { useTouch } from "../../job/usePhone.ts";
+import { Keypad } from "./Keypad.tsx";
 import type { Entry } from "./useEntry.ts";
 
 /** Seconds for each word of the spoken count: bring it up, let it settle, read. */
@@ -45,6 +47,7 @@ function Stage({
 }) {
   const [started, setStarted] = useState<number | null>(null);
   const elapsed = useCount(started);
+  const touch = useTouch();
   const slot = entry.present;
   const place = entry.slots.indexOf(slot) + 1;
   const count = elapsed === null ? null : wordAt(elapsed);
@@ -80,7 +83,7 @@ function Stage({
           autoFocus
           onKeyDown={onKey}
           autoComplete="off"
-          inputMode="text"
+          inputMode={touch ? "none" : "text"}
           aria-label={slot.label}
           aria-describedby="across-said"
           data-entry
@@ -103,13 +106,22 @@ function Stage({
               {count.left > 0 && <span>{count.left}</span>}
             </>
           ) : (
-            <span className="text-2xl font-normal text-ink-2">
-              <Key>Space</Key> or the pedal counts: spin, hold, read
-            </span>
+            <button
+              type="button"
+              onClick={() => setStarted(Date.now())}
+              className="rounded-xl text-2xl font-normal text-ink-2"
+            >
+              <Key>Space</Key>, the pedal or a press here counts: spin, hold, read
+            </button>
           )}
         </p>
       )}
       <div className="text-3xl leading-snug">{children}</div>
+      {touch && (
+        <div className="mt-auto w-full max-w-3xl self-center">
+          <Keypad entry={entry} />
+        </div>
+      )}
     </div>
   );
 }

@@ -1,10 +1,7 @@
-import { slotOf } from "#core/assess";
+import { slotOf, readingText } from "#core/assess";
 import type { CheckId, Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
-import { readingText } from "./readingText.ts";
-
-const when = (at: string) =>
-  new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+import { dayAndTimeText } from "../../ui/dates.ts";
 
 /** What became of a line: corrected, taken back, or it stands. */
 function Fate({ reading, later }: { readonly reading: Reading; readonly later: Reading | undefined }) {
@@ -48,7 +45,7 @@ export function CheckRecord({ check }: { readonly check: CheckId }) {
         <tbody>
           {lines.map((reading) => (
             <tr key={reading.id} className="border-t border-line">
-              <td className="py-1 pr-3 text-ink-2">{when(reading.takenAt)}</td>
+              <td className="py-1 pr-3 text-ink-2">{dayAndTimeText(reading.takenAt)}</td>
               <td className="pr-3">{reading.by}</td>
               <td className="pr-3">
                 {slotOf(check, reading.slot)?.label ?? "Skipped"}
@@ -61,7 +58,7 @@ export function CheckRecord({ check }: { readonly check: CheckId }) {
           ))}
           {unread.map(({ reading, why }) => (
             <tr key={reading.id} className="border-t border-line text-ink-2">
-              <td className="py-1 pr-3">{when(reading.takenAt)}</td>
+              <td className="py-1 pr-3">{dayAndTimeText(reading.takenAt)}</td>
               <td className="pr-3">{reading.by}</td>
               <td className="pr-3">Unread note</td>
               <td>

@@ -1,8 +1,8 @@
+import { readingText } from "#core/assess";
 import { useState } from "react";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { lastTyped, movedBy } from "./mend.ts";
-import { readingText } from "./readingText.ts";
 import type { Entry } from "./useEntry.ts";
 
 /** Values typed into the wrong places: the last few taken back, or moved one place, in one go. */

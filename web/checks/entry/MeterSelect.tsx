@@ -1,4 +1,5 @@
-import { canMeasure, type Instrument } from "#core/quantity";
+import { format } from "date-fns";
+import { canMeasure, checkDue, type Instrument } from "#core/quantity";
 
 /** Which meter of the shop the readings are taken with: those that can. */
 export function MeterSelect({
@@ -16,6 +17,8 @@ export function MeterSelect({
   readonly disabled: boolean;
   readonly onChoose: (id: string) => void;
 }) {
+  const chosen = instruments.find(({ id }) => id === value);
+  const due = chosen && checkDue(chosen, format(new Date(), "yyyy-MM-dd"));
   return (
     <label className="text-sm text-ink-2">
       {label}{" "}
@@ -33,6 +36,7 @@ export function MeterSelect({
             </option>
           ))}
       </select>
+      {due?.late && <span className="text-copper"> its own check is overdue</span>}
     </label>
   );
 }

@@ -1,6 +1,6 @@
+import { readingText } from "#core/assess";
 import { standing, type CheckId, type Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
-import { readingText } from "./readingText.ts";
 
 /** The readings that stand in a slot, each a way to correct it. */
 export function Repeats({

@@ -1,8 +1,8 @@
+import { readingText } from "#core/assess";
 import type { CheckId } from "#core/record";
 import { latestIn } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { EntryField } from "./EntryField.tsx";
-import { readingText } from "./readingText.ts";
 import type { Entry } from "./useEntry.ts";
 
 /** A lesser place to read, such as a speed or a temperature: one line until it is being read. */

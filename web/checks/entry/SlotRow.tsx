@@ -1,8 +1,8 @@
+import { readingText } from "#core/assess";
 import type { ReactNode } from "react";
 import { latestIn, standingIn, type CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { EntryField } from "./EntryField.tsx";
-import { readingText } from "./readingText.ts";
 import { Repeats } from "./Repeats.tsx";
 import type { Entry } from "./useEntry.ts";
 

@@ -26,11 +26,14 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     // What the verdict asks for next, down to its field; else the first that is still to be read.
     const { next } = job.verdict;
     const named = next?.check === check ? slots.filter(({ slot }) => next.slots.includes(slot)) : [];
-    const asked = named.find(({ slot }) => next?.again === true || !isRead(slot));
+    const open = ({ slot }: EntrySlot) => next?.again === true || !isRead(slot);
+    const asked = named.find((one) => !one.optional && open(one)) ?? named.find(open);
     const wanted = slots.filter(({ optional }) => !optional);
-    const open = (wanted.length > 0 ? wanted : slots).find(({ slot }) => !isRead(slot));
-    return (asked ?? open ?? slots.at(-1)!).slot;
+    const unread = (wanted.length > 0 ? wanted : slots).find(({ slot }) => !isRead(slot));
+    return (asked ?? unread ?? slots.at(-1)!).slot;
   });
+  /** The slot that was the last of its list when it was saved: what the list then gains comes next. */
+  const [ended, setEnded] = useState<string | null>(null);
   const [text, setText] = useState("");
   const [problem, setProblem] = useState("");
   const [correcting, setCorrecting] = useState<Reading | null>(null);
@@ -48,7 +51,9 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const at = slots.findIndex(({ slot }) => slot === chosen);
   const index =
     at >= 0
-      ? at
+      ? ended === chosen && at < slots.length - 1
+        ? at + 1
+        : at
       : Math.max(
           0,
           slots.findIndex(({ slot, optional }) => !optional && !isRead(slot)),
@@ -62,6 +67,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const mine = standingIn(record.readings, check, active, epoch);
 
   const move = (to: string) => {
+    setEnded(null);
     setActive(to);
     setText("");
     setProblem("");
@@ -89,6 +95,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     // The field is cleared at once, so that the next digits find it empty; a refusal brings the text back.
     if (stay || correcting) move(active);
     else goOn();
+    if (!stay && !correcting && index === slots.length - 1) setEnded(active);
     const outcome = await write(present, value, typed, supersedes);
     if (outcome.kind === "refused") {
       setActive(active);

@@ -5,6 +5,7 @@ import { canMeasure, quantityText, reachOf, RESISTANCE } from "#core/quantity";
 import { latestIn, PHASES } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { EntryField } from "../entry/EntryField.tsx";
@@ -43,11 +44,19 @@ export function Frame() {
         <MeterSelect instruments={record.instruments} value={meter} disabled={closed} onChoose={setMeter} />
         <AcrossTheBench entry={entry}>{finding && `${finding.sentence}.`}</AcrossTheBench>
       </div>
-      <p className="mb-4 max-w-2xl text-ink-2">
-        One probe on bare metal: scratch through paint, or take a screw. The other on each lead in turn,
-        highest range. Open is expected; anything finite is a fault or dirt, and the lowest lead is nearest to
-        it.
-      </p>
+      <div className="mb-3 flex max-w-2xl items-center gap-4 max-sm:flex-col">
+        <ProbeDrawing
+          connection={record.motor.connection}
+          from={PHASES.find((phase) => phase === entry.active) ?? "A"}
+          to="frame"
+          unit="Ω"
+        />
+        <p className="text-ink-2">
+          One probe on bare metal: scratch through paint, or take a screw. The other on each lead in turn,
+          highest range. Open is expected; anything finite is a fault or dirt, and the lowest lead is nearest
+          to it.
+        </p>
+      </div>
       <ul className="flex max-w-2xl flex-col gap-2" aria-label="Leads as measured">
         {PHASES.map((phase) => {
           const value = latestIn(record.readings, "frame", phase, epoch)?.value;

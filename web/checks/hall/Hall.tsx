@@ -13,6 +13,7 @@ import { entrySlot } from "../entry/slots.ts";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
+import { SensorPlug } from "./SensorPlug.tsx";
 import { HallSteps } from "./HallSteps.tsx";
 
 interface Part {
@@ -68,7 +69,10 @@ function Readings({ part }: { readonly part: Part }) {
   );
   return (
     <>
-      <p className="mb-2 max-w-3xl text-sm text-ink-2">{part.intro}</p>
+      <div className="mb-2 flex max-w-3xl items-center gap-4 max-sm:flex-col">
+        <SensorPlug slot={entry.active} />
+        <p className="text-sm text-ink-2">{part.intro}</p>
+      </div>
       <AcrossTheBench entry={entry} />
       <ul className="mt-1 flex max-w-3xl flex-col gap-2" aria-label="Sensor readings">
         {part.slots.map((slot) => (
@@ -118,7 +122,9 @@ export function Hall() {
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2 max-sm:*:min-w-0">
         <OneOf
           label="Part"
+          hideLabel
           oneRow
+          tight
           value={part}
           onChoose={setPart}
           options={Object.entries(parts).map(([value, { words }]) => ({ value, words }))}

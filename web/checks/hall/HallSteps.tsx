@@ -127,7 +127,7 @@ export function HallSteps() {
     </Button>
   );
   return (
-    <div className="flex flex-col gap-3">
+    <div className="flex flex-col gap-2.5">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2 max-sm:order-3">
         <OneOf
           label="Turning"
@@ -161,13 +161,13 @@ export function HallSteps() {
           <div className="flex flex-wrap gap-2">
             {start}
             {lamps.started && (
-              <Button hotkey="Backspace" disabled={lamps.disabled} onClick={lamps.undo}>
+              <Button size="small" hotkey="⌫" disabled={lamps.disabled} onClick={lamps.undo}>
                 Take back
               </Button>
             )}
             <Dialog.Root open={large} onOpenChange={setLarge}>
               <Dialog.Trigger asChild>
-                <Button look="quiet" hotkey="F">
+                <Button look="quiet" size="small" hotkey="F">
                   Across the bench
                 </Button>
               </Dialog.Trigger>

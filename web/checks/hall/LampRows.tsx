@@ -23,7 +23,7 @@ export function LampRows({ lamps }: { readonly lamps: LampEntry }) {
         aria-label={`Lamp ${signal}`}
         disabled={lamps.disabled}
         onClick={() => lamps.press(signal)}
-        className={`flex min-h-14 items-center gap-4 max-sm:min-h-[4.75rem] rounded-xl border bg-sheet px-4 text-left disabled:opacity-60 ${silent ? "border-2 border-copper" : "border-line"}`}
+        className={`flex min-h-12 items-center gap-4 max-sm:min-h-[4.75rem] rounded-xl border bg-sheet px-4 text-left disabled:opacity-60 ${silent ? "border-2 border-copper" : "border-line"}`}
       >
         <span
           className={`flex size-9 shrink-0 items-center justify-center rounded-full border-2 font-bold max-sm:size-12 max-sm:text-2xl ${lit ? "border-green bg-green text-on-green" : silent ? "border-dashed border-copper" : "border-ink-2"}`}

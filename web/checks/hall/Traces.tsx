@@ -20,11 +20,12 @@ export function Traces({ states }: { readonly states: readonly HallState[] }) {
   if (states.length === 0) return null;
   const last = states.slice(-SHOWN);
   return (
-    <figure className="rounded-xl border border-line bg-sheet px-4 py-2">
+    <figure className="rounded-xl border border-line bg-sheet px-4 py-1.5">
       <figcaption className="text-sm font-semibold text-ink-2">Last steps</figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${ROW * 3}`}
-        className="w-full"
+        className="h-16 w-full"
+        preserveAspectRatio="none"
         role="img"
         aria-label={`States recorded: ${states.join(", ")}`}
       >

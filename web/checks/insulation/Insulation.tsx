@@ -5,6 +5,7 @@ import { LEAST_INSULATION } from "#core/insulation";
 import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
@@ -45,11 +46,14 @@ export function Insulation() {
         )}
         {ready && <AcrossTheBench entry={entry} />}
       </div>
-      <p className="mb-3 max-w-3xl text-ink-2">
-        All three leads together against bare metal. At least {quantityText(LEAST_INSULATION, RESISTANCE)} at
-        40 °C below 1 kV; good motors read a hundred times that. A plain meter's OL proves little: its few
-        volts stress nothing.
-      </p>
+      <div className="mb-3 flex max-w-3xl items-center gap-4 max-sm:flex-col">
+        <ProbeDrawing connection={record.motor.connection} from="joined" to="frame" unit="500 V" />
+        <p className="text-ink-2">
+          All three leads together against bare metal. At least {quantityText(LEAST_INSULATION, RESISTANCE)}{" "}
+          at 40 °C below 1 kV; good motors read a hundred times that. A plain meter's OL proves little: its
+          few volts stress nothing.
+        </p>
+      </div>
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
         <ChooseOne check="insulation" slot="unplugged" by={choosing} />
         <ChooseOne check="insulation" slot="kind" by={choosing} usual="thermoplastic" />

@@ -31,10 +31,11 @@ export function Photos() {
   const choose = async (event: ChangeEvent<HTMLInputElement>) => {
     const files = [...(event.target.files ?? [])];
     event.target.value = "";
+    setSaid("");
     for (const file of files) {
       const problem = await keep(file);
-      setSaid(problem);
-      if (problem) return;
+      // Nothing is cleared here: a picture chosen meanwhile may have been refused.
+      if (problem) return setSaid(problem);
     }
   };
   return (

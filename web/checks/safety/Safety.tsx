@@ -13,6 +13,7 @@ import { Mend } from "../entry/Mend.tsx";
 import { entrySlot } from "../entry/slots.ts";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useEntry } from "../entry/useEntry.ts";
+import { timeText } from "../../ui/dates.ts";
 
 /** Letters that a reason has at least. */
 const LEAST_REASON = 10;
@@ -152,7 +153,7 @@ export function Safety() {
   const [problem, setProblem] = useState("");
   const here = useHere();
   const why = lapsed(record, epoch, here);
-  const cautions = cautionsFor(record.motor.family);
+  const cautions = cautionsFor(record.motor);
   const waits = cautions.some(({ wait }) => wait !== undefined);
   const cut = waitCut(record, epoch);
   const next = cautions.find((caution) => !isDone(record, caution, epoch, here));
@@ -201,10 +202,7 @@ export function Safety() {
               <p className="grow">{caution.text}</p>
               {acknowledged ? (
                 <span className="shrink-0 text-sm text-green">
-                  done{" "}
-                  {new Date(
-                    latestIn(record.readings, "safety", caution.id, epoch)!.takenAt,
-                  ).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
+                  done {timeText(latestIn(record.readings, "safety", caution.id, epoch)!.takenAt)}
                 </span>
               ) : closed ? null : caution.wait ? (
                 <Wait caution={caution} focus={caution === next} onDone={() => done(caution)} />

@@ -8,7 +8,8 @@ import {
   shareText,
   JUDGEMENT_WORDS,
 } from "#core/quantity";
-import { FAMILY_FACTS, pairName, PAIRS, PHASES, type Pair } from "#core/record";
+import { pairName, PAIRS, PHASES, phasesOf, type Pair } from "#core/record";
+import { hazardousSupply } from "#core/safety";
 import {
   healthyPairPrior,
   PAIRS_AT_REST,
@@ -52,9 +53,13 @@ export function Winding() {
   );
   const { sitting, limit, imbalance, expected, looks } = usePairLooks();
   const heat = windingTemperature(record, epoch);
-  const slots = SLOTS.map((slot) => entrySlot("winding", slot, motor));
-  const entry = useEntry("winding", slots, meter);
   const instrument = record.instruments.find(({ id }) => id === meter);
+  const slots = SLOTS.map((slot) => ({
+    ...entrySlot("winding", slot, motor),
+    // Four wires read what lies between the probes and not the probes: their tips may be touched and need not be.
+    ...(slot === "tips" && instrument?.wiring === "fourWire" && { optional: true }),
+  }));
+  const entry = useEntry("winding", slots, meter);
   const usual = healthyPairPrior(motor, heat.celsius, heat.doubt).centre;
   const finding = findingOf(verdict.findings, PAIRS_AT_REST);
   const otherMeter = readWithAnotherMeter(record, epoch);
@@ -116,6 +121,9 @@ export function Winding() {
             size="h-56 max-lg:h-48"
           />
           <p className="text-sm leading-snug text-ink-2">
+            {entry.active === "tips" && "Now hold the two probe tips together. "}
+            {entry.active === "temperature" && "Now the winding's temperature: a thermometer on the iron. "}
+            {now && `Now one probe on ${phasesOf(now).join(", the other on ")}. `}
             Hold the rotor still: a turning magnet makes volts. Press hard, fingers off the tips. A limb off
             by 30 % moves a pair by 10 % of the mean only. {colours && `${colours}. `}
             {motor.connection === "unknown" && "Connection unknown: drawn as a star."}
@@ -191,7 +199,7 @@ export function Winding() {
       )}
       <div className="mt-3">
         <Caution>
-          {FAMILY_FACTS[motor.family].hazardousSupply
+          {hazardousSupply(motor)
             ? "Above 60 V DC or 30 V AC, judged at full charge, this is work for qualified people. Verify dead before touching the leads."
             : "Leads off the controller, pack or supply out: a meter on a live lead dies, and so may you."}
         </Caution>

@@ -1,7 +1,7 @@
 import { useEffect, type ReactNode } from "react";
 import { Link } from "react-router";
-import { Button, buttonClass } from "./Button.tsx";
-import { Logo } from "./Logo.tsx";
+import { Button, buttonClass } from "../ui/Button.tsx";
+import { Logo } from "../ui/Logo.tsx";
 
 function Said({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   useEffect(() => {

@@ -1,6 +1,6 @@
-import { slotOf } from "#core/assess";
-import { QUANTITIES, quantityText, RESISTANCE, TEMPERATURE } from "#core/quantity";
-import type { Reading } from "#core/record";
+import { slotOf } from "./registry.ts";
+import { QUANTITIES, quantityText, RESISTANCE, TEMPERATURE } from "../quantity/index.ts";
+import type { Reading } from "../record/index.ts";
 
 /** As many digits as were typed: 1.350 V was read to the millivolt, and 1.35 V says less. */
 function withTypedDigits(text: string, typed: string): string {

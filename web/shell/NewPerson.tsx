@@ -4,7 +4,7 @@ import { technicianSchema } from "#contract/jobSchemas";
 import { Button } from "../ui/Button.tsx";
 import { FormField } from "../ui/FormField.tsx";
 import { resolverOf } from "../ui/formProblems.ts";
-import { sentenceOf, usePutTechnicianMutation } from "./api.ts";
+import { sentenceOf, usePutTechnicianMutation } from "../app/api.ts";
 
 interface PersonFields {
   readonly initials: string;

@@ -1,0 +1,185 @@
+import { createHash, randomBytes, timingSafeEqual } from "node:crypto";
+import { Op } from "sequelize";
+import { uuidv7 } from "uuidv7";
+import type { AuditLine, Role, SessionView } from "#contract/doors";
+import type { Database } from "../database.ts";
+import { Problem } from "../problem.ts";
+import type { Clock } from "../services/jobs.ts";
+import { lockOut } from "./lockOut.ts";
+import { isPhrase, keepPhrase, NOBODY } from "./passPhrase.ts";
+
+/** Somebody signed in at a device. */
+export interface SignedIn {
+  readonly id: string;
+  readonly initials: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly token: string;
+}
+
+/** A working day, and a little. */
+const HOURS = 14;
+const KEY_BYTES = 32;
+const AUDIT_LINES = 200;
+
+const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
+const newKey = () => randomBytes(KEY_BYTES).toString("base64url");
+const same = (one: string, other: string) =>
+  timingSafeEqual(Buffer.from(sha256(one)), Buffer.from(sha256(other)));
+
+/**
+ * Who may come in, and who did what. Where the server listens to its own computer alone nobody signs in.
+ * @param needed whether people sign in
+ */
+export function doorService({ models, write }: Database, clock: Clock, needed: boolean) {
+  const locks = lockOut();
+  /** Said once on the server's own screen: whoever reads it sits at the machine. */
+  const code = newKey().slice(0, 12);
+
+  async function audit(who: string, what: string, address: string): Promise<void> {
+    await models.Audit.create({ at: clock().toISOString(), who, what, address });
+  }
+
+  async function noOwnerYet(): Promise<boolean> {
+    const owners = await models.Technician.findAll({
+      attributes: ["id"],
+      where: { role: "owner", retired: false },
+    });
+    const phrases = await models.PassPhrase.count({
+      where: { technicianId: owners.map(({ id }) => id) },
+    });
+    return phrases === 0;
+  }
+
+  async function begin(technicianId: string): Promise<string> {
+    const key = newKey();
+    const ends = new Date(clock().getTime() + HOURS * 3_600_000).toISOString();
+    await write(async (transaction) => {
+      await models.Session.destroy({ where: { endsAt: { [Op.lt]: clock().toISOString() } }, transaction });
+      await models.Session.create(
+        { id: sha256(key), technicianId, token: newKey(), endsAt: ends },
+        { transaction },
+      );
+    });
+    return key;
+  }
+
+  async function setPhrase(technicianId: string, passPhrase: string): Promise<void> {
+    const kept = await keepPhrase(passPhrase);
+    await write(async (transaction) => {
+      await models.PassPhrase.upsert({ technicianId, ...kept, at: clock().toISOString() }, { transaction });
+      // Whoever was signed in with the old one is not any more.
+      await models.Session.destroy({ where: { technicianId }, transaction });
+    });
+  }
+
+  return {
+    needed,
+    /** For the first owner, who types it once. */
+    code,
+    noOwnerYet,
+    audit,
+
+    /** Who carries this key; null where nobody does, or it ran out. */
+    async who(key: string | undefined): Promise<SignedIn | null> {
+      if (!key) return null;
+      const session = await models.Session.findByPk(sha256(key));
+      if (!session || session.endsAt < clock().toISOString()) return null;
+      const person = await models.Technician.findByPk(session.technicianId);
+      if (!person || person.retired) return null;
+      const { id, initials, name, role } = person;
+      return { id, initials, name, role: role as Role, token: session.token };
+    },
+
+    async view(person: SignedIn | null): Promise<SessionView> {
+      return {
+        needed,
+        person: person && { initials: person.initials, name: person.name, role: person.role },
+        first: needed && person === null && (await noOwnerYet()),
+        token: person?.token ?? null,
+      };
+    },
+
+    /** @returns the key of a new session @throws Problem 401, or 429 after too many wrong tries */
+    async signIn(initials: string, passPhrase: string, address: string): Promise<string> {
+      const now = clock().getTime();
+      const left = locks.left(initials, address, now);
+      if (left > 0) {
+        await audit(initials, "was not let in: too many wrong pass-phrases", address);
+        throw new Problem(
+          429,
+          "Wait",
+          `Too many wrong pass-phrases. Try again in ${Math.ceil(left / 60_000)} minutes.`,
+          { seconds: Math.ceil(left / 1000) },
+        );
+      }
+      // Counted before it is worked out: a hundred guesses at once are a hundred guesses.
+      locks.wasWrong(initials, address, now);
+      const person = await models.Technician.findOne({ where: { initials, retired: false } });
+      const kept = person && (await models.PassPhrase.findByPk(person.id));
+      const right = await isPhrase(passPhrase, kept ?? NOBODY);
+      if (!person || !kept || !right) {
+        await audit(initials, "was not let in: wrong pass-phrase", address);
+        throw new Problem(401, "Not let in", "Initials and pass-phrase do not go together.");
+      }
+      locks.wasRight(initials, address);
+      await audit(initials, "signed in", address);
+      return begin(person.id);
+    },
+
+    async signOut(key: string | undefined, who: string, address: string): Promise<void> {
+      if (!key) return;
+      await models.Session.destroy({ where: { id: sha256(key) } });
+      await audit(who, "signed out", address);
+    },
+
+    /** The first owner, by the code that the server printed. @throws Problem 401 or 409 */
+    async firstOwner(
+      given: { code: string; initials: string; name: string; passPhrase: string },
+      address: string,
+    ): Promise<string> {
+      const left = locks.left("", address, clock().getTime());
+      if (left > 0)
+        throw new Problem(
+          429,
+          "Wait",
+          `Too many wrong codes. Try again in ${Math.ceil(left / 60_000)} minutes.`,
+        );
+      if (!same(given.code.trim(), code)) {
+        locks.wasWrong("", address, clock().getTime());
+        throw new Problem(401, "Not let in", "That is not the code the server printed.", {
+          fields: [{ field: "code", sentence: "That is not the code the server printed." }],
+        });
+      }
+      if (!(await noOwnerYet()))
+        throw new Problem(409, "There is an owner", "This shop has an owner already.");
+      const { initials, name } = given;
+      const there = await models.Technician.findOne({ where: { initials } });
+      const id = there?.id ?? uuidv7();
+      await write(async (transaction) => {
+        await models.Technician.upsert(
+          { id, initials, name: there?.name ?? name, retired: false, role: "owner" },
+          { transaction },
+        );
+      });
+      await setPhrase(id, given.passPhrase);
+      await audit(initials, "became the first owner", address);
+      return begin(id);
+    },
+
+    /** @throws Problem 404 where there is no such person */
+    async givePhrase(technicianId: string, passPhrase: string, who: string, address: string): Promise<void> {
+      const person = await models.Technician.findByPk(technicianId);
+      if (!person) throw new Problem(404, "No such person", "There is no such person on this bench.");
+      await setPhrase(technicianId, passPhrase);
+      await audit(who, `gave ${person.initials} a new pass-phrase`, address);
+    },
+
+    async auditLines(): Promise<AuditLine[]> {
+      const rows = await models.Audit.findAll({ order: [["id", "DESC"]], limit: AUDIT_LINES });
+      return rows.map(({ at, who, what, address }) => ({ at, who, what, address }));
+    },
+  };
+}
+
+export type DoorService = ReturnType<typeof doorService>;

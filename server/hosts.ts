@@ -1,0 +1,26 @@
+import { hostname, networkInterfaces } from "node:os";
+import { isOwnComputer, type Options } from "./options.ts";
+
+const EVERYWHERE = ["0.0.0.0", "::"];
+
+/** Names and addresses, without port, that a server answers to. */
+export function hostsOf({ host, allowHosts }: Pick<Options, "host" | "allowHosts">): string[] {
+  const own = EVERYWHERE.includes(host)
+    ? [
+        hostname().toLowerCase(),
+        ...Object.values(networkInterfaces())
+          .flat()
+          .flatMap((one) => (one ? [one.family === "IPv6" ? `[${one.address}]` : one.address] : [])),
+      ]
+    : [];
+  return [...new Set(["127.0.0.1", "localhost", "[::1]", host.toLowerCase(), ...own, ...allowHosts])];
+}
+
+/** What is open to whom, in a line for whoever starts it. */
+export function openLine({ host, cert, behindProxy }: Options): string {
+  if (isOwnComputer(host)) return "Open to this computer alone, without sign-in.";
+  const where = EVERYWHERE.includes(host) ? "to every network of this computer" : `on ${host}`;
+  return cert || behindProxy
+    ? `Open ${where}; people sign in.`
+    : `Open ${where}; people sign in, over plain HTTP: pass-phrases can be overheard. Give --cert and --key, or put it behind a proxy with --behind-proxy.`;
+}

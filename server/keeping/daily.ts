@@ -1,0 +1,69 @@
+import { join } from "node:path";
+import type { Logger } from "pino";
+import { copiesIn, copyShop, prune, type Copy } from "./backup.ts";
+
+export interface CopyKeeper {
+  /** Makes today's copy unless it is there. */
+  readonly daily: () => Promise<void>;
+  /** Makes a copy now, asked for by a person. */
+  readonly now: () => Promise<Copy>;
+  readonly list: () => readonly string[];
+  readonly folder: string;
+  readonly keep: number;
+  /** What became of the last one, for whoever looks: null before the first. */
+  readonly last: () => { readonly at: string; readonly problem: string | null } | null;
+}
+
+interface Parts {
+  readonly file: string;
+  readonly folder: string;
+  /** How many copies are kept. */
+  readonly keep: number;
+  readonly clock: () => Date;
+  readonly log: Logger;
+}
+
+const dayOf = (at: Date) => at.toISOString().slice(0, "2026-03-02".length);
+const timeOf = (at: Date) =>
+  at.toISOString().slice("2026-03-02T".length, "2026-03-02T09:15:00".length).replaceAll(":", "");
+
+/** Keeps copies of a shop: one a day by itself, and others when somebody asks. One at a time. */
+export function copyKeeper({ file, folder, keep, clock, log }: Parts): CopyKeeper {
+  let last: ReturnType<CopyKeeper["last"]> = null;
+  let line: Promise<unknown> = Promise.resolve();
+  const make = async (name: string): Promise<Copy> => {
+    const at = clock().toISOString();
+    try {
+      const copy = await copyShop(file, join(folder, name));
+      prune(folder, keep, clock());
+      last = { at, problem: null };
+      return { name, ...copy };
+    } catch (error) {
+      last = { at, problem: error instanceof Error ? error.message : String(error) };
+      throw error;
+    }
+  };
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const result = line.then(work);
+    line = result.catch(() => undefined);
+    return result;
+  };
+  return {
+    folder,
+    keep,
+    last: () => last,
+    list: () => copiesIn(folder),
+    now: () => inTurn(() => make(`green-fable-${dayOf(clock())}-${timeOf(clock())}.sqlite`)),
+    daily: () =>
+      inTurn(async () => {
+        const name = `green-fable-${dayOf(clock())}.sqlite`;
+        if (copiesIn(folder).includes(name)) return;
+        try {
+          await make(name);
+        } catch (error) {
+          // The shop works on; the copy is tried again at the next hour, and the screen says so.
+          log.error({ err: error }, "the daily copy failed");
+        }
+      }),
+  };
+}

@@ -1,0 +1,169 @@
+import { Readable } from "node:stream";
+import { stringify } from "csv-stringify/sync";
+import { ZipFile } from "yazl";
+import { readView } from "#contract/view";
+import type { JobLine, JobView } from "#contract/jobs";
+import { readingText, slotOf } from "#core/assess";
+import { QUANTITIES } from "#core/quantity";
+import { jobName, COMPLAINT_LABELS, FAMILY_FACTS, type Reading } from "#core/record";
+import { zipBundle } from "../bundleZip.ts";
+import type { Services } from "../services/index.ts";
+
+/** Everything of a shop in open formats: a bundle a job, the shop's own lists as JSON, and two tables as CSV. */
+export const EXPORT = {
+  format: "green-fable-shop",
+  version: 1,
+  shop: "shop.json",
+  jobs: "jobs/",
+  jobTable: "jobs.csv",
+  readingTable: "readings.csv",
+} as const;
+
+/** The shop's own lists, as they stand in its export. */
+export async function listsOf({ people, shop }: Pick<Services, "people" | "shop">) {
+  return {
+    format: EXPORT.format,
+    version: EXPORT.version,
+    people: await people.technicians(),
+    instruments: await people.instruments(),
+    models: await shop.models(),
+    limits: await shop.limits(),
+  };
+}
+export type ShopLists = Awaited<ReturnType<typeof listsOf>>;
+
+type Cell = string | number | null;
+
+const JOB_COLUMNS = [
+  "job",
+  "taken in",
+  "closed",
+  "machine",
+  "owner",
+  "serial",
+  "family",
+  "complaint",
+  "waiting for",
+  "verdict",
+];
+const READING_COLUMNS = [
+  "job",
+  "machine",
+  "serial",
+  "check",
+  "reading",
+  "as read",
+  "value",
+  "unit",
+  "typed",
+  "instrument",
+  "repair",
+  "by",
+  "at",
+  "id",
+  "corrects",
+];
+
+/** Lines of a table. A cell that a spreadsheet would work out as a formula stays text. */
+const lines = (rows: readonly (readonly Cell[])[]) =>
+  stringify(rows as Cell[][], { escape_formulas: true, record_delimiter: "windows" });
+
+/** A value as a number with its unit where it is one; both empty where it is a word. */
+function numberOf({ value }: Reading): readonly [Cell, string] {
+  switch (value.kind) {
+    case "ohms":
+      return [value.ohms, "Ω"];
+    case "celsius":
+      return [value.celsius, "°C"];
+    case "quantity":
+      return [value.value, QUANTITIES[value.quantity].symbol];
+    default:
+      return [null, ""];
+  }
+}
+
+function jobRow({ number, takenInAt, closedAt, stage, summary }: JobLine, view: JobView): Cell[] {
+  const { motor, complaint } = readView(view).record;
+  return [
+    jobName(number),
+    takenInAt,
+    closedAt,
+    motor.name,
+    motor.owner,
+    motor.serial,
+    FAMILY_FACTS[motor.family].label,
+    COMPLAINT_LABELS[complaint],
+    stage,
+    summary.headline,
+  ];
+}
+
+function readingRows(view: JobView): Cell[][] {
+  const { motor, readings } = readView(view).record;
+  return readings.map((reading) => {
+    const { id, check, slot, typed, instrumentId, epoch, by, takenAt, supersedes } = reading;
+    return [
+      jobName(view.number),
+      motor.name,
+      motor.serial,
+      check,
+      slotOf(check, slot)?.label ?? slot,
+      readingText(reading),
+      ...numberOf(reading),
+      typed,
+      instrumentId,
+      epoch,
+      by,
+      takenAt,
+      id,
+      supersedes,
+    ];
+  });
+}
+
+/** Every job, oldest first, page by page: a shop is larger than what fits into memory. */
+async function* everyJob({ jobs }: Pick<Services, "jobs">): AsyncGenerator<JobLine> {
+  const PAGE = 200;
+  const { total } = await jobs.list({}, 1, 1);
+  for (let page = Math.ceil(total / PAGE); page >= 1; page -= 1)
+    yield* (await jobs.list({}, page, PAGE)).items.toReversed();
+}
+
+async function* jobTable(services: Services): AsyncGenerator<string> {
+  yield lines([JOB_COLUMNS]);
+  for await (const line of everyJob(services)) yield lines([jobRow(line, await services.jobs.view(line.id))]);
+}
+
+async function* readingTable(services: Services): AsyncGenerator<string> {
+  yield lines([READING_COLUMNS]);
+  for await (const { id } of everyJob(services)) {
+    const rows = readingRows(await services.jobs.view(id));
+    if (rows.length > 0) yield lines(rows);
+  }
+}
+
+/**
+ * The whole shop as a zip, written as it is read. What is added while it runs may or may not be in it; every job in it is
+ * whole.
+ */
+export async function exportShop(services: Services): Promise<NodeJS.ReadableStream> {
+  const zip = new ZipFile();
+  const lazily = (name: string, make: () => Promise<Readable>, compress = true) =>
+    zip.addReadStreamLazy(name, { compress }, (done) => {
+      make().then(
+        (stream) => done(null, stream),
+        (error: unknown) => done(error as Error, Readable.from([])),
+      );
+    });
+  zip.addBuffer(Buffer.from(JSON.stringify(await listsOf(services))), EXPORT.shop);
+  lazily(EXPORT.jobTable, () => Promise.resolve(Readable.from(jobTable(services))));
+  lazily(EXPORT.readingTable, () => Promise.resolve(Readable.from(readingTable(services))));
+  for await (const { id, number } of everyJob(services))
+    lazily(
+      `${EXPORT.jobs}${jobName(number)}-${id}.zip`,
+      async () => Readable.from([await zipBundle(await services.bundles.bundle(id))]),
+      false,
+    );
+  zip.end();
+  return zip.outputStream;
+}

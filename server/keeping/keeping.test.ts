@@ -1,0 +1,200 @@
+import {
+  appendFileSync,
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from "node:fs";
+import { join } from "node:path";
+import { pipeline } from "node:stream/promises";
+import { pino } from "pino";
+import { describe, expect, it } from "vitest";
+import { openDatabase } from "../database.ts";
+import { fillDemo } from "../demo/fill.ts";
+import { services, type Services } from "../services/index.ts";
+import { aReading, JOB, NOW, useShop } from "../../tests/shop.ts";
+import { putUpSign, whoIsAtWork } from "./atWork.ts";
+import { copiesIn, copyShop, lookOver } from "./backup.ts";
+import { copyKeeper } from "./daily.ts";
+import { exportShop } from "./exportShop.ts";
+import { importShop } from "./importShop.ts";
+import { restoreShop } from "./restore.ts";
+
+const FILE = "shop.sqlite";
+const log = pino({ level: "silent" });
+
+/** Everything that a screen of a shop shows: its lists, and each job whole. */
+async function screensOf({ jobs, people, shop }: Services) {
+  const list = await jobs.list({}, 1, 500);
+  return {
+    lines: list.items,
+    views: await Promise.all(list.items.map(({ id }) => jobs.view(id))),
+    people: await people.technicians(),
+    instruments: await people.instruments(),
+    models: await shop.models(),
+    limits: await shop.limits(),
+  };
+}
+
+describe("a copy of a shop", () => {
+  const shop = useShop();
+  const copies = () => join(shop.folder, "copies");
+  const target = () => join(copies(), "green-fable-2026-03-02.sqlite");
+
+  it("is whole although people write while it is made, and holds all that was acknowledged before", async () => {
+    await shop.takeIn().expect(201);
+    let version = 0;
+    const write = async () => {
+      await shop.put("readings", aReading(1000 + version, { instrumentId: null }), version).expect(201);
+      version += 1;
+    };
+    for (let n = 0; n < 20; n += 1) await write();
+    const before = version;
+    const [copied] = await Promise.all([
+      copyShop(shop.file, target()),
+      (async () => {
+        for (let n = 0; n < 20; n += 1) await write();
+      })(),
+    ]);
+    expect(copied.entries).toBeGreaterThanOrEqual(before);
+    expect(await lookOver(target())).toEqual({ jobs: 1, entries: copied.entries });
+    expect(existsSync(`${target()}.part`)).toBe(false);
+  });
+
+  it("that is damaged, cut short or no shop is told apart, and never put in the place of one", async () => {
+    await shop.takeIn().expect(201);
+    await copyShop(shop.file, target());
+    const whole = readFileSync(target());
+    const bad = join(shop.folder, "bad.sqlite");
+    const restored = join(shop.folder, "elsewhere");
+    writeFileSync(bad, whole);
+    truncateSync(bad, Math.floor(statSync(bad).size / 2));
+    await expect(lookOver(bad)).rejects.toThrow(/damaged/u);
+    writeFileSync(bad, "these are the cat's whiskers\n".repeat(400));
+    await expect(lookOver(bad)).rejects.toThrow(/no shop of this program, or damaged/u);
+    await expect(restoreShop(bad, restored, FILE, NOW)).rejects.toThrow(/damaged/u);
+    expect(existsSync(join(restored, FILE))).toBe(false);
+    await expect(lookOver(join(shop.folder, "nowhere"))).rejects.toThrow(/There is no file/u);
+  });
+
+  it("is made once a day, and the oldest go where more than are kept", async () => {
+    let now = new Date("2026-03-02T09:15:00.000Z");
+    const keeper = copyKeeper({ file: shop.file, folder: copies(), keep: 3, clock: () => now, log });
+    for (let day = 2; day <= 6; day += 1) {
+      now = new Date(`2026-03-0${day}T09:15:00.000Z`);
+      await keeper.daily();
+      await keeper.daily();
+    }
+    expect(copiesIn(copies())).toEqual([
+      "green-fable-2026-03-06.sqlite",
+      "green-fable-2026-03-05.sqlite",
+      "green-fable-2026-03-04.sqlite",
+    ]);
+    expect((await keeper.now()).name).toBe("green-fable-2026-03-06-091500.sqlite");
+    expect(keeper.last()).toEqual({ at: now.toISOString(), problem: null });
+  });
+
+  it("that fails says why, and the next day tries again", async () => {
+    mkdirSync(copies(), { recursive: true });
+    // A folder lies where the copy is to be written.
+    mkdirSync(`${target()}.part/full`, { recursive: true });
+    const keeper = copyKeeper({ file: shop.file, folder: copies(), keep: 3, clock: () => NOW, log });
+    await keeper.daily();
+    expect(keeper.last()?.problem).toMatch(/\S/u);
+    expect(copiesIn(copies())).toEqual([]);
+  });
+
+  it("is rehearsed: a shop lost after its copy comes back with the same screens, and what was there is set aside", async () => {
+    const demo = (clock: () => Date) => services(shop.database, clock);
+    await fillDemo(demo);
+    await shop.services.judging.idle();
+    const before = await screensOf(shop.services);
+    await copyShop(shop.file, target());
+    await shop.close();
+    // The shop's own file is overwritten in its middle.
+    const bytes = readFileSync(shop.file);
+    bytes.fill(0xa5, 4096, 12_288);
+    writeFileSync(shop.file, bytes);
+    const { jobs, setAside } = await restoreShop(target(), shop.folder, FILE, NOW);
+    expect(jobs).toBe(before.lines.length);
+    expect(readFileSync(setAside!).equals(bytes)).toBe(true);
+    await shop.open();
+    expect(await screensOf(shop.services)).toEqual(before);
+  }, 120_000);
+
+  it("is not restored under a server that is at work, and a sign left by a killed one stops nobody", async () => {
+    await shop.takeIn(JOB).expect(201);
+    await copyShop(shop.file, target());
+    const folder = join(shop.folder, "other");
+    mkdirSync(folder);
+    writeFileSync(join(folder, "at-work.json"), JSON.stringify({ pid: 2 ** 30, url: "http://127.0.0.1:9" }));
+    expect(await whoIsAtWork(folder)).toBeNull();
+    await restoreShop(target(), folder, FILE, NOW);
+    const server = await import("node:http").then(({ createServer }) =>
+      createServer((_request, response) => response.end("{}")).listen(0, "127.0.0.1"),
+    );
+    await new Promise((resolve) => server.once("listening", resolve));
+    const { port } = server.address() as { port: number };
+    // Alive, and answering: the process that runs the tests' parent stands for it.
+    writeFileSync(
+      join(folder, "at-work.json"),
+      JSON.stringify({ pid: process.ppid, url: `http://127.0.0.1:${port}` }),
+    );
+    await expect(restoreShop(target(), folder, FILE, NOW)).rejects.toThrow(/is at work/u);
+    server.close();
+    putUpSign(folder, "http://127.0.0.1:9");
+    expect(await whoIsAtWork(folder)).toBeNull();
+  });
+});
+
+describe("the export of a shop", () => {
+  const shop = useShop();
+
+  it("taken into an empty shop gives the same screens; into one with jobs it is refused", async () => {
+    await fillDemo((clock) => services(shop.database, clock));
+    await shop.services.judging.idle();
+    const before = await screensOf(shop.services);
+    const zip = join(shop.folder, "export.zip");
+    await pipeline(await exportShop(shop.services), createWriteStream(zip));
+    await expect(importShop(zip, shop.services)).rejects.toThrow(/has jobs already/u);
+
+    const other = await openDatabase(join(shop.folder, "other", FILE), NOW);
+    const taken = services(other, () => NOW);
+    expect(await importShop(zip, taken)).toEqual({ jobs: before.lines.length });
+    await taken.judging.idle();
+    const after = await screensOf(taken);
+    await other.close();
+    expect(after.lines).toEqual(before.lines);
+    expect(after.people).toEqual(before.people);
+    expect(after.models).toEqual(before.models);
+    expect(after.limits).toEqual(before.limits);
+    const told = (views: typeof after.views) =>
+      views.map(({ number, takenInAt, closedAt, savedAt, intake, entries, closing }) => ({
+        number,
+        takenInAt,
+        closedAt,
+        savedAt,
+        intake,
+        entries,
+        closing,
+      }));
+    expect(told(after.views)).toEqual(told(before.views));
+
+    // Cut short it is refused, and nothing is half taken in.
+    const cut = join(shop.folder, "cut.zip");
+    writeFileSync(cut, readFileSync(zip).subarray(0, 4000));
+    appendFileSync(cut, "x");
+    const third = await openDatabase(join(shop.folder, "third", FILE), NOW);
+    await expect(
+      importShop(
+        cut,
+        services(third, () => NOW),
+      ),
+    ).rejects.toThrow();
+    expect((await services(third, () => NOW).jobs.list()).total).toBe(0);
+    await third.close();
+  }, 180_000);
+});

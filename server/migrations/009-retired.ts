@@ -1,0 +1,6 @@
+import { runAll, type Migration } from "./migration.ts";
+
+export const retired: Migration = {
+  name: "009-retired",
+  up: (run) => runAll(run, [`ALTER TABLE technicians ADD COLUMN retired INTEGER NOT NULL DEFAULT 0`]),
+};

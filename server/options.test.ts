@@ -1,0 +1,36 @@
+import { describe, expect, it } from "vitest";
+import { hostsOf, openLine } from "./hosts.ts";
+import { readOptions } from "./options.ts";
+
+describe("the command line", () => {
+  it("is this computer alone, port 4173, where nothing is said", () => {
+    expect(readOptions([])).toMatchObject({ host: "127.0.0.1", port: 4173, demo: false, keepCopies: 14 });
+    expect(openLine(readOptions([]))).toBe("Open to this computer alone, without sign-in.");
+  });
+
+  it.each([
+    [["--prot", "4000"], "--prot"],
+    [["--port", "http"], "--port takes a whole number from 0 to 65535; “http” is none."],
+    [["--port", "70000"], "“70000” is none"],
+    [["--keep-copies", "0"], "--keep-copies takes a whole number from 1"],
+    [["--cert", "a.pem"], "--cert and --key belong together"],
+    [["stray"], "stray"],
+  ])("%j is refused in a sentence", (args, sentence) => {
+    expect(() => readOptions(args)).toThrow(sentence);
+  });
+
+  it("says what is open to whom, and that plain HTTP can be overheard", () => {
+    expect(openLine(readOptions(["--host", "0.0.0.0"]))).toMatch(
+      /every network.*people sign in, over plain HTTP/u,
+    );
+    expect(openLine(readOptions(["--host", "127.0.0.2", "--behind-proxy"]))).toBe(
+      "Open on 127.0.0.2; people sign in.",
+    );
+  });
+
+  it("answers to its own addresses where it listens everywhere, and to names that were allowed", () => {
+    const hosts = hostsOf(readOptions(["--host", "0.0.0.0", "--allow-host", "Bench.Lock"]));
+    expect(hosts).toEqual(expect.arrayContaining(["127.0.0.1", "localhost", "bench.lock"]));
+    expect(hosts).not.toContain("elsewhere.example");
+  });
+});

@@ -1,0 +1,75 @@
+import { parseArgs } from "node:util";
+
+/** What the server was asked to be, in a sentence where it cannot be that. */
+export class BadOption extends Error {}
+
+export interface Options {
+  readonly demo: boolean;
+  readonly keep: boolean;
+  readonly fresh: boolean;
+  readonly port: number;
+  readonly host: string;
+  readonly data: string | undefined;
+  readonly allowHosts: readonly string[];
+  readonly cert: string | undefined;
+  readonly key: string | undefined;
+  readonly behindProxy: boolean;
+  readonly keepCopies: number;
+}
+
+const FLAGS = {
+  demo: { type: "boolean", default: false },
+  keep: { type: "boolean", default: false },
+  new: { type: "boolean", default: false },
+  port: { type: "string", default: "4173" },
+  host: { type: "string", default: "127.0.0.1" },
+  data: { type: "string" },
+  "allow-host": { type: "string", multiple: true, default: [] as string[] },
+  cert: { type: "string" },
+  key: { type: "string" },
+  "behind-proxy": { type: "boolean", default: false },
+  "keep-copies": { type: "string", default: "14" },
+} as const;
+
+const KNOWN = Object.keys(FLAGS)
+  .map((flag) => `--${flag}`)
+  .join(", ");
+const LAST_PORT = 65_535;
+
+function whole(text: string, flag: string, least: number, most: number): number {
+  const value = Number(text);
+  if (!/^\d+$/u.test(text) || value < least || value > most)
+    throw new BadOption(`--${flag} takes a whole number from ${least} to ${most}; “${text}” is none.`);
+  return value;
+}
+
+/** Reads the command line. @throws BadOption in one sentence */
+export function readOptions(args: readonly string[]): Options {
+  let values;
+  try {
+    ({ values } = parseArgs({ args: [...args], options: FLAGS }));
+  } catch (error) {
+    const [first = ""] = (error instanceof Error ? error.message : String(error)).split(/\.\s|\n/u);
+    throw new BadOption(`${first}. Known are ${KNOWN}.`);
+  }
+  if ((values.cert === undefined) !== (values.key === undefined))
+    throw new BadOption(
+      "--cert and --key belong together: the certificate and its private key, as PEM files.",
+    );
+  return {
+    demo: values.demo,
+    keep: values.keep,
+    fresh: values.new,
+    port: whole(values.port, "port", 0, LAST_PORT),
+    host: values.host,
+    data: values.data,
+    allowHosts: values["allow-host"].map((name) => name.toLowerCase()),
+    cert: values.cert,
+    key: values.key,
+    behindProxy: values["behind-proxy"],
+    keepCopies: whole(values["keep-copies"], "keep-copies", 1, 1000),
+  };
+}
+
+/** Whether only this computer can reach it: then nobody signs in. */
+export const isOwnComputer = (host: string) => ["127.0.0.1", "localhost", "::1"].includes(host);
