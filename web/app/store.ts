@@ -160,9 +160,10 @@ export const outbox = createOutbox({
   send,
   versionOf: async (job) => (await fetched(job))?.version ?? null,
   onSaved: async (parcel, receipt) => {
-    const { data } = api.endpoints.job.select(parcel.job)(store.getState());
-    // One step on from what the screen has: added there. Anything else is fetched anew.
-    if (data && data.version + 1 === receipt.version && !FETCHED_ANEW.includes(parcel.kind))
+    const { data, isLoading } = api.endpoints.job.select(parcel.job)(store.getState());
+    // One step on from what the screen has, and nothing under way that could put the older view back: added there.
+    const oneStepOn = data && data.version + 1 === receipt.version && !isLoading;
+    if (oneStepOn && !FETCHED_ANEW.includes(parcel.kind))
       store.dispatch(api.util.updateQueryData("job", parcel.job, (view) => withEntry(view, parcel, receipt)));
     else await fetchedSince(parcel.job, receipt.version);
     store.dispatch(api.util.invalidateTags(["Jobs"]));
