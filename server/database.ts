@@ -1,15 +1,17 @@
 import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
-import { Sequelize, Transaction } from "sequelize";
+import { Sequelize, type Transaction } from "sequelize";
+import { keepConnections } from "./connections.ts";
 import { migrate, refuseNewer } from "./migrate.ts";
 import { defineModels, type Models } from "./models/index.ts";
+import { writeLine } from "./writeLine.ts";
 
 export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
   /**
-   * Runs a change in a transaction of its own, one after another: SQLite has one writer, and a transaction
-   * that had read an older state could not commit. On disk when it resolves.
+   * Makes a change whole or not at all, one after another: SQLite has one writer, and a transaction that had read an
+   * older state could not commit. On disk when it resolves.
    */
   readonly write: <T>(change: (transaction: Transaction) => Promise<T>) => Promise<T>;
   readonly close: () => Promise<void>;
@@ -40,17 +42,13 @@ export async function openDatabase(file: string, now: Date, upTo?: string): Prom
     throw error;
   }
   const models = defineModels(sequelize);
-  let line: Promise<unknown> = Promise.resolve();
+  const line = writeLine(sequelize, keepConnections(sequelize));
   return {
     sequelize,
     models,
-    write(change) {
-      const result = line.then(() => sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, change));
-      line = result.catch(() => undefined);
-      return result;
-    },
+    write: line.write,
     close: async () => {
-      await line;
+      await line.idle();
       await sequelize.close();
     },
   };

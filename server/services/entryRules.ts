@@ -12,8 +12,10 @@ import type {
   Release,
   Undo,
 } from "#core/record";
-import type { JobRow, Models } from "../models/index.ts";
+import type { Models } from "../models/index.ts";
+import { plainSql } from "../plainSql.ts";
 import { Problem } from "../problem.ts";
+import type { JobHead } from "./head.ts";
 import { storedJob, type Carried } from "./journal.ts";
 
 /** An entry that is not there yet. */
@@ -25,31 +27,35 @@ function fieldProblem(title: string, field: string, sentence: string): Problem {
 
 /** Entries of a job that were not taken back, by kind. */
 async function standingOf<Kind extends EntryKind>(
-  models: Models,
-  job: JobRow,
+  { id: job }: JobHead,
   kind: Kind,
   transaction: Transaction,
 ): Promise<EntryBody<Kind>[]> {
-  const rows = await models.Entry.findAll({
-    where: { jobId: job.id, kind: [kind, "undo"] },
-    order: [["version", "ASC"]],
+  const rows = await plainSql<{ readonly id: string; readonly kind: EntryKind; readonly body: string }>(
     transaction,
-  });
-  const undone = new Set(rows.flatMap((row) => (row.kind === "undo" ? [(row.body as Undo).of] : [])));
-  return rows.flatMap((row) =>
+    "SELECT id, kind, body FROM entries WHERE job_id = $job AND kind IN ($kind, 'undo') ORDER BY version",
+    { $job: job, $kind: kind },
+  );
+  const read = rows.map((row) => ({ ...row, body: JSON.parse(row.body) as unknown }));
+  const undone = new Set(read.flatMap((row) => (row.kind === "undo" ? [(row.body as Undo).of] : [])));
+  return read.flatMap((row) =>
     row.kind === kind && !undone.has(row.id) ? [row.body as EntryBody<Kind>] : [],
   );
 }
 
+async function onTheList(instrument: string, transaction: Transaction): Promise<boolean> {
+  const rows = await plainSql(transaction, "SELECT 1 FROM instruments WHERE id = $id", { $id: instrument });
+  return rows.length > 0;
+}
+
 /** What belongs to the repair under way names it: readings and work alike. */
 async function checkEpoch(
-  models: Models,
-  job: JobRow,
+  job: JobHead,
   { epoch }: { readonly epoch: number },
   what: string,
   transaction: Transaction,
 ) {
-  const repairs = await standingOf(models, job, "repair", transaction);
+  const repairs = await standingOf(job, "repair", transaction);
   if (epoch !== repairs.length)
     throw fieldProblem(
       `${what} refused`,
@@ -58,13 +64,13 @@ async function checkEpoch(
     );
 }
 
-async function checkReading(models: Models, job: JobRow, body: Reading, transaction: Transaction) {
-  await checkEpoch(models, job, body, "Reading", transaction);
+async function checkReading(models: Models, job: JobHead, body: Reading, transaction: Transaction) {
+  await checkEpoch(job, body, "Reading", transaction);
   const carried = job.carried as Carried | null;
   if (
     body.instrumentId &&
     !carried?.instruments.some(({ id }) => id === body.instrumentId) &&
-    !(await models.Instrument.count({ where: { id: body.instrumentId }, transaction }))
+    !(await onTheList(body.instrumentId, transaction))
   )
     throw fieldProblem("Reading refused", "instrumentId", "This instrument is not on the shop's list.");
   if (!body.supersedes) return;
@@ -85,7 +91,7 @@ async function checkReading(models: Models, job: JobRow, body: Reading, transact
 
 async function checkPart(
   models: Models,
-  job: JobRow,
+  job: JobHead,
   { replaces, epoch, state }: PartLine,
   transaction: Transaction,
 ) {
@@ -95,7 +101,7 @@ async function checkPart(
     if (why !== null) throw fieldProblem("Not ordered", "part", why);
     return;
   }
-  const parts = await standingOf(models, job, "part", transaction);
+  const parts = await standingOf(job, "part", transaction);
   const stands =
     parts.some((line) => line.id === replaces && line.epoch === epoch) &&
     !parts.some((line) => line.replaces === replaces);
@@ -103,7 +109,7 @@ async function checkPart(
     throw fieldProblem("Part refused", "replaces", "This line of the parts list does not stand any more.");
 }
 
-async function checkRelease(models: Models, job: JobRow, { as }: Release, transaction: Transaction) {
+async function checkRelease(models: Models, job: JobHead, { as }: Release, transaction: Transaction) {
   const { folded } = await storedJob(models, job, transaction);
   const why = notReleasable(folded.record, as);
   if (why !== null) throw fieldProblem("Not released", "as", why);
@@ -112,7 +118,7 @@ async function checkRelease(models: Models, job: JobRow, { as }: Release, transa
 /** A correction may change family or supply under a diagram that stands: what would not fit is refused with its place. */
 async function checkCorrection(
   models: Models,
-  job: JobRow,
+  job: JobHead,
   { changes }: Correction,
   transaction: Transaction,
 ) {
@@ -135,19 +141,19 @@ const TAKEN_BACK: readonly EntryKind[] = [
   "correction",
 ];
 
-async function checkUndo(models: Models, job: JobRow, { of }: Undo, transaction: Transaction) {
+async function checkUndo(models: Models, job: JobHead, { of }: Undo, transaction: Transaction) {
   const refuse = (sentence: string) => fieldProblem("Not taken back", "of", sentence);
   const entry = await models.Entry.findOne({ where: { id: of, jobId: job.id }, transaction });
   if (!entry) throw refuse("The entry to take back is not in this job.");
   const kind = entry.kind as EntryKind;
   if (!TAKEN_BACK.includes(kind)) throw refuse("This kind of entry cannot be taken back.");
-  const standing = await standingOf(models, job, kind, transaction);
+  const standing = await standingOf(job, kind, transaction);
   if (!standing.some(({ id }) => id === of)) throw refuse("This entry was taken back already.");
   if (kind === "reading") {
     const readings = standing as Reading[];
     const later = readings.find(({ supersedes }) => supersedes === of);
     if (later) throw refuse("This reading was corrected: take the correction back first.");
-    const repairs = await standingOf(models, job, "repair", transaction);
+    const repairs = await standingOf(job, "repair", transaction);
     if (readings.find(({ id }) => id === of)!.epoch !== repairs.length)
       throw refuse("A repair was recorded after this reading: it proves what was found, and stays.");
   }
@@ -155,11 +161,11 @@ async function checkUndo(models: Models, job: JobRow, { of }: Undo, transaction:
     throw refuse("This part was changed since: take that back first.");
   if (kind === "repair") {
     if (standing.at(-1)?.id !== of) throw refuse("A later repair stands: take that one back first.");
-    const readings = await standingOf(models, job, "reading", transaction);
+    const readings = await standingOf(job, "reading", transaction);
     if (readings.some(({ epoch, value }) => epoch === standing.length && value.kind !== "withdrawn"))
       throw refuse("Readings were taken after this repair: take those back first.");
     for (const later of ["work", "part", "burnIn", "release"] as const)
-      if ((await standingOf(models, job, later, transaction)).some(({ epoch }) => epoch === standing.length))
+      if ((await standingOf(job, later, transaction)).some(({ epoch }) => epoch === standing.length))
         throw refuse("Work was written down after this repair: take that back first.");
   }
 }
@@ -167,14 +173,14 @@ async function checkUndo(models: Models, job: JobRow, { of }: Undo, transaction:
 /** Whether an entry may be added to a job as it stands. @throws Problem with the field and why not */
 export async function checkEntry(
   models: Models,
-  job: JobRow,
+  job: JobHead,
   { kind, body }: NewEntry,
   transaction: Transaction,
 ): Promise<void> {
   if (kind !== "reopening" && job.closedAt)
     throw new Problem(409, "Job is closed", "This job is closed and frozen. Reopen it to add to it.");
   if (kind === "reopening" && !job.closedAt) throw new Problem(409, "Job is open", "This job is not closed.");
-  if (kind === "closing" && (await standingOf(models, job, "decision", transaction)).length === 0)
+  if (kind === "closing" && (await standingOf(job, "decision", transaction)).length === 0)
     throw new Problem(
       409,
       "Not decided",
@@ -182,7 +188,7 @@ export async function checkEntry(
     );
   if (kind === "reading") await checkReading(models, job, body, transaction);
   if (kind === "work" || kind === "part" || kind === "burnIn" || kind === "release")
-    await checkEpoch(models, job, body, "Entry", transaction);
+    await checkEpoch(job, body, "Entry", transaction);
   if (kind === "part") await checkPart(models, job, body, transaction);
   if (kind === "release") await checkRelease(models, job, body, transaction);
   if (kind === "correction") await checkCorrection(models, job, body, transaction);

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
-import { col, fn, Op, UniqueConstraintError, where, type Transaction, type WhereOptions } from "sequelize";
+import { col, fn, Op, where, type Transaction, type WhereOptions } from "sequelize";
 import type { BenchAside, JobFilter, JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
 import { readJournal } from "#core/assess";
 import type { ClosedRecord } from "#core/closing";
@@ -9,6 +9,7 @@ import type { Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import { checkEntry } from "./entryRules.ts";
+import { addLine, headOf, isTaken, moveOn, type JobHead } from "./head.ts";
 import { changesSince, journalOf, receiptOf, storedJob, viewOf } from "./journal.ts";
 import type { JudgingService } from "./judging.ts";
 import { keepMotor, searchOf } from "./motors.ts";
@@ -50,6 +51,8 @@ function matching({ stage, q, owner, mine, dueBefore }: JobFilter): WhereOptions
   };
 }
 
+const noSuchJob = (id: string) => new Problem(404, "No such job", `There is no job ${id} on this bench.`);
+
 export function jobService({ write, models }: Database, judging: JudgingService, clock: Clock) {
   /** Motors and minutes of each stage, over all that match. */
   async function totalsOf(wanted: WhereOptions<JobRow>): Promise<JobList["totals"]> {
@@ -62,14 +65,14 @@ export function jobService({ write, models }: Database, judging: JudgingService,
     return Object.fromEntries(rows.map(({ stage, motors, minutes }) => [stage, { motors, minutes }]));
   }
 
-  async function found(id: string, transaction?: Transaction): Promise<JobRow> {
-    const job = await models.Job.findByPk(id, transaction ? { transaction } : {});
-    if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
+  async function found(id: string): Promise<JobRow> {
+    const job = await models.Job.findByPk(id);
+    if (!job) throw noSuchJob(id);
     return job;
   }
 
   /** The receipt of an entry that is there already with this content; null where none has its id. */
-  async function receiptOfTwin(job: JobRow, { kind, body }: Entry, transaction: Transaction) {
+  async function receiptOfTwin(job: JobHead, { kind, body }: Entry, transaction: Transaction) {
     const twin = await models.Entry.findByPk(body.id, { transaction });
     if (!twin) return null;
     if (twin.jobId !== job.id || twin.kind !== kind || !isDeepStrictEqual(twin.body, body))
@@ -78,7 +81,7 @@ export function jobService({ write, models }: Database, judging: JudgingService,
   }
 
   /** What a take-in's correction changes beside the journal: the unit, what is known of it, and how it is found. */
-  async function applyCorrection(job: JobRow, entry: Entry, transaction: Transaction): Promise<void> {
+  async function applyCorrection(job: JobHead, entry: Entry, transaction: Transaction): Promise<void> {
     if (entry.kind !== "correction" && entry.kind !== "undo") return;
     const entries = await journalOf(models, job.id, transaction);
     const correction =
@@ -96,7 +99,7 @@ export function jobService({ write, models }: Database, judging: JudgingService,
   }
 
   async function close(
-    job: JobRow,
+    job: JobHead,
     entry: Entry,
     frozen: ClosedRecord,
     transaction: Transaction,
@@ -223,9 +226,10 @@ export function jobService({ write, models }: Database, judging: JudgingService,
       seenVersion: number,
     ): Promise<{ created: boolean; receipt: Receipt }> {
       const frozen = await frozenFor(jobId, entry);
-      const { kind, body } = entry;
+      const { kind } = entry;
       const done = await write(async (transaction) => {
-        const job = await found(jobId, transaction);
+        const job = await headOf(jobId, transaction);
+        if (!job) throw noSuchJob(jobId);
         // A version that is not the job's may be a second delivery of what is there already.
         if (seenVersion !== job.version) {
           const receipt = await receiptOfTwin(job, entry, transaction);
@@ -243,12 +247,9 @@ export function jobService({ write, models }: Database, judging: JudgingService,
         await checkEntry(models, job, entry, transaction);
         const savedAt = frozen?.at ?? clock().toISOString();
         try {
-          await models.Entry.create(
-            { id: body.id, jobId, version: job.version + 1, kind, body, byWhom: body.by, savedAt },
-            { transaction },
-          );
+          await addLine(jobId, job.version + 1, entry, savedAt, transaction);
         } catch (error) {
-          if (!(error instanceof UniqueConstraintError)) throw error;
+          if (!isTaken(error)) throw error;
           const receipt = await receiptOfTwin(job, entry, transaction);
           if (receipt) return { created: false, receipt };
           throw error;
@@ -257,7 +258,7 @@ export function jobService({ write, models }: Database, judging: JudgingService,
         await applyCorrection(job, entry, transaction);
         if (frozen) await close(job, entry, frozen, transaction);
         if (kind === "reopening") job.closedAt = null;
-        await job.save({ transaction });
+        await moveOn(job, transaction);
         return { created: true, receipt: receiptOf(job, savedAt) };
       });
       judging.wake();

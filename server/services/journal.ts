@@ -13,6 +13,7 @@ import {
   type Visit,
 } from "#core/record";
 import type { EntryRow, JobRow, Models } from "../models/index.ts";
+import type { JobHead } from "./head.ts";
 import { shopLimits } from "./limits.ts";
 import { pastOf } from "./visits.ts";
 
@@ -25,7 +26,7 @@ export type Carried = Required<Grounds>;
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
 
 /** What a writer gets once it is on disk. */
-export function receiptOf({ id, version, closedAt }: JobRow, savedAt: string): Receipt {
+export function receiptOf({ id, version, closedAt }: JobHead, savedAt: string): Receipt {
   return { job: id, version, closedAt, savedAt };
 }
 
@@ -64,7 +65,7 @@ function pastWith(carried: Carried | null, past: readonly Visit[]): readonly Vis
 /** What a job is judged by now: the shop's, or what it brought along. */
 export async function groundsOf(
   models: Models,
-  job: JobRow,
+  job: JobHead,
   serial: string,
   transaction?: Transaction,
 ): Promise<Grounds> {
@@ -98,7 +99,7 @@ export interface StoredJob {
   readonly closing: ClosedRecord | null;
 }
 
-export async function storedJob(models: Models, job: JobRow, transaction?: Transaction): Promise<StoredJob> {
+export async function storedJob(models: Models, job: JobHead, transaction?: Transaction): Promise<StoredJob> {
   const entries = await journalOf(models, job.id, transaction);
   const intake = job.intake as Intake;
   const none = { instruments: [] };
@@ -167,7 +168,7 @@ function describe(entry: Entry): string {
 
 export async function changesSince(
   models: Models,
-  job: JobRow,
+  job: JobHead,
   version: number,
   transaction: Transaction,
 ): Promise<JournalChange[]> {

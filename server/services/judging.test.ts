@@ -1,7 +1,7 @@
 import { pino } from "pino";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { API } from "#contract/routes";
-import { inThisThread, type Judge } from "../judge/judge.ts";
+import { inThisThread, type Judge, type Judged } from "../judge/judge.ts";
 import { aReading, INTAKE, JOB, NOW, useShop, uuid } from "../../tests/shop.ts";
 import { HUB } from "../../tests/jobs.ts";
 import { services } from "./index.ts";
@@ -30,6 +30,7 @@ describe("judging in the background", () => {
     const { judge, asked, release } = countingJudge();
     const { jobs, judging } = services(shop.database, () => NOW, judge, pino({ level: "silent" }));
     await jobs.takeIn(JOB, INTAKE);
+    await vi.waitFor(() => expect(asked).toEqual([JOB]));
     // The judge is still at it: the list answers all the same, and says so.
     const list = await jobs.list();
     expect(list.judging).toEqual({ left: 1, of: 1 });
@@ -40,6 +41,29 @@ describe("judging in the background", () => {
     expect((await jobs.list()).judging.left).toBe(0);
     // Once for the take-in, once more for the reading that came meanwhile.
     expect(asked).toEqual([JOB, JOB]);
+  });
+
+  it("lets those go first who write", async () => {
+    let asked = 0;
+    let known: Judged | null = null;
+    const quick: Judge = {
+      ...inThisThread,
+      judge: async (input) => {
+        asked += 1;
+        return (known ??= await inThisThread.judge(input));
+      },
+    };
+    const { jobs, judging } = services(shop.database, () => NOW, quick, pino({ level: "silent" }));
+    await jobs.takeIn(JOB, INTAKE);
+    await judging.idle();
+    asked = 0;
+    const start = performance.now();
+    for (let n = 0; n < 40; n += 1)
+      await jobs.append(JOB, { kind: "reading", body: aReading(n + 1) } as never, n);
+    // While somebody writes without a pause, one job in a quarter of a second at most.
+    expect(asked).toBeLessThanOrEqual((performance.now() - start) / 250);
+    await judging.idle();
+    expect((await jobs.list()).judging.left).toBe(0);
   });
 
   it("judges each open job once after a change of limits, whoever looks how often", async () => {

@@ -1,3 +1,4 @@
+import { setTimeout as after } from "node:timers/promises";
 import { isDeepStrictEqual } from "node:util";
 import { col, Op } from "sequelize";
 import type { Logger } from "pino";
@@ -11,15 +12,33 @@ import { jobsOfSerial } from "./visits.ts";
 /** Written to since it was judged, or judged by grounds that changed. */
 const STALE = { summarised: { [Op.ne]: col("version") } };
 
+/** Nobody wrote for so long: the bench is quiet. */
+const QUIET_MILLISECONDS = 60;
+/** So long, at most, a job waits for quiet: then it is judged between two who write. */
+const LONGEST_WAIT_MILLISECONDS = 250;
+const LOOK_AGAIN_MILLISECONDS = 15;
+
 /**
  * Keeps what the lists show up to date in the background: stage, summary and visit figures are written down once when a
- * job changes. No list judges while it answers; it says how many jobs are still to be done.
+ * job changes. No list judges while it answers; it says how many jobs are still to be done. Who writes goes first.
  */
 export function judging({ models, write }: Database, judge: Judge, log: Logger) {
   let running: Promise<void> | null = null;
   let again = false;
   /** How many the present round began with; 0 while none runs. */
   let begunWith = 0;
+  let lastWoken = 0;
+  /** How many wait for the end of it: for them nothing is put off. */
+  let waitedFor = 0;
+
+  async function quiet(): Promise<void> {
+    const since = performance.now();
+    const stillWriting = () => {
+      const now = performance.now();
+      return now - lastWoken < QUIET_MILLISECONDS && now - since < LONGEST_WAIT_MILLISECONDS;
+    };
+    while (waitedFor === 0 && stillWriting()) await after(LOOK_AGAIN_MILLISECONDS);
+  }
 
   /** A visit that reads differently now: later jobs of the unit are held against it, and judged anew. */
   async function touchLater(job: JobRow, serial: string): Promise<void> {
@@ -67,6 +86,7 @@ export function judging({ models, write }: Database, judge: Judge, log: Logger) 
       });
       begunWith = Math.max(begunWith, stale.length);
       for (const { id } of stale) {
+        await quiet();
         const job = await models.Job.findByPk(id);
         try {
           if (job) await judgeOne(job);
@@ -84,6 +104,7 @@ export function judging({ models, write }: Database, judge: Judge, log: Logger) 
     /** Something changed: look for what is to be judged. Returns at once. */
     wake(): void {
       again = true;
+      lastWoken = performance.now();
       running ??= round()
         .catch((error: unknown) => log.error({ err: error }, "judging stopped"))
         .finally(() => {
@@ -92,7 +113,9 @@ export function judging({ models, write }: Database, judge: Judge, log: Logger) 
     },
     /** Resolves when nothing is left to judge. */
     async idle(): Promise<void> {
+      waitedFor += 1;
       while (running) await running;
+      waitedFor -= 1;
     },
     /** Counted in the file itself: what was just written counts before anybody was woken. */
     async progress(): Promise<Judging> {

@@ -47,7 +47,7 @@ export async function visitsOf(
 /** What the visits before this job measured. */
 export async function pastOf(
   models: Models,
-  job: JobRow,
+  job: Pick<JobRow, "number">,
   serial: string,
   transaction?: Transaction,
 ): Promise<Visit[]> {

@@ -1,0 +1,72 @@
+import type { Transaction } from "sequelize";
+import type { Entry } from "#core/record";
+import type { JobRow } from "../models/index.ts";
+import { plainSql } from "../plainSql.ts";
+
+/** A job as far as its journal is written on: what adding a line reads and changes. */
+export type JobHead = Pick<
+  JobRow,
+  "id" | "number" | "motorId" | "version" | "closedAt" | "takenInAt" | "search" | "intake" | "carried"
+>;
+
+type HeadRow = Omit<JobHead, "intake" | "carried"> & {
+  readonly intake: string;
+  readonly carried: string | null;
+};
+
+/** A job's head as this transaction sees it; null where there is no such job. */
+export async function headOf(id: string, transaction: Transaction): Promise<JobHead | null> {
+  const [row] = await plainSql<HeadRow>(
+    transaction,
+    `SELECT id, number, motor_id AS motorId, version, closed_at AS closedAt, taken_in_at AS takenInAt, search,
+       intake, carried FROM jobs WHERE id = $id`,
+    { $id: id },
+  );
+  if (!row) return null;
+  return {
+    ...row,
+    intake: JSON.parse(row.intake) as object,
+    carried: row.carried === null ? null : (JSON.parse(row.carried) as object),
+  };
+}
+
+/** Whether a line could not be written because its id or its version is taken. */
+export const isTaken = (error: unknown): boolean =>
+  error instanceof Error && "code" in error && error.code === "SQLITE_CONSTRAINT";
+
+/** Writes a line of a job's journal. @throws where its id or its version is taken */
+export async function addLine(
+  jobId: string,
+  version: number,
+  { kind, body }: Entry,
+  savedAt: string,
+  transaction: Transaction,
+): Promise<void> {
+  await plainSql(
+    transaction,
+    `INSERT INTO entries (id, job_id, version, kind, body, by_whom, saved_at)
+     VALUES ($id, $jobId, $version, $kind, $body, $by, $savedAt)`,
+    {
+      $id: body.id,
+      $jobId: jobId,
+      $version: version,
+      $kind: kind,
+      $body: JSON.stringify(body),
+      $by: body.by,
+      $savedAt: savedAt,
+    },
+  );
+}
+
+/** Writes what a line changed of its job. */
+export async function moveOn(
+  { id, version, closedAt, motorId, search }: JobHead,
+  transaction: Transaction,
+): Promise<void> {
+  await plainSql(
+    transaction,
+    `UPDATE jobs SET version = $version, closed_at = $closedAt, motor_id = $motorId, search = $search
+     WHERE id = $id`,
+    { $id: id, $version: version, $closedAt: closedAt, $motorId: motorId, $search: search },
+  );
+}
