@@ -19,6 +19,28 @@ describe("the server", () => {
     await shop.agent.get(`${API}/nothing`).expect(404);
   });
 
+  it("believes what stands in front of it only where one was said to stand there", async () => {
+    const asked = (behindProxy: boolean) =>
+      request(
+        createApp({
+          services: shop.services,
+          doors: shop.doors,
+          log: pino({ level: "silent" }),
+          hosts: ["127.0.0.1", "bench.lock"],
+          web: null,
+          behindProxy,
+        }),
+      )
+        .get(`${API}/health`)
+        .set("X-Forwarded-Host", "bench.lock")
+        .set("X-Forwarded-Proto", "https")
+        .set("Origin", "https://bench.lock");
+    await asked(true).expect(200);
+    await asked(true).set("X-Forwarded-Host", "elsewhere.example").expect(421);
+    await asked(true).set("Origin", "http://bench.lock").expect(403);
+    await asked(false).expect(403);
+  });
+
   it.each([
     ["SQLITE_FULL", 507, /disk is full/u],
     ["ENOSPC", 507, /disk is full/u],

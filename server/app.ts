@@ -36,7 +36,8 @@ const REQUESTS_A_MINUTE = 6000;
 /** Only our own pages may talk to us: keeps other sites and rebound names off a local server. */
 function knownCaller(hosts: readonly string[]): RequestHandler {
   return (request, _response, next) => {
-    const host = request.headers.host ?? "";
+    // The name the browser asked for: a proxy that is trusted hands it on.
+    const host = request.host ?? "";
     const name = host.replace(/:\d+$/u, "").toLowerCase();
     if (!hosts.includes(name))
       throw new Problem(

@@ -1,5 +1,5 @@
 import { hostname, networkInterfaces } from "node:os";
-import { isOwnComputer, type Options } from "./options.ts";
+import { isOpenToOthers, type Options } from "./options.ts";
 
 const EVERYWHERE = ["0.0.0.0", "::"];
 
@@ -17,10 +17,12 @@ export function hostsOf({ host, allowHosts }: Pick<Options, "host" | "allowHosts
 }
 
 /** What is open to whom, in a line for whoever starts it. */
-export function openLine({ host, cert, behindProxy }: Options): string {
-  if (isOwnComputer(host)) return "Open to this computer alone, without sign-in.";
+export function openLine(options: Options): string {
+  const { host, cert, behindProxy } = options;
+  if (!isOpenToOthers(options)) return "Open to this computer alone, without sign-in.";
   const where = EVERYWHERE.includes(host) ? "to every network of this computer" : `on ${host}`;
+  const through = behindProxy ? " and through a proxy" : "";
   return cert || behindProxy
-    ? `Open ${where}; people sign in.`
+    ? `Open ${where}${through}; people sign in.`
     : `Open ${where}; people sign in, over plain HTTP: pass-phrases can be overheard. Give --cert and --key, or put it behind a proxy with --behind-proxy.`;
 }

@@ -14,7 +14,7 @@ import { inOwnThread } from "./judge/thread.ts";
 import { putUpSign, takeDownSign, whoIsAtWork } from "./keeping/atWork.ts";
 import { copyKeeper } from "./keeping/daily.ts";
 import { UnfitDatabase } from "./migrate.ts";
-import { BadOption, isOwnComputer, readOptions, type Options } from "./options.ts";
+import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
 import { services } from "./services/index.ts";
 import type { Clock } from "./services/jobs.ts";
@@ -73,7 +73,7 @@ if (unread > 0)
     `${unread} ${unread === 1 ? "line" : "lines"} of earlier versions cannot be read any more; kept with their jobs as notes.\n`,
   );
 
-const doors = doorService(database, now, !isOwnComputer(asked.host));
+const doors = doorService(database, now, isOpenToOthers(asked));
 const copies = copyKeeper({ file, folder: copiesFolder, keep: asked.keepCopies, clock: now, log });
 const app = createApp({
   services: shop,

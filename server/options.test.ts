@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { hostsOf, openLine } from "./hosts.ts";
-import { readOptions } from "./options.ts";
+import { isOpenToOthers, readOptions } from "./options.ts";
 
 describe("the command line", () => {
   it("is this computer alone, port 4173, where nothing is said", () => {
@@ -24,8 +24,21 @@ describe("the command line", () => {
       /every network.*people sign in, over plain HTTP/u,
     );
     expect(openLine(readOptions(["--host", "127.0.0.2", "--behind-proxy"]))).toBe(
-      "Open on 127.0.0.2; people sign in.",
+      "Open on 127.0.0.2 and through a proxy; people sign in.",
     );
+  });
+
+  it.each([
+    [[], false],
+    [["--host", "localhost"], false],
+    [["--allow-host", "localhost"], false],
+    [["--host", "127.0.0.2"], true],
+    // Others come through a proxy, or by a name, though it listens to its own computer alone.
+    [["--behind-proxy"], true],
+    [["--allow-host", "bench.lock"], true],
+  ])("%j: people sign in: %s", (args, open) => {
+    expect(isOpenToOthers(readOptions(args))).toBe(open);
+    expect(/people sign in/u.test(openLine(readOptions(args)))).toBe(open);
   });
 
   it("answers to its own addresses where it listens everywhere, and to names that were allowed", () => {

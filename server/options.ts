@@ -71,5 +71,12 @@ export function readOptions(args: readonly string[]): Options {
   };
 }
 
-/** Whether only this computer can reach it: then nobody signs in. */
-export const isOwnComputer = (host: string) => ["127.0.0.1", "localhost", "::1"].includes(host);
+const isOwnComputer = (host: string) => ["127.0.0.1", "localhost", "::1"].includes(host);
+
+/**
+ * Whether others than this computer can reach it: then people sign in. A proxy brings others to a server that listens to
+ * its own computer alone, and so does whatever asks for it by another name.
+ */
+export function isOpenToOthers({ host, allowHosts, behindProxy }: Options): boolean {
+  return !isOwnComputer(host) || behindProxy || allowHosts.some((name) => !isOwnComputer(name));
+}

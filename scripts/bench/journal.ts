@@ -8,11 +8,13 @@ import { fileURLToPath } from "node:url";
 import { pino } from "pino";
 import { uuidv7 } from "uuidv7";
 import { API } from "#contract/routes";
+import type { UnitVisit } from "#contract/shop";
 import { createApp } from "../../server/app.ts";
 import { doorService } from "../../server/doors/doors.ts";
 import { openDatabase, type Database } from "../../server/database.ts";
 import { demoSteps } from "../../server/demo/build.ts";
 import { DEMO_JOBS } from "../../server/demo/scenario.ts";
+import { copyShop } from "../../server/keeping/backup.ts";
 import { inOwnThread } from "../../server/judge/thread.ts";
 import { firstInstruments } from "../../server/services/firstInstruments.ts";
 import { services, type Services } from "../../server/services/index.ts";
@@ -22,6 +24,8 @@ import { printTimes } from "./print.ts";
 import { benchRawInsert } from "./rawInsert.ts";
 
 const JOBS = 50_000;
+/** A job of the demo with thirty-one readings: more than one and a half million of them in all. */
+const SHAPE = 3;
 const BATCH = 500;
 const READINGS = 600;
 /** A long job: three visits' worth of readings. */
@@ -37,19 +41,26 @@ const READING = {
   supersedes: null,
 } as const;
 
-/** Fills a database with finished jobs of one demo shape each, past the services: only their number matters. */
+/** Every unit came back so often. */
+const VISITS = 5;
+
+/**
+ * Fills a database with finished jobs of one demo shape each, past the services: only their number matters.
+ * @returns how many readings are in it
+ */
 async function fill(
   { models, sequelize }: Database,
   { jobs, judging }: Services,
   count: number,
-): Promise<void> {
-  const shape = DEMO_JOBS[0]!;
+): Promise<number> {
+  const shape = DEMO_JOBS[SHAPE]!;
   const first = demoSteps(shape, 1);
   const { id } = first;
   let { version } = (await jobs.takeIn(first.id, first.intake)).view;
   for (const entry of first.entries) version = (await jobs.append(id, entry, version)).receipt.version;
   await judging.idle();
   const [line] = (await jobs.list()).items;
+  const visit = (await models.Visit.findByPk(id))!.body as UnitVisit;
   await sequelize.query("PRAGMA synchronous = OFF");
   for (let from = 1; from < count; from += BATCH) {
     const batch = Array.from({ length: Math.min(BATCH, count - from) }, (_, i) => from + i);
@@ -58,7 +69,7 @@ async function fill(
         ...first.intake.motor,
         id: uuidv7(),
         name: `Machine ${n}, ${PLACES[n % PLACES.length]}`,
-        serial: `SN-${n}`,
+        serial: `SN-${n % Math.ceil(count / VISITS)}`,
       };
       return { n, motor, id: uuidv7(), ids: first.entries.map(() => uuidv7()) };
     });
@@ -102,8 +113,25 @@ async function fill(
         })),
       ),
     );
+    await models.Visit.bulkCreate(
+      made.map(({ n, id: jobId }) => ({
+        jobId,
+        version: first.entries.length,
+        body: { ...visit, jobId, jobNumber: n + 1 },
+      })),
+    );
   }
   await sequelize.query("PRAGMA synchronous = FULL");
+  return count * first.entries.filter(({ kind }) => kind === "reading").length;
+}
+
+/** A copy while the shop works, looked over page by page before it counts. */
+async function benchCopy(file: string, folder: string): Promise<void> {
+  const start = performance.now();
+  const { bytes, jobs, entries } = await copyShop(file, join(folder, "copy.sqlite"));
+  const seconds = ((performance.now() - start) / 1000).toFixed(1);
+  const size = `${(bytes / 1e6).toFixed(0)} MB, ${jobs} jobs, ${entries} lines`;
+  process.stdout.write(`a copy made and looked over: ${seconds} s (${size})\n`);
 }
 
 /** Browsers are no part of the server: whoever asks is a process of its own. */
@@ -124,7 +152,7 @@ export async function benchJournal(count = JOBS): Promise<void> {
   const shop = services(database, () => new Date(), judge);
   const { jobs } = shop;
   await firstInstruments(shop.people);
-  await fill(database, shop, count);
+  const readings = await fill(database, shop, count);
   const app = createApp({
     services: shop,
     log: pino({ level: "silent" }),
@@ -151,10 +179,11 @@ export async function benchJournal(count = JOBS): Promise<void> {
     onDisk.push(performance.now() - start);
   }
   const bytes = statSync(file).size;
-  const size = `${count} jobs (${(bytes / 1e6).toFixed(0)} MB), up to ${READINGS_A_JOB} readings in a job`;
+  const size = `${count} jobs, ${readings} readings (${(bytes / 1e6).toFixed(0)} MB), up to ${READINGS_A_JOB} readings in a job`;
   printTimes(`reading saved and synced to disk, ${size}`, onDisk, "p50 under 2.5 ms");
   await fromOutside({ base, intake, reading: READING, count });
   await benchRawInsert();
+  await benchCopy(file, folder);
 
   await new Promise((done) => server.close(done));
   await shop.judging.idle();

@@ -1,6 +1,7 @@
 import { setTimeout as after } from "node:timers/promises";
 import { uuidv7 } from "uuidv7";
 import { ENTRY_PATHS, versionTag } from "#contract/routes";
+import type { JobList } from "#contract/jobs";
 import type { Intake } from "#core/record";
 import { PLACES } from "./places.ts";
 import { printTimes } from "./print.ts";
@@ -14,6 +15,7 @@ const READINGS = 600;
 /** A long job: three visits' worth of readings. */
 const READINGS_A_JOB = 60;
 const SEARCHES = 60;
+const LOOKS = 20;
 const HEADERS = { "Content-Type": "application/json" };
 
 /** What the server is asked with. */
@@ -72,6 +74,21 @@ export async function benchSearch({ base, count }: LoadParts): Promise<void> {
     await timed(searching, () => fetch(`${base}/jobs?q=${q}`));
   }
   printTimes(`search, ${count} jobs`, searching, "p95 under 100 ms");
+}
+
+/** What else is looked at in a shop that has worked for years. */
+export async function benchViews({ base }: LoadParts): Promise<void> {
+  const look = async (what: string, path: (n: number) => string) => {
+    const times: number[] = [];
+    for (let n = 0; n < LOOKS; n += 1) await timed(times, () => fetch(`${base}${path(n)}`));
+    printTimes(what, times);
+  };
+  const { items } = (await (await fetch(`${base}/jobs?q=rear%20hub`)).json()) as JobList;
+  await look("the bench's list", () => "/jobs?stage=open");
+  await look("a closed job opened", (n) => `/jobs/${items[n % items.length]!.id}`);
+  await look("the visits and the trend of one unit", (n) => `/units?q=sn-${n * 37 + 1000}`);
+  await look("all units, first page", () => "/units");
+  await look("what became of what was said", () => "/account");
 }
 
 /** Fifty people who each type a reading every two seconds, and four benches that are looked at, all at once. */

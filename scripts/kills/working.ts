@@ -1,16 +1,11 @@
-import { spawn, type ChildProcess } from "node:child_process";
-import { once } from "node:events";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as after } from "node:timers/promises";
-import { uuidv7 } from "uuidv7";
 import type { CopiesView } from "#contract/copies";
-import type { JobView } from "#contract/jobs";
-import { API, versionTag } from "#contract/routes";
 import { chanceFrom } from "#bench/chance";
 import { lookOver } from "../../server/keeping/backup.ts";
-import { aReading, INTAKE } from "../../tests/entries.ts";
+import { ended, faultsOf, started, takenIn, viewOf, written } from "./shop.ts";
 
 export interface WorkCount {
   readonly kills: number;
@@ -23,63 +18,28 @@ export interface WorkCount {
   readonly faults: readonly string[];
 }
 
-const READINGS_A_JOB = 300;
+/** Jobs that are written to at once, so that several readings share a sync of the disk. */
+const WRITERS = 4;
+const READINGS_BEFORE_NEW_JOBS = 800;
 const LONGEST = 350;
 
-async function started(folder: string): Promise<{ readonly child: ChildProcess; readonly base: string }> {
-  const child = spawn(
-    process.execPath,
-    ["dist/server/main.js", "--port", "0", "--data", folder, "--keep-copies", "1000"],
-    {
-      stdio: ["ignore", "pipe", "inherit"],
-    },
-  );
-  let said = "";
-  return new Promise((resolve, reject) => {
-    child.stdout.on("data", (chunk: Buffer) => {
-      said += String(chunk);
-      const url = /is at (http:\S+)/u.exec(said)?.[1];
-      if (url) resolve({ child, base: `${url}${API}` });
-    });
-    child.once("exit", () => reject(new Error(`the server ended before it listened: ${said}`)));
-  });
+interface Writing {
+  readonly job: string;
+  /** Its readings that the server said were on its disk, in order. */
+  readonly acknowledged: string[];
 }
 
-const put = (address: string, body: object, headers: Record<string, string> = {}) =>
-  fetch(address, {
-    method: "PUT",
-    headers: { "Content-Type": "application/json", ...headers },
-    body: JSON.stringify(body),
-  });
-
-/** Writes one reading after the other until the server is gone; keeps what it acknowledged, in order. */
-async function write(base: string, job: string, from: number, acknowledged: string[]): Promise<void> {
-  for (let version = from; ; version += 1) {
-    const id = uuidv7();
-    const body = { ...aReading(1, { instrumentId: null }), id };
-    try {
-      const answer = await put(`${base}/jobs/${job}/readings/${id}`, body, {
-        "If-Match": versionTag(version),
-      });
-      if (answer.status !== 201) throw new Error(String(answer.status));
+/** Writes one reading after the other until the server is gone; keeps what it acknowledged. */
+async function write(base: string, { job, acknowledged }: Writing): Promise<void> {
+  try {
+    for (let { version } = await viewOf(base, job); ; version += 1) {
+      const { id, status } = await written(base, job, version);
+      if (status !== 201) throw new Error(String(status));
       acknowledged.push(id);
-    } catch {
-      return;
     }
+  } catch {
+    return;
   }
-}
-
-/** What is wrong with a job after a kill, held against what was acknowledged of it. */
-function faultsOf({ entries, version }: JobView, acknowledged: readonly string[]): string[] {
-  const ids = entries.map(({ body }) => body.id);
-  const faults: string[] = [];
-  if (new Set(ids).size !== ids.length) faults.push("an entry is there twice");
-  if (version !== ids.length) faults.push(`version ${version} with ${ids.length} entries`);
-  // What was written and not acknowledged may be there; what was acknowledged must be, in its order.
-  const there = ids.filter((id) => acknowledged.includes(id));
-  if (there.join() !== acknowledged.join())
-    faults.push(`${acknowledged.length} acknowledged, ${there.length} of them there in their order`);
-  return faults;
 }
 
 /**
@@ -91,17 +51,18 @@ export async function killAtWork(kills: number, seed: number): Promise<WorkCount
   const chance = chanceFrom(seed);
   const faults: string[] = [];
   const looked = new Set<string>();
-  let [job, acknowledged, total, whileCopying]: [string, string[], number, number] = ["", [], 0, 0];
+  let jobs: Writing[] = [];
+  let [total, whileCopying] = [0, 0];
+  const count = () => jobs.reduce((sum, { acknowledged }) => sum + acknowledged.length, 0);
   let server = await started(folder);
   for (let n = 0; n < kills; n += 1) {
-    const { child, base } = server;
-    if (acknowledged.length >= READINGS_A_JOB || job === "") {
-      [job, acknowledged] = [uuidv7(), []];
-      await put(`${base}/jobs/${job}`, { ...INTAKE, motor: { ...INTAKE.motor, id: uuidv7() } });
+    const { base } = server;
+    if (jobs.length === 0 || count() >= READINGS_BEFORE_NEW_JOBS) {
+      jobs = [];
+      for (let k = 0; k < WRITERS; k += 1) jobs.push({ job: await takenIn(base), acknowledged: [] });
     }
-    const { version } = (await (await fetch(`${base}/jobs/${job}`)).json()) as JobView;
-    const before = acknowledged.length;
-    const writing = write(base, job, version, acknowledged);
+    const before = count();
+    const writing = Promise.all(jobs.map((one) => write(base, one)));
     let copying = false;
     if (n % 2 === 0) {
       copying = true;
@@ -112,14 +73,13 @@ export async function killAtWork(kills: number, seed: number): Promise<WorkCount
     }
     await after(chance.between(5, LONGEST));
     if (copying) whileCopying += 1;
-    const gone = once(child, "exit");
-    child.kill("SIGKILL");
-    await gone;
+    await ended(server, "SIGKILL");
     await writing;
-    total += acknowledged.length - before;
+    total += count() - before;
     server = await started(folder);
-    const view = (await (await fetch(`${server.base}/jobs/${job}`)).json()) as JobView;
-    faults.push(...faultsOf(view, acknowledged).map((fault) => `kill ${n}: ${fault}`));
+    for (const { job, acknowledged } of jobs)
+      for (const fault of faultsOf(await viewOf(server.base, job), acknowledged))
+        faults.push(`kill ${n}: ${fault}`);
     const { items } = (await (await fetch(`${server.base}/copies`)).json()) as CopiesView;
     for (const { name } of items.filter((one) => !looked.has(one.name))) {
       looked.add(name);
@@ -128,9 +88,7 @@ export async function killAtWork(kills: number, seed: number): Promise<WorkCount
       );
     }
   }
-  const gone = once(server.child, "exit");
-  server.child.kill("SIGTERM");
-  await gone;
+  await ended(server, "SIGTERM");
   await lookOver(join(folder, "green-fable.sqlite")).catch((error: unknown) =>
     faults.push(error instanceof Error ? error.message : String(error)),
   );

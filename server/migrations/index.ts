@@ -8,6 +8,7 @@ import { outcomes } from "./007-outcomes.ts";
 import { benchColumns } from "./008-bench-columns.ts";
 import { retired } from "./009-retired.ts";
 import { doors } from "./010-doors.ts";
+import { benchIndex } from "./011-bench-index.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -22,4 +23,5 @@ export const MIGRATIONS: readonly Migration[] = [
   benchColumns,
   retired,
   doors,
+  benchIndex,
 ];

@@ -131,11 +131,18 @@ export function jobService({ write, models }: Database, judging: JudgingService,
       const wanted = matching(filter);
       // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
       const progress = await judging.progress();
-      const rows = await models.Job.findAll({
+      // First which, from the index alone; then these few.
+      const shown = await models.Job.findAll({
+        attributes: ["id"],
         where: wanted,
         order: [["number", "DESC"]],
         limit: pageSize,
         offset: (page - 1) * pageSize,
+        raw: true,
+      });
+      const rows = await models.Job.findAll({
+        where: { id: shown.map(({ id }) => id) },
+        order: [["number", "DESC"]],
       });
       const totals = await totalsOf(wanted);
       const total = Object.values(totals).reduce((sum, { motors }) => sum + motors, 0);

@@ -87,11 +87,14 @@ async function outcomeLines(models: Models, now: Date): Promise<readonly Outcome
 export function rememberedLines(models: Models): (now: Date) => Promise<readonly OutcomeLine[]> {
   let kept: { readonly key: string; readonly lines: Promise<readonly OutcomeLine[]> } | null = null;
   return async (now) => {
-    // Every entry raises its job's version, and what was judged of it the visit's.
+    // Entries are never taken away, and what was judged of a job raises its visit's version.
+    const entries = (await models.Entry.findOne({
+      attributes: [[fn("max", col("rowid")), "latest"]],
+      raw: true,
+    })) as unknown as { readonly latest: number | null } | null;
     const visits = (await models.Visit.sum("version")) as number | null;
-    const jobs = (await models.Job.sum("version")) as number | null;
-    const closed = await models.Job.count({ where: { closedAt: { [Op.ne]: null } } });
-    const key = [now.toISOString().slice(0, 10), visits ?? 0, jobs ?? 0, closed].join(" ");
+    const jobs = (await models.Job.max("number")) as number | null;
+    const key = [now.toISOString().slice(0, 10), entries?.latest ?? 0, visits ?? 0, jobs ?? 0].join(" ");
     if (kept?.key !== key) kept = { key, lines: outcomeLines(models, now) };
     return kept.lines;
   };

@@ -2,7 +2,7 @@ import { Op, col, fn, where as whereOf, type Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { isSerial, type Motor, type Visit } from "#core/record";
-import type { JobRow, Models, MotorRow } from "../models/index.ts";
+import type { JobRow, Models } from "../models/index.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
 
@@ -87,30 +87,41 @@ export async function unitsOf(
   query: { readonly q?: string; readonly model?: string; readonly page: number },
 ): Promise<{ items: Unit[]; total: number; page: number; pageSize: number }> {
   const like = query.q ? `%${query.q.replace(/[%_]/gu, "")}%` : null;
-  const motors = await models.Motor.findAll({
+  // Of many thousand motors only their serials: the rest is read for those that are shown.
+  const serials = (await models.Motor.findAll({
+    attributes: [
+      [fn("max", col("id")), "latest"],
+      [fn("lower", fn("trim", col("serial"))), "key"],
+    ],
     where: {
-      serial: { [Op.ne]: "" },
-      ...(like && {
-        [Op.or]: [
-          { serial: { [Op.like]: like } },
-          { name: { [Op.like]: like } },
-          { owner: { [Op.like]: like } },
-        ],
-      }),
+      [Op.and]: [
+        { serial: { [Op.ne]: "" } },
+        ...(query.model ? [whereOf(fn("json_extract", col("body"), "$.modelId"), query.model)] : []),
+        ...(like
+          ? [
+              {
+                [Op.or]: [
+                  { serial: { [Op.like]: like } },
+                  { name: { [Op.like]: like } },
+                  { owner: { [Op.like]: like } },
+                ],
+              },
+            ]
+          : []),
+      ],
     },
+    group: ["key"],
+    order: [[col("latest"), "DESC"]],
+    raw: true,
+  })) as unknown as readonly { readonly latest: string; readonly key: string }[];
+  const units = serials.filter(({ key }) => isSerial(key));
+  const page = units.slice((query.page - 1) * UNITS_A_PAGE, query.page * UNITS_A_PAGE);
+  const motors = await models.Motor.findAll({
+    where: { id: page.map(({ latest }) => latest) },
     order: [["id", "DESC"]],
   });
-  const bySerial = new Map<string, MotorRow>();
-  for (const motor of motors) {
-    const key = motor.serial.trim().toLowerCase();
-    if (!isSerial(motor.serial)) continue;
-    if (query.model && (motor.body as Motor).modelId !== query.model) continue;
-    if (!bySerial.has(key)) bySerial.set(key, motor);
-  }
-  const units = [...bySerial.values()];
-  const page = units.slice((query.page - 1) * UNITS_A_PAGE, query.page * UNITS_A_PAGE);
   const items: Unit[] = [];
-  for (const motor of page) {
+  for (const motor of motors) {
     const jobs = await jobsOfSerial(models, motor.serial);
     items.push({
       serial: motor.serial,

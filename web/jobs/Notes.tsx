@@ -25,10 +25,14 @@ export function Notes() {
     const form = event.currentTarget;
     const words = String(new FormData(form).get("note") ?? "").trim();
     if (words === "") return setProblem("Write what the next person should know.");
-    const outcome = await add("note", { words, at: new Date().toISOString() });
-    if (outcome.kind === "refused") return setProblem(outcome.sentence);
     setProblem("");
+    // Empty at once: what is typed while this one is on its way is another.
     form.reset();
+    const outcome = await add("note", { words, at: new Date().toISOString() });
+    if (outcome.kind !== "refused") return;
+    setProblem(outcome.sentence);
+    const field = form.elements.namedItem("note") as HTMLInputElement;
+    if (field.value === "") field.value = words;
   };
   return (
     <section aria-labelledby="notes-title" className="rounded-xl border border-line bg-sheet p-4">
