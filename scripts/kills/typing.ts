@@ -123,7 +123,7 @@ export async function killTyping(kills: number, seed: number): Promise<TypingCou
   for (let n = 0; n < kills; n += 1) {
     const profile = join(folder, `profile-${n}`);
     const job = await takenIn(server.base);
-    const page = (at: Killable) => `${at.url}/jobs/${job}/complaint`;
+    const page = (at: Killable) => `${at.url}/jobs/${job}/takenIn`;
     const claimed = new Set<string>();
     const { port } = new URL(server.url);
     let browser = await opened(profile, page(server));

@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import type { Entry } from "#core/record";
+import type { Entry, EntryKind } from "#core/record";
 import type { JobRow } from "../models/index.ts";
 import { plainSql } from "../plainSql.ts";
 
@@ -58,15 +58,23 @@ export async function addLine(
   );
 }
 
-/** Writes what a line changed of its job. */
+/** Kinds after which more of a job is another than its version. */
+const CHANGES_MORE: readonly EntryKind[] = ["correction", "undo", "closing", "callingOff", "reopening"];
+
+/** Writes what a line of a kind changed of its job: of most the version alone, which no list is ordered by. */
 export async function moveOn(
   { id, version, closedAt, motorId, search }: JobHead,
+  kind: EntryKind,
   transaction: Transaction,
 ): Promise<void> {
-  await plainSql(
-    transaction,
-    `UPDATE jobs SET version = $version, closed_at = $closedAt, motor_id = $motorId, search = $search
-     WHERE id = $id`,
-    { $id: id, $version: version, $closedAt: closedAt, $motorId: motorId, $search: search },
-  );
+  await plainSql(transaction, "UPDATE jobs SET version = $version WHERE id = $id", {
+    $id: id,
+    $version: version,
+  });
+  if (CHANGES_MORE.includes(kind))
+    await plainSql(
+      transaction,
+      "UPDATE jobs SET closed_at = $closedAt, motor_id = $motorId, search = $search WHERE id = $id",
+      { $id: id, $closedAt: closedAt, $motorId: motorId, $search: search },
+    );
 }

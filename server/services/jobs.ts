@@ -265,7 +265,7 @@ export function jobService({ write, models }: Database, judging: JudgingService,
         await applyCorrection(job, entry, transaction);
         if (frozen) await close(job, entry, frozen, transaction);
         if (kind === "reopening") job.closedAt = null;
-        await moveOn(job, transaction);
+        await moveOn(job, kind, transaction);
         return { created: true, receipt: receiptOf(job, savedAt) };
       });
       judging.wake();

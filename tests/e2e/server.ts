@@ -18,7 +18,7 @@ export async function startServer(data: string, args: readonly string[], port = 
   let said = "";
   for await (const chunk of child.stdout!) {
     said += String(chunk);
-    const url = /is at (http:\S+)/u.exec(said)?.[1];
+    const url = /is at (https?:\S+)/u.exec(said)?.[1];
     if (url)
       return {
         url,
