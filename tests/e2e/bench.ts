@@ -33,6 +33,10 @@ export class Bench {
     await this.start(["--keep"], Number(new URL(this.url).port));
   }
 
+  async [Symbol.asyncDispose](): Promise<void> {
+    await this.close();
+  }
+
   async close(): Promise<void> {
     await this.end("SIGTERM");
     rmSync(this.folder, { recursive: true, force: true });

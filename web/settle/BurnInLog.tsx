@@ -87,7 +87,9 @@ export function BurnInLog() {
               className="mt-3 grid grid-cols-[6rem_15rem_7rem_12rem_1fr_auto] items-start gap-3 max-lg:grid-cols-2"
             >
               <RunField name="minutes" label="Minutes" inputMode="decimal" />
-              <RunField name="load" label="Ran" options={LOADS.map((one) => [one, LOAD_LABELS[one]])} />
+              <div className="max-sm:order-first max-sm:col-span-2">
+                <RunField name="load" label="Ran" options={LOADS.map((one) => [one, LOAD_LABELS[one]])} />
+              </div>
               <RunField name="celsius" label="°C at the end" inputMode="decimal" />
               <RunField name="sound" label="Sound" options={SOUNDS.map((one) => [one, SOUND_LABELS[one]])} />
               <RunField name="note" label="Noticed" maxLength={2000} />
