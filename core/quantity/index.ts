@@ -8,3 +8,4 @@ export * from "./judgement.ts";
 export * from "./instrument.ts";
 export * from "./instrumentTemplates.ts";
 export * from "./checkDue.ts";
+export * from "./torqueConstantText.ts";

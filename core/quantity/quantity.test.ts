@@ -16,6 +16,7 @@ import {
   chanceText,
   shareText,
   uncertainText,
+  torqueConstantText,
 } from "./index.ts";
 
 describe("a typed reading", () => {
@@ -220,5 +221,12 @@ describe("pole pairs as people type them", () => {
     const parsed = parseQuantity(typed, POLE_PAIRS);
     expect(parsed.kind).toBe("refused");
     if (parsed.kind === "refused") expect(parsed.sentence).toMatch(sentence);
+  });
+});
+
+describe("a torque constant", () => {
+  it("reads in both units: one N·m is 141.61 oz-in (NIST SP 811, Appendix B)", () => {
+    expect(torqueConstantText(1)).toBe("1 N·m/A (141.6 oz-in/A)");
+    expect(torqueConstantText(0.09524, 3)).toBe("0.0952 N·m/A (13.5 oz-in/A)");
   });
 });

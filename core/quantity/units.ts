@@ -226,3 +226,32 @@ export const KV_CONVENTION_LABELS: Readonly<Record<KvConvention, string>> = {
   sixStep: "per volt of six-step mean",
   rms: "per volt RMS (a slip)",
 };
+
+export type Metres = number;
+export type SquareMillimetres = number;
+
+/** A lead or a run of cable; a kilometre is no bench. */
+export const LENGTH: QuantityKind = {
+  name: "length",
+  symbol: "m",
+  least: 0,
+  most: 1000,
+  spellings: ["m", "metre", "metres", "meter", "meters"],
+  prefixes: false,
+  canBeOpen: false,
+  others: { cm: 0.01, mm: 0.001, ft: 0.3048, "'": 0.3048, in: 0.0254, '"': 0.0254 },
+};
+
+/** The copper of a wire, across. */
+export const WIRE_AREA: QuantityKind = {
+  name: "area",
+  symbol: "mm²",
+  least: 0,
+  most: 1000,
+  spellings: ["mm²", "mm2", "sqmm"],
+  prefixes: false,
+  canBeOpen: false,
+};
+
+/** One ounce-inch in N·m: 0.45359237 kg · 9.80665 m/s² / 16 · 0.0254 m, exact (NIST SP 811, Appendix B.8). */
+export const OUNCE_INCH = 0.00706155181422604;

@@ -15,3 +15,4 @@ export { fittingRows } from "./pairWords.ts";
 export * from "./check.ts";
 export * from "./beforeAfter.ts";
 export * from "./againstExpected.ts";
+export * from "./wire.ts";

@@ -25,7 +25,7 @@ import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
 import { SinceClosing } from "./SinceClosing.tsx";
 import { nextPlaceOf, stepAt, stepsOf, type Step } from "./steps.ts";
 import { UndoLast } from "./UndoLast.tsx";
-import { Zones, type Zone } from "./Zones.tsx";
+import { Zones, type PlanFold, type Zone } from "./Zones.tsx";
 import { PhoneFoot } from "./PhoneFoot.tsx";
 import { Strip } from "./Strip.tsx";
 import { hereNow, useHere } from "../job/useHere.ts";
@@ -210,7 +210,7 @@ function Centre({
   );
 }
 
-function OpenedJob({ step }: { readonly step: JobStep }) {
+function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
   const job = useOpenJob();
   const navigate = useNavigate();
   const [skipping, setSkipping] = useState(false);
@@ -266,6 +266,7 @@ function OpenedJob({ step }: { readonly step: JobStep }) {
         zone={zone}
         onZone={setZone}
         wide={check === undefined}
+        {...fold}
         plan={<Plan steps={steps} present={step} jumping={jumping} />}
         centre={
           <Centre
@@ -331,7 +332,9 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
   );
   const open = useMemo(() => (verdict ? { ...parts, verdict } : null), [parts, verdict]);
   const [first, setFirst] = useState<JobStep | null>(null);
-  if (!open) return <JobSkeleton number={parts.number} motor={parts.record.motor} />;
+  const [planOpen, onPlanOpen] = useState(false);
+  const fold = { planOpen, onPlanOpen };
+  if (!open) return <JobSkeleton number={parts.number} motor={parts.record.motor} {...fold} />;
   const known = stepsOf(open.record, open.verdict, open.closed).find(
     (candidate) => candidate.step === step,
   )?.step;
@@ -341,7 +344,7 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
   if (!first) setFirst(opening);
   return (
     <OpenJobContext value={open}>
-      <OpenedJob step={known ?? opening} />
+      <OpenedJob step={known ?? opening} {...fold} />
     </OpenJobContext>
   );
 }

@@ -1,10 +1,14 @@
 import { CHECKS } from "#core/assess";
 import type { Motor } from "#core/record";
 import { JobHeader } from "./JobHeader.tsx";
-import { Zones } from "./Zones.tsx";
+import { Zones, type PlanFold } from "./Zones.tsx";
 
 /** A job while it is first weighed: its name and its plan at once, the rest where it will stand. */
-export function JobSkeleton({ number, motor }: { readonly number: number; readonly motor: Motor }) {
+export function JobSkeleton({
+  number,
+  motor,
+  ...fold
+}: PlanFold & { readonly number: number; readonly motor: Motor }) {
   const checks = CHECKS.filter((check) => check.notApplicable(motor) === null);
   const stages = [...new Set(checks.map(({ stage }) => stage))];
   return (
@@ -14,6 +18,7 @@ export function JobSkeleton({ number, motor }: { readonly number: number; readon
         zone="step"
         onZone={() => undefined}
         wide={false}
+        {...fold}
         plan={
           <div aria-hidden className="text-[0.95rem] text-ink-2">
             {stages.map((stage) => (

@@ -1,7 +1,13 @@
-import { Suspense, useState, type ReactNode } from "react";
+import { Suspense, type ReactNode } from "react";
 import { Button } from "../ui/Button.tsx";
 
 export type Zone = "plan" | "step" | "verdict";
+
+/** Whether a tablet shows the plan: held above the job, so that who opens it early finds it open. */
+export interface PlanFold {
+  readonly planOpen: boolean;
+  readonly onPlanOpen: (open: boolean) => void;
+}
 
 /** Plan, step and verdict: side by side on a bench screen, the plan folded on a tablet, one at a time on a phone. */
 export function Zones({
@@ -11,7 +17,9 @@ export function Zones({
   wide,
   zone,
   onZone,
-}: {
+  planOpen,
+  onPlanOpen,
+}: PlanFold & {
   readonly plan: ReactNode;
   readonly centre: ReactNode;
   readonly verdict: ReactNode;
@@ -20,10 +28,9 @@ export function Zones({
   readonly zone: Zone;
   readonly onZone: (zone: Zone) => void;
 }) {
-  const [planOpen, setPlanOpen] = useState(false);
   /** A step chosen in the plan is what one wants to see: the plan folds, and a phone shows the step. */
   const stepChosen = () => {
-    setPlanOpen(false);
+    onPlanOpen(false);
     onZone("step");
   };
   const hiddenOnPhone = (name: Zone) => (zone === name ? "" : "max-sm:hidden");
@@ -35,7 +42,7 @@ export function Zones({
         className={`overflow-y-auto border-r border-line p-4 max-lg:col-span-full max-lg:border-b max-lg:border-r-0 max-lg:py-2 max-sm:border-0 max-sm:pb-6 print:hidden ${hiddenOnPhone("plan")}`}
       >
         <div className="hidden sm:max-lg:block">
-          <Button look="quiet" aria-expanded={planOpen} onClick={() => setPlanOpen(!planOpen)}>
+          <Button look="quiet" aria-expanded={planOpen} onClick={() => onPlanOpen(!planOpen)}>
             {planOpen ? "Fold the plan" : "Show the plan"}
           </Button>
         </div>

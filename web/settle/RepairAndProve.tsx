@@ -29,7 +29,7 @@ function ProofOfRepair() {
   const { state, words } = ANSWERS[proof.answer];
   return (
     <section aria-labelledby="proof-title" className="flex flex-col gap-3">
-      <h3 id="proof-title" className="text-lg font-bold">
+      <h3 id="proof-title" tabIndex={-1} className="scroll-mt-4 text-lg font-bold">
         Before and after
       </h3>
       <Judged state={state}>

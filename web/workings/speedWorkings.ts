@@ -20,6 +20,7 @@ import {
   RESISTANCE,
   SPEED,
   SPEED_CONSTANT,
+  torqueConstantText,
   VOLTAGE,
   type KvConvention,
 } from "#core/quantity";
@@ -85,8 +86,8 @@ const constant: Working = {
     const { keLinePeak, ktSixStep, ktSineRms } = machineConstants(peak, "peak");
     lines.push(
       { label: "Ke, line peak", value: `${significant(keLinePeak)} V·s/rad` },
-      { label: "Kt, six-step", value: `${significant(ktSixStep)} N·m/A` },
-      { label: "Kt, sine, per A RMS", value: `${significant(ktSineRms)} N·m/A` },
+      { label: "Kt, six-step", value: torqueConstantText(ktSixStep) },
+      { label: "Kt, sine, per A RMS", value: torqueConstantText(ktSineRms) },
     );
     if (!plate) return lines;
     const measured = speedConstant(n, v, choice("as") as KvConvention);

@@ -50,6 +50,22 @@ describe("speed, frequency, poles", () => {
   });
 });
 
+describe("a lead or cable", () => {
+  it("is as its gauge or its area says (AWG 12: 5.211 mΩ/m, ASTM B258, memory), in feet too", () => {
+    expect(valueOf("wire", { gauge: "12", length: "1 m" }, "One way")).toMatch(/^5\.21\d? mΩ$/u);
+    expect(valueOf("wire", { gauge: "12", length: "10 ft" }, "There and back")).toMatch(/^31\.7\d? mΩ$/u);
+    expect(valueOf("wire", { area: "1.5", length: "58" }, "One way")).toBe("666.7 mΩ");
+    expect(valueOf("wire", { gauge: "12", length: "1", i: "100" }, "Lost in it")).toMatch(
+      /^1\.042 V, 104\.\d W$/u,
+    );
+  });
+
+  it("without an area says nothing", () => {
+    expect(of("wire", { length: "2" }).lines).toEqual([]);
+    expect(of("wire", { length: "2", area: "0" }).problems).toHaveProperty("area");
+  });
+});
+
 describe("blowers", () => {
   it("hold mains against the plate's class: 208-230 V takes 187 to 253 (common practice)", () => {
     expect(of("mains", { plate: "230", read: "186" }).lines).toEqual([
@@ -72,7 +88,7 @@ describe("the speed constant from a spin", () => {
     const texts = { n: "2400", v: "750m" };
     expect(valueOf("constant", texts, "per volt of line peak")).toBe("2263 rpm/V");
     expect(valueOf("constant", texts, "per volt RMS (a slip)")).toBe("3200 rpm/V");
-    expect(valueOf("constant", texts, "Kt, six-step")).toMatch(/ N·m\/A$/u);
+    expect(valueOf("constant", texts, "Kt, six-step")).toMatch(/ N·m\/A \(.* oz-in\/A\)$/u);
   });
 
   it("compares with the nameplate in the nameplate's convention", () => {

@@ -14,6 +14,7 @@ import {
   quantityText,
   SPEED,
   SPEED_CONSTANT,
+  torqueConstantText,
   uncertainText,
   VOLTAGE,
 } from "#core/quantity";
@@ -91,7 +92,7 @@ export function Constant({
         {polePairs
           ? ` with ${polePairs} pole pairs ${how === "workedOut" ? "worked out from speed and frequency" : how === "read" ? "counted" : "on record"}`
           : ""}
-        . Ke {three(k.keLinePeak)} V·s/rad of line peak; Kt {three(k.ktSixStep)} N·m/A six-step,{" "}
+        . Ke {three(k.keLinePeak)} V·s/rad of line peak; Kt {torqueConstantText(k.ktSixStep, 3)} six-step,{" "}
         {three(k.ktSinePeak)} per ampere peak of a sine drive.{" "}
         {loaded !== null && rated
           ? `Loaded with ${rated.amperes} A at ${rated.volts} V it will turn at about ${quantityText(Math.round(loaded / 10) * 10, SPEED)}, less than no-load, since load always pulls it down.`
