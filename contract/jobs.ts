@@ -28,6 +28,8 @@ export interface Summary {
   readonly by: string;
   /** The day that what it waits for is expected, as 2026-03-02; absent where nobody said. */
   readonly due?: string;
+  /** Who made the motor safe, and when, where the next step needs it: for who looks now it may have lapsed. */
+  readonly safe?: { readonly at: string; readonly by: string };
   /** A wait that runs, such as capacitors bleeding down. */
   readonly clock: { readonly startedAt: string; readonly minutes: number; readonly words: string } | null;
 }

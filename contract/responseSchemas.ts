@@ -47,6 +47,7 @@ const summarySchema = strict<Summary>({
   disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),
   by: name.allow("").required(),
   due: Joi.string(),
+  safe: strict<NonNullable<Summary["safe"]>>({ at: instant.required(), by: name.required() }),
   clock: strict<NonNullable<Summary["clock"]>>({
     startedAt: instant.required(),
     minutes: Joi.number().min(0).required(),

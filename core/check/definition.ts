@@ -125,7 +125,7 @@ export function skipReason(sitting: Pick<Sitting, "readings">, check: CheckId, e
 
 /** Inside a sentence; a pair's own letters stay capital. */
 export function lowerFirst(text: string): string {
-  return /^[A-C]–[A-C]/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
+  return /^(?:[A-C]–[A-C]|Hall\b)/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
 }
 
 /** As a sentence begins. */

@@ -50,6 +50,14 @@ describe("what the bench shows of a job", () => {
     expect(shown(job([], { motor: { ...HUB, family: "ecm" } })).marks).toHaveLength(11);
   });
 
+  it("says who made it safe, and when, only where the next step needs it", () => {
+    const safe = madeSafe("hub");
+    const { by, takenAt } = safe.at(-1)!;
+    expect(shown(job(safe)).safe).toEqual({ by, at: takenAt });
+    expect(shown(job([]))).not.toHaveProperty("safe");
+    expect(shown(job(OPEN))).not.toHaveProperty("safe");
+  });
+
   it("asks for the decision once the evidence is enough", () => {
     expect(at(job(OPEN))).toEqual(["decision", "Decide", "decide"]);
   });

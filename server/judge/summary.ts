@@ -2,9 +2,16 @@ import type { Stage, Summary } from "#contract/jobs";
 import { checkOf, ownPlan, type Verdict } from "#core/assess";
 import { nextStepOf, type NextStep } from "#core/decision";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
-import { runningWait } from "#core/safety";
+import { madeSafe, runningWait } from "#core/safety";
 
 type Step = Pick<Summary, "next" | "to" | "minutes" | "due">;
+
+/** What the next step rests on: a check that is made on a dead motor, and who made it so. */
+function safeFor(next: NextStep, job: JobRecord): Pick<Summary, "safe"> {
+  if (next.kind !== "check" || !checkOf(next.check).gated) return {};
+  const safe = madeSafe(job, epochOf(job));
+  return safe ? { safe } : {};
+}
 
 /** The next step of a job as the bench groups and words it. */
 function stepOf(next: NextStep): { stage: Stage; step: Step } {
@@ -48,7 +55,8 @@ export function summarise(
   verdict: Verdict,
   closed: boolean,
 ): { stage: Stage; summary: Summary } {
-  const { stage, step } = stepOf(nextStepOf(job, verdict, closed));
+  const next = nextStepOf(job, verdict, closed);
+  const { stage, step } = stepOf(next);
   const top = verdict.faults[0];
   const wait = runningWait(job, epochOf(job));
   const { done, parts, runs, releases } = workshopOf(job);
@@ -67,6 +75,7 @@ export function summarise(
           ? { name: top.name, probability: top.probability }
           : null,
       ...step,
+      ...safeFor(next, job),
       marks: ownPlan(job.motor, verdict.plan).map(({ state }) => state),
       disposition: job.decisions.at(-1)?.disposition ?? null,
       by: last.by,

@@ -1,16 +1,9 @@
 import type { Here } from "#core/safety";
 import { useBench } from "../app/store.ts";
+import { hereNow } from "./hereNow.ts";
 import { useOpenJob } from "./openJob.ts";
 
-/** Midnight where this device stands. */
-const startOfDay = () => new Date(new Date().setHours(0, 0, 0, 0)).toISOString();
-
-/** Who is at the bench now, and since when what was made safe counts: today, and since the job was last open. */
-export function hereNow(who: string | null, closingAt: string | null): Here {
-  const today = startOfDay();
-  return { by: who ?? "", since: closingAt !== null && closingAt > today ? closingAt : today };
-}
-
+/** Who is at the bench of the open job, and since when what was made safe counts. */
 export function useHere(): Here {
   const { closing } = useOpenJob();
   return hereNow(

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
 import { useAsideQuery } from "../app/api.ts";
 import { MarkLegend } from "../ui/Mark.tsx";
+import { useHereAtBench } from "../job/hereNow.ts";
 import { linkOf } from "./BenchLine.tsx";
 import { ImportButton } from "./ImportButton.tsx";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
@@ -25,6 +26,7 @@ function Clock({ job }: { readonly job: JobLine }) {
 
 /** What runs while nobody looks: clocks first. */
 export function BenchAside() {
+  const here = useHereAtBench();
   const { data } = useAsideQuery();
   const minutes = data?.minutes ?? 0;
   const clocks = data?.clocks ?? [];
@@ -44,7 +46,7 @@ export function BenchAside() {
       <ul className="space-y-1.5">
         {data?.longest.map((job) => (
           <li key={job.id}>
-            <Link to={linkOf(job)} className="hover:underline">
+            <Link to={linkOf(job, here)} className="hover:underline">
               {job.name}
             </Link>
             <span className="block text-ink-2">{formatDistanceToNowStrict(new Date(job.takenInAt))}</span>

@@ -1,24 +1,29 @@
 import { formatDistanceToNowStrict } from "date-fns";
 import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
-import type { CheckState } from "#core/check";
+import { lowerFirst, type CheckState } from "#core/check";
 import { chanceText } from "#core/quantity";
 import { jobName } from "#core/record";
+import type { Here } from "#core/safety";
+import { useHereAtBench } from "../job/hereNow.ts";
 import { dueText } from "../ui/dueText.ts";
 import { Mark } from "../ui/Mark.tsx";
+import { nextOf } from "./nextOf.ts";
 
 /** Where the next step of a job is done. */
-export const linkOf = (job: JobLine) => `/jobs/${job.id}/${job.summary.to}`;
+export const linkOf = (job: JobLine, here: Here) => `/jobs/${job.id}/${nextOf(job, here).to}`;
 
 /** One job on the bench: what it is, how far it is, what is thought, what comes next. */
 export function BenchLine({ job }: { readonly job: JobLine }) {
   const { summary } = job;
+  const here = useHereAtBench();
+  const next = nextOf(job, here);
   const due = summary.due === undefined ? null : dueText(summary.due, new Date());
   const share = summary.leading?.probability ?? 0;
   return (
     <li className="border-t border-line first:border-0">
       <Link
-        to={linkOf(job)}
+        to={linkOf(job, here)}
         data-job
         className="grid min-h-14 grid-cols-[1.8fr_12.25rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-md:grid-cols-[minmax(0,1fr)_minmax(0,9.5rem)] max-md:gap-x-3 max-md:gap-y-1.5"
       >
@@ -36,7 +41,7 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
         <span className="min-w-0">
           <span className="block truncate text-[0.95rem]">
             {summary.headline === "Not decided yet" && summary.leading
-              ? `Perhaps: ${summary.leading.name.toLowerCase()}`
+              ? `Perhaps: ${lowerFirst(summary.leading.name)}`
               : summary.headline}
           </span>
           {summary.leading && (
@@ -55,7 +60,7 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
           )}
         </span>
         <span className="min-w-0 text-[0.95rem]">
-          <span className="block truncate font-semibold">{summary.next}</span>
+          <span className="block truncate font-semibold">{next.next}</span>
           <span
             className={`block truncate text-sm ${due?.late ? "font-semibold text-copper" : "text-ink-2"}`}
           >
@@ -63,8 +68,8 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
               ? `closed ${formatDistanceToNowStrict(new Date(job.closedAt), { addSuffix: true })}`
               : due
                 ? due.words
-                : summary.minutes > 0
-                  ? `${summary.minutes} min`
+                : next.minutes > 0
+                  ? `${next.minutes} min${next.then === "" ? "" : `, then ${lowerFirst(next.then)}`}`
                   : `here for ${formatDistanceToNowStrict(new Date(job.takenInAt))}`}
           </span>
         </span>

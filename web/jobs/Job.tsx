@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
 import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import type { CheckDefinition } from "#core/check";
+import { nextStepOf } from "#core/decision";
 import { FAMILY_FACTS, type CheckId } from "#core/record";
 import { lapsed, madeSafeAt } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
@@ -23,12 +24,13 @@ import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
 import { SinceClosing } from "./SinceClosing.tsx";
-import { nextPlaceOf, stepAt, stepsOf, type Step } from "./steps.ts";
+import { nextPlaceOf, placeOf, stepAt, stepsOf, type Step } from "./steps.ts";
 import { UndoLast } from "./UndoLast.tsx";
 import { Zones, type PlanFold, type Zone } from "./Zones.tsx";
 import { PhoneFoot } from "./PhoneFoot.tsx";
 import { Strip } from "./Strip.tsx";
-import { hereNow, useHere } from "../job/useHere.ts";
+import { hereNow } from "../job/hereNow.ts";
+import { useHere } from "../job/useHere.ts";
 import { usePhone } from "../job/usePhone.ts";
 import { useOutlook, useVerdict } from "../job/useVerdict.ts";
 import { VerdictPanel } from "./VerdictPanel.tsx";
@@ -222,7 +224,8 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
   const { motor } = job.record;
   const here = useHere();
   const steps = stepsOf(job.record, job.verdict, job.closed, here);
-  const next = nextPlaceOf(job.record, job.verdict, job.closed, here);
+  const nextStep = nextStepOf(job.record, job.verdict, job.closed, here);
+  const next = placeOf(nextStep);
   const outlook = useOutlook(job, FAMILY_FACTS[motor.family].ownElectronics && !job.closed);
   const check = CHECKS.find(({ id }) => id === step);
   const skippable = check !== undefined && step !== "safety" && !job.closed;
@@ -278,7 +281,10 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
           />
         }
         verdict={
-          <VerdictPanel verdict={job.verdict} outlook={outlook}>
+          <VerdictPanel verdict={job.verdict} step={nextStep} outlook={outlook}>
+            {next === "safety" && job.verdict.next && job.verdict.next.check !== "safety" && (
+              <p className="mb-2 text-sm">Before it, make the motor safe.</p>
+            )}
             {next !== step && (
               <Button look="main" hotkey="N" onClick={() => go(`/jobs/${job.id}/${next}`)}>
                 {nextTitle}

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { CHECKS, type NextCheck, type Outlook, type Verdict } from "#core/assess";
 import { curesText } from "#core/catalogue";
 import { lowerFirst, upperFirst } from "#core/check";
+import type { NextStep } from "#core/decision";
 import type { CheckId } from "#core/record";
 import { chanceText } from "#core/quantity";
 
@@ -12,8 +13,18 @@ const LEAST_WEIGHT = 0.3;
 /** Below this a fault is named without its reasons. */
 const LEAST_EXPLAINED = 0.3;
 
+/** What comes next once it is decided, where no check does. */
+const SETTLED: Readonly<Partial<Record<NextStep["kind"], string>>> = {
+  repair: "Decided. The repair comes next.",
+  wait: "Decided. What it waits for is to come.",
+  lookAtProof: "Look at the proof, and decide anew.",
+  run: "Nothing departs any more. Let it run, then release it.",
+  release: "Nothing departs any more. Release it.",
+  close: "Nothing is left to do. Close the job.",
+  done: "The job is closed.",
+};
+
 function enough(verdict: Verdict): string {
-  if (verdict.decided === "notMotor" && verdict.epoch > 0) return "Nothing departs any more. Close the job.";
   if (verdict.decided) return "Enough is known to decide.";
   return "No check here would tell more. Repeat what looks odd, or decide as it stands.";
 }
@@ -52,16 +63,20 @@ function Ahead({ outlook: { leaves, readings } }: { readonly outlook: Outlook })
 /** The standing verdict with its reasons; what it shows, the core found. */
 export function VerdictPanel({
   verdict,
+  step = null,
   outlook = null,
   children,
 }: {
   readonly verdict: Verdict;
+  /** Where the job goes next; the button leads there. */
+  readonly step?: NextStep | null;
   /** What the next reading would leave; null while nobody looked ahead. */
   readonly outlook?: Outlook | null;
   /** The way to the next step. */
   readonly children: ReactNode;
 }) {
   const next = CHECKS.find(({ id }) => id === verdict.next?.check);
+  const settled = step && SETTLED[step.kind];
   const doubtful = verdict.findings
     .filter(({ variable }) => verdict.doubtful.includes(variable))
     .map(({ sentence }) => sentence);
@@ -112,7 +127,9 @@ export function VerdictPanel({
       {verdict.experience && <p className="mt-4 text-sm text-ink-2">{verdict.experience}.</p>}
       <div className="mt-5 border-t border-line pt-3">
         <p className="text-sm font-semibold text-ink-2">Next</p>
-        {next && verdict.next ? (
+        {settled ? (
+          <p className="text-sm">{settled}</p>
+        ) : next && verdict.next ? (
           <>
             <p className="font-semibold">{verdict.next.title || next.title}</p>
             <p className="text-sm">
@@ -124,7 +141,7 @@ export function VerdictPanel({
         ) : (
           <p className="text-sm">{enough(verdict)}</p>
         )}
-        {verdict.runnerUp && (
+        {!settled && verdict.runnerUp && (
           <p className="mt-1 text-sm text-ink-2">
             Or: {lowerFirst(verdict.runnerUp.title || titleOf(verdict.runnerUp.check))},{" "}
             {verdict.runnerUp.minutes} min.

@@ -1,7 +1,7 @@
 import type { JobStep } from "#contract/jobs";
 import type { CheckState } from "#core/check";
 import { ownPlan, type Verdict } from "#core/assess";
-import { nextStepOf, proofOf } from "#core/decision";
+import { nextStepOf, proofOf, type NextStep } from "#core/decision";
 import { lapsed, type Here } from "#core/safety";
 import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
 
@@ -70,8 +70,11 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean, he
 }
 
 /** Where in the job its next step is done. */
-export function nextPlaceOf(record: JobRecord, verdict: Verdict, closed: boolean, here?: Here): JobStep {
-  const next = nextStepOf(record, verdict, closed, here);
+export const nextPlaceOf = (record: JobRecord, verdict: Verdict, closed: boolean, here?: Here): JobStep =>
+  placeOf(nextStepOf(record, verdict, closed, here));
+
+/** Where a next step is done. */
+export function placeOf(next: NextStep): JobStep {
   if (next.kind === "check") return next.check;
   if (next.kind === "decide" || (next.kind === "wait" && next.waitingFor === "answer")) return "decide";
   return next.kind === "done" ? "report" : "repair";

@@ -1,6 +1,8 @@
+import type { ReactElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
+import type { NextStep } from "#core/decision";
 import type { Complaint } from "#core/record";
 import {
   BASIC,
@@ -18,16 +20,18 @@ import {
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const REST = [...madeSafe("hub"), ...lookedAndTurned(), ...frameOpen()];
-const textOf = (readings: Parameters<typeof job>[0], complaint: Complaint = "cutsOut") =>
-  renderToStaticMarkup(
-    <VerdictPanel verdict={assessJob({ ...job(readings), complaint })}>
-      <a href="#next">on</a>
-    </VerdictPanel>,
-  )
+const shown = (panel: ReactElement) =>
+  renderToStaticMarkup(panel)
     .replace(/<[^>]+>/gu, " ")
     .replace(/&gt;/gu, ">")
     .replace(/&lt;/gu, "<")
     .replace(/\s+/gu, " ");
+const textOf = (readings: Parameters<typeof job>[0], complaint: Complaint = "cutsOut") =>
+  shown(
+    <VerdictPanel verdict={assessJob({ ...job(readings), complaint })}>
+      <a href="#next">on</a>
+    </VerdictPanel>,
+  );
 
 describe("the verdict panel", () => {
   it("says not decided, and the next check with minutes and reason", () => {
@@ -86,6 +90,23 @@ describe("the verdict panel", () => {
     expect(textOf([...REST, ...pairs(["OL", "OL", "OL"], BASIC)])).toContain(
       "until the probe tips were touched together",
     );
+  });
+
+  it("says what the button leads to once it is decided, and proposes no check beside it", () => {
+    const record = job(REST);
+    const verdict = assessJob(record);
+    expect(verdict.next).not.toBeNull();
+    const text = (step: NextStep) =>
+      shown(
+        <VerdictPanel verdict={verdict} step={step}>
+          on
+        </VerdictPanel>,
+      );
+    expect(text({ kind: "run", minutes: 30 })).toContain(
+      "Next Nothing departs any more. Let it run, then release it.",
+    );
+    expect(text({ kind: "repair", plans: [] })).toContain("Next Decided. The repair comes next. on");
+    expect(text({ kind: "check", check: "winding", repeats: false })).toMatch(/Next .* min\. /u);
   });
 
   it("has enough when enough is known", () => {

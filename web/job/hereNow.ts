@@ -1,0 +1,18 @@
+import type { Here } from "#core/safety";
+import { useBench } from "../app/store.ts";
+
+/** Midnight where this device stands. */
+const startOfDay = () => new Date(new Date().setHours(0, 0, 0, 0)).toISOString();
+
+/** Who is at the bench now, and since when what was made safe counts: today, and since the job was last open. */
+export function hereNow(who: string | null, closingAt: string | null): Here {
+  const today = startOfDay();
+  return { by: who ?? "", since: closingAt !== null && closingAt > today ? closingAt : today };
+}
+
+/** The same on the bench, where no job is open. */
+export const useHereAtBench = (): Here =>
+  hereNow(
+    useBench((bench) => bench.who),
+    null,
+  );
