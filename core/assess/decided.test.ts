@@ -132,7 +132,7 @@ describe("decided: each condition alone", () => {
     expect(early.action).toMatchObject({ cures: ["bearings"] });
     expect(early.action!.probability).toBeGreaterThan(ASKED);
     expect(early.decided).toBeNull();
-    expect(early.reason).toMatch(/leads to frame, three pairs comes first/u);
+    expect(early.reason).toMatch(/but first: leads to frame and three pairs/u);
     expect(early.next?.check).toBe("frame");
     const read = [...felt, ...frameOpen(), ...pairs(["128m", "128m", "128.1m"], MILLIOHM, "0.1m")];
     expect(verdictOf(read, { complaint: "noisy" })).toMatchObject({
@@ -232,7 +232,7 @@ describe("decided: each condition alone", () => {
     // Without its own checks it is not cleared, whatever else ran.
     const unread = verdictOf(sound.filter(({ check }) => check !== "winding"));
     expect(unread.decided).toBeNull();
-    expect(unread.reason).toMatch(/three pairs comes first/u);
+    expect(unread.reason).toMatch(/but first: three pairs/u);
   });
 
   it("clears by what was seen to fail outside it, and not by finding nothing", () => {

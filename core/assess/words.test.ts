@@ -37,7 +37,7 @@ describe("the reason of a verdict", () => {
     const set = { ...all, unproved: false, halfDone: undefined };
     expect(reason(set)).toMatch(/^The test set-up is the likely cause/u);
     const body = { ...set, setupDoubt: false };
-    expect(reason(body)).toBe("Replace the bearings fits, and leads to frame, three pairs comes first.");
+    expect(reason(body)).toBe("Replace the bearings fits, but first: leads to frame and three pairs.");
     const seen = { ...body, unread: [] };
     expect(reason(seen)).toMatch(/^Replace the bearings fits, and rests on one look:/u);
     expect(reason({ ...seen, onOneLook: null })).toBe(
@@ -56,7 +56,7 @@ describe("the reason of a verdict", () => {
     expect(reason({ onOneLook: look }, unsure)).toBe(leads);
     expect(reason({ uncleared: true }, unsure)).toBe(leads);
     // Just enough is enough.
-    expect(reason({ unread: [checkOf("frame")] }, action({ probability: 0.92 }))).toMatch(/comes first/u);
+    expect(reason({ unread: [checkOf("frame")] }, action({ probability: 0.92 }))).toMatch(/but first: leads to frame\./u);
     expect(reason({ onOneLook: look }, action({ probability: 0.92 }))).toMatch(/one look/u);
     expect(reason({ uncleared: true }, action({ probability: 0.92 }))).toMatch(/^Nothing points/u);
   });

@@ -1,3 +1,4 @@
+import { lowerFirst } from "../check/index.ts";
 import { curesFor, curesText, type CureId } from "../catalogue/index.ts";
 import type { HardFact } from "../mechanical/index.ts";
 import { chanceText } from "../quantity/index.ts";
@@ -24,7 +25,7 @@ export function reasonOf(
   const what = action.cures.length > 0 ? curesText(action.cures) : DISPOSITION_LABELS.notMotor;
   if (decided) return `${what}: ${chanceText(action.probability)} that it is all that is needed.`;
   if (action.probability >= 1 - doubt && holds.unread.length > 0)
-    return `${what} fits, and ${holds.unread.map(({ title }) => title.toLowerCase()).join(", ")} comes first.`;
+    return `${what} fits, but first: ${holds.unread.map(({ title }) => lowerFirst(title)).join(" and ")}.`;
   if (holds.onOneLook && action.probability >= 1 - doubt)
     return `${what} fits, and rests on one look: look again before it is opened or ordered for.`;
   if (holds.uncleared && action.probability >= 1 - doubt)

@@ -53,7 +53,10 @@ describe("what the bench shows of a job", () => {
   it("says who made it safe, and when, only where the next step needs it", () => {
     const safe = madeSafe("hub");
     const { by, takenAt } = safe.at(-1)!;
-    expect(shown(job(safe)).safe).toEqual({ by, at: takenAt });
+    expect(shown(job([...safe, ...lookedAndTurned(), ...frameOpen()])).safe).toEqual({ by, at: takenAt });
+    // To look and turn needs nothing of it.
+    expect(shown(job(safe))).toMatchObject({ to: "mechanical" });
+    expect(shown(job(safe))).not.toHaveProperty("safe");
     expect(shown(job([]))).not.toHaveProperty("safe");
     expect(shown(job(OPEN))).not.toHaveProperty("safe");
   });

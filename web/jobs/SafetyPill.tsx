@@ -5,7 +5,7 @@ import { useHere } from "../job/useHere.ts";
 import { usePhone } from "../job/usePhone.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
-import { timeText } from "../ui/dates.ts";
+import { dayText, timeText } from "../ui/dates.ts";
 
 const PILL =
   "flex min-h-9 shrink-0 items-center gap-2 rounded-full border px-4 text-sm font-semibold max-sm:min-h-11 max-sm:px-3";
@@ -24,13 +24,20 @@ const isPowered = ({ motor }: JobRecord) => FAMILY_FACTS[motor.family].ownElectr
 
 /** The safety state in words, at the top right of every step; a step under power never reads as dead. */
 export function SafetyPill({ live }: { readonly live: boolean }) {
-  const { id, record, epoch, closed } = useOpenJob();
+  const { id, record, epoch, closed, closedAt } = useOpenJob();
   const here = useHere();
   // A phone's header is one line.
   const phone = usePhone();
-  const safe = madeSafe(record, epoch, closed ? undefined : here);
+  const safe = madeSafe(record, epoch, here);
   const wait = runningWait(record, epoch);
   const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);
+  // Nobody stands at it: what was safe then says nothing of now.
+  if (closed)
+    return (
+      <span className={`${PILL} border-line-strong text-ink-2`}>
+        {phone || !closedAt ? "Closed" : `Closed ${dayText(closedAt)}`}
+      </span>
+    );
   // With power on nothing is dead, whether it was made safe before or not.
   if (live && (safe || isPowered(record)))
     return (

@@ -143,7 +143,7 @@ export function People() {
       <p className="mb-4 text-sm text-ink-2">
         {session?.needed
           ? "This bench listens to a network: everybody signs in."
-          : "This bench listens to its own computer alone: nobody signs in, and roles bind nobody. They count once it is started with --host."}
+          : "This bench listens to its own computer alone: nobody signs in, and roles bind nobody. They count once others can reach it."}
       </p>
       <Suspense fallback={null}>
         <NewPerson onMade={() => undefined} />
