@@ -56,7 +56,9 @@ describe("the reason of a verdict", () => {
     expect(reason({ onOneLook: look }, unsure)).toBe(leads);
     expect(reason({ uncleared: true }, unsure)).toBe(leads);
     // Just enough is enough.
-    expect(reason({ unread: [checkOf("frame")] }, action({ probability: 0.92 }))).toMatch(/but first: leads to frame\./u);
+    expect(reason({ unread: [checkOf("frame")] }, action({ probability: 0.92 }))).toMatch(
+      /but first: leads to frame\./u,
+    );
     expect(reason({ onOneLook: look }, action({ probability: 0.92 }))).toMatch(/one look/u);
     expect(reason({ uncleared: true }, action({ probability: 0.92 }))).toMatch(/^Nothing points/u);
   });

@@ -46,7 +46,12 @@ async function worksFor(page: Page, server: RunningServer, url: string): Promise
   await expect(role).toHaveValue("trainee");
   // Where people sign in over HTTPS the key never travels in the clear.
   const [key] = await page.context().cookies();
-  expect(key).toMatchObject({ name: "green-fable-session", secure: true, httpOnly: true, sameSite: "Strict" });
+  expect(key).toMatchObject({
+    name: "green-fable-session",
+    secure: true,
+    httpOnly: true,
+    sameSite: "Strict",
+  });
 }
 
 /** What stands in front of a server in a shop: speaks HTTPS to people and plain HTTP to the server. */

@@ -32,9 +32,7 @@ beforeEach(() => {
           method: typeof what === "string" ? (init.method ?? "GET") : what.method,
           path: new URL(url, "http://127.0.0.1").pathname,
           answer: (body) =>
-            resolve(
-              new Response(JSON.stringify(body), { headers: { "Content-Type": "application/json" } }),
-            ),
+            resolve(new Response(JSON.stringify(body), { headers: { "Content-Type": "application/json" } })),
         });
       }),
   );
