@@ -5,7 +5,11 @@ import { RESISTANCE, TEMPERATURE } from "#core/quantity";
 export const LONGEST_TEXT = 2000;
 export const LONGEST_NAME = 120;
 
-export const id = Joi.string().guid().messages({ "string.guid": "An id must be a UUID." });
+/** One thing has one id, however it is written: capitals are read as small letters. */
+export const id = Joi.string()
+  .guid()
+  .custom((value: string) => value.toLowerCase())
+  .messages({ "string.guid": "An id must be a UUID." });
 export const name = Joi.string().trim().max(LONGEST_NAME);
 export const words = Joi.string().trim().max(LONGEST_TEXT).allow("");
 export const reason = Joi.string().trim().min(3).max(LONGEST_TEXT).required().messages({

@@ -5,8 +5,38 @@ import { join } from "node:path";
 import { spawn, spawnSync } from "node:child_process";
 import "./ensure.mjs";
 
-const SOURCES = ["core", "contract", "server", "web", "package-lock.json", "vite.config.ts"];
+const SOURCES = [
+  "core",
+  "contract",
+  "server",
+  "web",
+  "scripts/start.mjs",
+  "package-lock.json",
+  "vite.config.ts",
+];
 const STAMP = "dist/.source-stamp";
+
+/** What comes with native code, with files of its own, or is asked for by name only where a shop had another database. */
+const LEFT_OUTSIDE = [
+  "sqlite3",
+  "pdfmake",
+  "pg",
+  "pg-hstore",
+  "mysql2",
+  "mariadb",
+  "tedious",
+  "ibm_db",
+  "oracledb",
+  "snowflake-sdk",
+];
+/** Libraries of the older kind ask for others by require, and where they lie. */
+const REQUIRE = [
+  'import { createRequire as requireFrom } from "node:module";',
+  'import { fileURLToPath as pathOf } from "node:url";',
+  "const require = requireFrom(import.meta.url);",
+  "const __filename = pathOf(import.meta.url);",
+  'const __dirname = pathOf(new URL(".", import.meta.url));',
+].join(" ");
 
 function hashInto(hash, path) {
   if (!existsSync(path)) return;
@@ -31,7 +61,9 @@ export function buildWhatIsStale() {
       "--bundle",
       "--platform=node",
       "--format=esm",
-      "--packages=external",
+      // One file is found and read faster than the fifteen hundred of its libraries: a third of the time to start.
+      ...LEFT_OUTSIDE.map((name) => `--external:${name}`),
+      `--banner:js=${REQUIRE}`,
       "--outdir=dist/server",
       "--log-level=warning",
     ],

@@ -1,8 +1,9 @@
+import { createHash } from "node:crypto";
 import { describe, expect, it, vi } from "vitest";
 import { auditSchema, sessionSchema } from "#contract/doorSchemas";
 import { TOKEN_HEADER, type AuditLine, type Role, type SessionView } from "#contract/doors";
 import { API } from "#contract/routes";
-import { INTAKE, JOB, NOW, useShop, type TestShop } from "../../tests/shop.ts";
+import { aPicture, INTAKE, JOB, NOW, useShop, type TestShop } from "../../tests/shop.ts";
 
 const PHRASE = "quiet copper heron";
 const PEOPLE: Readonly<Record<Role, { id: string; initials: string; name: string }>> = {
@@ -50,6 +51,22 @@ describe("where it listens to a network", () => {
     const { body } = await shop.agent.get(`${API}/session`).expect(200);
     expect(sessionSchema.validate(body).error).toBeUndefined();
     expect(body).toMatchObject({ needed: true, person: null, first: true });
+  });
+
+  it("leaves no photo behind in a browser", async () => {
+    await withPeople(shop);
+    const { headers } = await signedIn(shop, "technician");
+    const picture = aPicture();
+    const name = createHash("sha256").update(picture).digest("hex");
+    await shop.agent
+      .put(`${API}/jobs/${JOB}`)
+      .set(headers)
+      .send({ ...INTAKE, by: "PR" })
+      .expect(201);
+    const path = `${API}/jobs/${JOB}/files/${name}`;
+    await shop.agent.put(path).set(headers).set("Content-Type", "image/jpeg").send(picture).expect(201);
+    const answer = await shop.agent.get(path).set(headers).expect(200);
+    expect(answer.headers["cache-control"]).toBe("no-store");
   });
 
   it("lets the first owner in by the printed code, once", async () => {

@@ -16,6 +16,8 @@ describe("photos", () => {
     await send(picture).expect(200);
     const { body, headers } = await shop.agent.get(`${API}/jobs/${JOB}/files/${nameOf(picture)}`).expect(200);
     expect(headers["content-type"]).toContain("image/jpeg");
+    // Nobody signs in here: the browser of this computer may keep it.
+    expect(headers["cache-control"]).toContain("immutable");
     expect(Buffer.compare(body as Buffer, picture)).toBe(0);
     await shop.agent.get(`${API}/jobs/${uuid(1)}/files/${nameOf(picture)}`).expect(404);
   });

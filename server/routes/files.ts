@@ -1,6 +1,7 @@
 import { raw, Router } from "express";
 import { fileName } from "#contract/fields";
 import { PHOTO_LIMITS } from "#contract/photos";
+import { personOf } from "../doors/gate.ts";
 import { Problem } from "../problem.ts";
 import type { FileService } from "../services/files.ts";
 import { idOf } from "./reading.ts";
@@ -24,7 +25,9 @@ export function fileRoutes(files: FileService): Router {
     const name = String(request.params["name"]).toLowerCase();
     if (fileName.validate(name).error) throw new Problem(404, "No such photo", "This job has no such photo.");
     const { bytes, type } = await files.get(idOf(request, "job"), name);
-    response.type(type).set("Cache-Control", "private, max-age=31536000, immutable").send(bytes);
+    // Where people sign in nothing stays behind in a browser that the next one uses.
+    const kept = personOf(response) ? "no-store" : "private, max-age=31536000, immutable";
+    response.type(type).set("Cache-Control", kept).send(bytes);
   });
   return router;
 }

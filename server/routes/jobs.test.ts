@@ -52,6 +52,17 @@ describe("a reading", () => {
     await shop.takeIn();
   });
 
+  it("has one id, in capitals or not, and so has what it corrects", async () => {
+    const id = "01990000-0000-7000-9000-00000000abcd";
+    await shop.put("readings", aReading(1, { id: id.toUpperCase() }), 0).expect(201);
+    await shop.put("readings", aReading(1, { id }), 0).expect(200);
+    await shop.put("readings", aReading(2, { supersedes: id.toUpperCase() }), 1).expect(201);
+    expect((await shop.record()).readings.map(({ id: own, supersedes }) => [own, supersedes])).toEqual([
+      [id, null],
+      [uuid(2), id],
+    ]);
+  });
+
   it("is on disk when it is answered: a reopened file has it", async () => {
     const { body } = await shop.put("readings", aReading(1), 0).expect(201);
     expect(receiptSchema.validate(body).error).toBeUndefined();

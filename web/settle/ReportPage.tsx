@@ -17,7 +17,7 @@ function PairSitting({ table }: { readonly table: PairTable }) {
           {table.rows.map(({ pair, wires, value, meaning }) => (
             <tr key={pair} className="border-t border-line">
               <th scope="row" className="py-1 pr-3 font-normal">
-                {pair} <span className="text-ink-2">{wires}</span>
+                {pair} <span className="block text-sm text-ink-2">{wires}</span>
               </th>
               <td className="pr-3 font-semibold whitespace-nowrap">{value}</td>
               <td className="text-right text-sm text-ink-2 sm:whitespace-nowrap">{meaning}</td>
