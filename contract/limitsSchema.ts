@@ -96,5 +96,6 @@ export const limitsSchema = keyed<ShopLimits>({
   deadHall: school(DEAD_HALL_SCHOOLS),
   prices,
   letterhead,
+  alsoFahrenheit: Joi.boolean(),
   experience,
 });

@@ -1,5 +1,11 @@
 import { slotOf } from "./registry.ts";
-import { QUANTITIES, quantityText, RESISTANCE, TEMPERATURE } from "../quantity/index.ts";
+import {
+  QUANTITIES,
+  quantityText,
+  RESISTANCE,
+  temperatureText,
+  type TemperatureScale,
+} from "../quantity/index.ts";
 import type { Reading } from "../record/index.ts";
 
 /** As many digits as were typed: 1.350 V was read to the millivolt, and 1.35 V says less. */
@@ -12,13 +18,13 @@ function withTypedDigits(text: string, typed: string): string {
   return [Number(number).toPrecision(wanted), ...unit].join(" ");
 }
 
-/** A reading as its value reads, to the digits it was typed with. */
-export function readingText({ check, slot, value, typed }: Reading): string {
+/** A reading as its value reads, to the digits it was typed with. @param scale how the shop reads temperatures */
+export function readingText({ check, slot, value, typed }: Reading, scale?: TemperatureScale): string {
   const form = slotOf(check, slot)?.form;
   const words = form?.kind === "choice" || form?.kind === "choices" ? form.choices : {};
   if (value.kind === "open") return "OL";
   if (value.kind === "ohms") return withTypedDigits(quantityText(value.ohms, RESISTANCE), typed);
-  if (value.kind === "celsius") return quantityText(value.celsius, TEMPERATURE);
+  if (value.kind === "celsius") return temperatureText(value.celsius, scale);
   if (value.kind === "quantity")
     return withTypedDigits(quantityText(value.value, QUANTITIES[value.quantity]), typed);
   if (value.kind === "photo") return typed || "photo";

@@ -2,7 +2,7 @@ import { certain, chosen, type ChoiceOf, type Finding } from "../check/index.ts"
 import {
   quantityText,
   RESISTANCE,
-  TEMPERATURE,
+  temperatureText,
   type Celsius,
   type Ohms,
   type Ratio,
@@ -60,12 +60,12 @@ function temperatureFinding(job: Sitting, epoch: number): Finding | null {
   const room = latestIn(job.readings, "hall", "temp.room", epoch)?.value;
   const against = room?.kind === "celsius" ? room.celsius : USUAL_ROOM;
   const answer = sensorAgainstRoom(celsius, against);
-  const shown = quantityText(Math.round(celsius), TEMPERATURE);
+  const whole = (value: number) => temperatureText(Math.round(value), job.limits);
   return certain(
     "hall",
     TEMPERATURE_SENSOR,
     answer === "agrees" ? "agrees" : "off",
-    `Temperature sensor ${text} tells ${shown}; the room is ${Math.round(against)} °C, ± ${ROOM_DOUBT} K is fine`,
+    `Temperature sensor ${text} tells ${whole(celsius)}; the room is ${whole(against)}, ± ${ROOM_DOUBT} K is fine`,
     answer === "departs",
   );
 }

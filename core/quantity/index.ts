@@ -8,4 +8,5 @@ export * from "./judgement.ts";
 export * from "./instrument.ts";
 export * from "./instrumentTemplates.ts";
 export * from "./checkDue.ts";
+export * from "./temperatureText.ts";
 export * from "./torqueConstantText.ts";

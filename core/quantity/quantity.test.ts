@@ -16,6 +16,8 @@ import {
   chanceText,
   shareText,
   uncertainText,
+  fahrenheitFromCelsius,
+  temperatureText,
   torqueConstantText,
 } from "./index.ts";
 
@@ -228,5 +230,14 @@ describe("a torque constant", () => {
   it("reads in both units: one N·m is 141.61 oz-in (NIST SP 811, Appendix B)", () => {
     expect(torqueConstantText(1)).toBe("1 N·m/A (141.6 oz-in/A)");
     expect(torqueConstantText(0.09524, 3)).toBe("0.0952 N·m/A (13.5 oz-in/A)");
+  });
+});
+
+describe("a temperature", () => {
+  it("reads in °C, and in °F beside it where a shop wants that", () => {
+    expect(temperatureText(20, undefined)).toBe("20 °C");
+    expect(temperatureText(20, { alsoFahrenheit: true })).toBe("20 °C (68 °F)");
+    expect(temperatureText(-40, { alsoFahrenheit: true })).toBe("−40 °C (−40 °F)");
+    expect(fahrenheitFromCelsius(100)).toBe(212);
   });
 });

@@ -63,6 +63,14 @@ export function celsiusFromFahrenheit(fahrenheit: number): Celsius {
   return ((fahrenheit - 32) * 5) / 9;
 }
 
+/**
+ * °C to °F, exact.
+ * @example fahrenheitFromCelsius(20) // 68
+ */
+export function fahrenheitFromCelsius(celsius: Celsius): number {
+  return (celsius * 9) / 5 + 32;
+}
+
 export type Hertz = number;
 /** Mechanical speed, revolutions a minute. */
 export type Rpm = number;

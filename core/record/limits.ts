@@ -74,6 +74,8 @@ export interface ShopLimits {
   readonly deadHall?: School<DeadHallSchool>;
   readonly prices?: PriceBook;
   readonly letterhead?: Letterhead;
+  /** Temperatures are read in °F beside °C. */
+  readonly alsoFahrenheit?: boolean;
   /** Absent while what was found weighs nothing. */
   readonly experience?: Experience;
 }

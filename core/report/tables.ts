@@ -11,6 +11,7 @@ import {
   uncertainText,
   VOLTAGE,
   type Judgement,
+  temperatureText,
   type Ratio,
 } from "../quantity/index.ts";
 import {
@@ -102,7 +103,10 @@ function pairTable(job: JobRecord, epoch: number): PairTable | null {
   return {
     title: sittingName(epoch),
     rows,
-    summary: [judged, `${meter}, winding ${read ? "at" : "taken to be at"} ${Math.round(celsius)} °C.`]
+    summary: [
+      judged,
+      `${meter}, winding ${read ? "at" : "taken to be at"} ${temperatureText(Math.round(celsius), job.limits)}.`,
+    ]
       .filter(Boolean)
       .join(" "),
     strip: stripOf(imbalance?.deviations, limit),

@@ -83,6 +83,40 @@ describe("the shop", () => {
     expect(units.items[0].visits[0].pairs.AB.value).toBeCloseTo(0.128, 3);
   });
 
+  it("names the units of a model alone, the last seen first, page by page", async () => {
+    const model = uuid(900);
+    for (let n = 0; n < 25; n += 1)
+      await shop
+        .takeIn(uuid(700 + n), {
+          ...INTAKE,
+          motor: {
+            ...INTAKE.motor,
+            id: uuid(750 + n),
+            serial: `K-${n}`,
+            modelId: n % 5 === 0 ? null : model,
+          },
+        })
+        .expect(201);
+    const page = async (query: object) =>
+      (await shop.agent.get(`${API}/units`).query(query).expect(200)).body as {
+        total: number;
+        items: { serial: string; modelId: string | null }[];
+      };
+    const of = await page({ model });
+    expect(of.total).toBe(20);
+    expect(of.items.every(({ modelId }) => modelId === model)).toBe(true);
+    expect(of.items.slice(0, 2).map(({ serial }) => serial)).toEqual(["K-24", "K-23"]);
+    expect((await page({})).total).toBe(25);
+    expect((await page({ page: 2 })).items.map(({ serial }) => serial)).toEqual([
+      "K-4",
+      "K-3",
+      "K-2",
+      "K-1",
+      "K-0",
+    ]);
+    expect((await page({ model: uuid(901) })).total).toBe(0);
+  });
+
   it.each(["n/a", "–", "?"])("joins no motors by the serial %j, which is none", async (serial) => {
     const unit = (n: number) => ({ ...INTAKE, motor: { ...INTAKE.motor, id: uuid(810 + n), serial } });
     await shop.takeIn(uuid(820), unit(0)).expect(201);

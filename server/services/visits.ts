@@ -1,4 +1,4 @@
-import { Op, col, fn, where as whereOf, type Transaction } from "sequelize";
+import { col, fn, literal, Op, where as whereOf, type Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { isSerial, type Motor, type Visit } from "#core/record";
@@ -80,6 +80,7 @@ export async function versionsOf(
 }
 
 const UNITS_A_PAGE = 20;
+const MODEL_OF = literal("json_extract(body, '$.modelId')");
 
 /** Units by serial, the last seen first, with their visits as written down. */
 export async function unitsOf(
@@ -96,7 +97,7 @@ export async function unitsOf(
     where: {
       [Op.and]: [
         { serial: { [Op.ne]: "" } },
-        ...(query.model ? [whereOf(fn("json_extract", col("body"), "$.modelId"), query.model)] : []),
+        ...(query.model ? [whereOf(MODEL_OF, query.model)] : []),
         ...(like
           ? [
               {

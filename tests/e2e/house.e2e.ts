@@ -157,6 +157,23 @@ test("a word for the next person, a label to stick on, and the next one like it"
   await expect(page.getByRole("heading", { level: 1, name: "Hopper 3, arm 2" })).toBeVisible();
 });
 
+test("a shop that reads °F sees it beside °C, and types either", async ({ page, bench }) => {
+  await atTheBench(page, bench);
+  await page.goto(`${bench.url}/shop/limits`);
+  await page.getByLabel("Temperatures are shown").selectOption({ label: "in °C, and °F beside it" });
+  await page.getByRole("button", { name: /^Keep/u }).press("Enter");
+  await expect(page.getByText(/^Kept\./u)).toBeVisible();
+  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await goTo(page, "Three pairs");
+  await page
+    .getByRole("button", { name: /Winding temperature/u })
+    .first()
+    .press("Enter");
+  await page.getByLabel("Winding temperature", { exact: true }).fill("68F");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("20 °C (68 °F)").first()).toBeVisible();
+});
+
 test("light or dark is a choice of this device, and who leaves is offered no more", async ({
   page,
   bench,

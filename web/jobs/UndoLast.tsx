@@ -1,9 +1,9 @@
-import { readingText } from "#core/assess";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { JobStep } from "#contract/jobs";
 import { lastEntryOf } from "../job/lastEntry.ts";
 import { useOpenJob } from "../job/openJob.ts";
+import { useReadingText } from "../job/useReadingText.ts";
 import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 
@@ -13,8 +13,9 @@ const NOTHING_ENTERED: readonly JobStep[] = ["takenIn", "report"];
 /** Takes the last entry of the step back, by one key and one button; the record keeps both. */
 export function useUndoLast(step: JobStep) {
   const { record, epoch, closed, undo } = useOpenJob();
+  const textOf = useReadingText();
   const [said, setSaid] = useState("");
-  const last = lastEntryOf(record, step, epoch, readingText);
+  const last = lastEntryOf(record, step, epoch, textOf);
   const takeBack = async () => {
     if (closed) return setSaid("This job is closed: reopen it first.");
     if (!last) return setSaid("Nothing of this step is left to take back.");

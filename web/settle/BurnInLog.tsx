@@ -1,6 +1,7 @@
 import { FormProvider, useForm } from "react-hook-form";
 import { burnInSchema } from "#contract/workSchemas";
 import { runProofOf } from "#core/decision";
+import { temperatureText } from "#core/quantity";
 import { CONSEQUENCE_LABELS, LOAD_LABELS, LOADS, SOUNDS, type Load, type Sound } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
@@ -63,7 +64,7 @@ export function BurnInLog() {
               <strong className="w-20">{minutes} min</strong>
               <span className="grow">
                 {LOAD_LABELS[load]}, {SOUND_LABELS[sound]}
-                {celsius !== null && `, ${celsius} °C at the end`}
+                {celsius !== null && `, ${temperatureText(celsius, record.limits)} at the end`}
                 {note && `; ${note}`}
               </span>
               <span className="text-sm text-ink-2">

@@ -31,6 +31,10 @@ const CONVENTIONS = [
   ["", `usual: ${KV_CONVENTION_LABELS.peak}`],
   ...KV_CONVENTIONS.filter((one) => one !== "rms").map((one) => [one, KV_CONVENTION_LABELS[one]] as const),
 ] as const;
+const TEMPERATURES = [
+  ["", "in °C"],
+  ["also", "in °C, and °F beside it"],
+] as const;
 const resolver = resolverOf<LimitFields>((fields) => {
   const result = readLimits(fields);
   return result.kind === "problems" ? result.problems : {};
@@ -91,6 +95,18 @@ function LimitsForm({ limits }: { readonly limits: ShopLimits }) {
             />
           </div>
         ))}
+      </section>
+      <section aria-labelledby="units" className="rounded-xl border border-line bg-sheet p-4">
+        <h2 id="units" className="text-lg font-bold">
+          Units
+        </h2>
+        <p className="mb-2 max-w-3xl text-sm text-ink-2">
+          Type what the meter shows, with its unit: 68F, 3 ft, 0.5 in. It is kept in SI and °C; torque
+          constants and wires are shown both ways.
+        </p>
+        <div className="max-w-sm">
+          <LimitField name="temperatures" label="Temperatures are shown" options={TEMPERATURES} />
+        </div>
       </section>
       <section aria-labelledby="schools" className="rounded-xl border border-line bg-sheet p-4">
         <h2 id="schools" className="mb-2 text-lg font-bold">

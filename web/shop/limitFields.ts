@@ -13,6 +13,8 @@ export interface LimitFields {
   readonly kvReason: string;
   readonly deadHall: DeadHallSchool | "";
   readonly deadHallReason: string;
+  /** "also": °F beside °C. */
+  readonly temperatures: "also" | "";
 }
 
 const asTyped = (limit: ShopLimit | undefined) => ({
@@ -29,6 +31,7 @@ export function fieldsOf(limits: ShopLimits): LimitFields {
     kvReason: limits.kvConvention?.reason ?? "",
     deadHall: limits.deadHall?.choice ?? "",
     deadHallReason: limits.deadHall?.reason ?? "",
+    temperatures: limits.alsoFahrenheit ? "also" : "",
   };
 }
 
@@ -62,6 +65,7 @@ export function readLimits(fields: LimitFields): LimitsResult {
     ...(fields.deadHall !== "" && {
       deadHall: { choice: fields.deadHall, reason: fields.deadHallReason.trim() },
     }),
+    ...(fields.temperatures === "also" && { alsoFahrenheit: true }),
   };
   const { error } = limitsSchema.validate(limits, { abortEarly: false, convert: false });
   for (const { path, message } of error?.details ?? []) {

@@ -1,11 +1,13 @@
-import { slotOf, readingText } from "#core/assess";
+import { slotOf } from "#core/assess";
 import type { CheckId, Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useReadingText } from "../../job/useReadingText.ts";
 import { dayAndTimeText } from "../../ui/dates.ts";
 
 /** What became of a line: corrected, taken back, or it stands. */
 function Fate({ reading, later }: { readonly reading: Reading; readonly later: Reading | undefined }) {
-  const text = readingText(reading);
+  const textOf = useReadingText();
+  const text = textOf(reading);
   if (!later) return text;
   return (
     <>
@@ -17,6 +19,7 @@ function Fate({ reading, later }: { readonly reading: Reading; readonly later: R
 /** Everything ever written in this check, corrected and taken back included, with who and when. */
 export function CheckRecord({ check }: { readonly check: CheckId }) {
   const { record } = useOpenJob();
+  const textOf = useReadingText();
   const all = record.readings.filter((reading) => reading.check === check);
   const lines = all.filter(({ value }) => value.kind !== "undone");
   const unread = (record.unread ?? []).filter(({ reading }) => reading.check === check);
@@ -62,7 +65,7 @@ export function CheckRecord({ check }: { readonly check: CheckId }) {
               <td className="pr-3">{reading.by}</td>
               <td className="pr-3">Unread note</td>
               <td>
-                {reading.typed || readingText(reading)}. {why}
+                {reading.typed || textOf(reading)}. {why}
               </td>
             </tr>
           ))}

@@ -1,6 +1,6 @@
-import { readingText } from "#core/assess";
 import { useState } from "react";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useReadingText } from "../../job/useReadingText.ts";
 import { Button } from "../../ui/Button.tsx";
 import { lastTyped, movedBy } from "./mend.ts";
 import type { Entry } from "./useEntry.ts";
@@ -8,6 +8,7 @@ import type { Entry } from "./useEntry.ts";
 /** Values typed into the wrong places: the last few taken back, or moved one place, in one go. */
 export function Mend({ entry }: { readonly entry: Entry }) {
   const { record, epoch, closed, undo } = useOpenJob();
+  const textOf = useReadingText();
   const [wanted, setWanted] = useState(1);
   const [said, setSaid] = useState("");
   const all = lastTyped(record.readings, entry.slots, epoch, entry.check, record.readings.length);
@@ -50,7 +51,7 @@ export function Mend({ entry }: { readonly entry: Entry }) {
           />
           {count === 1 ? "value" : "values"}:
         </label>
-        <span>{chosen.map((reading) => `${nameOf(reading.slot)} ${readingText(reading)}`).join(", ")}</span>
+        <span>{chosen.map((reading) => `${nameOf(reading.slot)} ${textOf(reading)}`).join(", ")}</span>
         <Button onClick={() => void takeBack()}>Take back</Button>
         <Button onClick={() => void move(1)}>Move one place down</Button>
         <Button onClick={() => void move(-1)}>Move one place up</Button>

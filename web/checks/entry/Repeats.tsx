@@ -1,6 +1,6 @@
-import { readingText } from "#core/assess";
 import { standing, type CheckId, type Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useReadingText } from "../../job/useReadingText.ts";
 
 /** The readings that stand in a slot, each a way to correct it. */
 export function Repeats({
@@ -13,6 +13,7 @@ export function Repeats({
   readonly onCorrect: (reading: Reading) => void;
 }) {
   const { record, epoch, closed } = useOpenJob();
+  const textOf = useReadingText();
   const found = standing(record.readings).filter(
     (reading) => reading.check === check && reading.slot === slot && reading.epoch === epoch,
   );
@@ -24,11 +25,11 @@ export function Repeats({
           type="button"
           disabled={closed}
           title="Correct this reading"
-          aria-label={`Correct ${readingText(reading)}`}
+          aria-label={`Correct ${textOf(reading)}`}
           onClick={() => onCorrect(reading)}
           className="min-w-8 rounded text-left decoration-dotted underline-offset-4 enabled:hover:underline pointer-coarse:min-h-11 pointer-coarse:min-w-11"
         >
-          {readingText(reading).replace(/\s.*$/u, "")}
+          {textOf(reading).replace(/\s.*$/u, "")}
         </button>
       ))}
     </span>

@@ -1,7 +1,7 @@
-import { readingText } from "#core/assess";
 import type { CheckId } from "#core/record";
 import { latestIn } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useReadingText } from "../../job/useReadingText.ts";
 import { EntryField } from "./EntryField.tsx";
 import type { Entry } from "./useEntry.ts";
 
@@ -20,6 +20,7 @@ export function SlotCell({
   readonly empty?: string;
 }) {
   const { record, epoch } = useOpenJob();
+  const textOf = useReadingText();
   const active = entry.active === slot;
   const last = latestIn(record.readings, check, slot, epoch);
   return (
@@ -29,21 +30,21 @@ export function SlotCell({
       {active ? (
         <>
           <p className="text-xs font-semibold text-ink-2">{name}</p>
-          <EntryField entry={entry} big={false} standing={last ? readingText(last) : ""} />
+          <EntryField entry={entry} big={false} standing={last ? textOf(last) : ""} />
           {last && !entry.correcting && (
             <button
               type="button"
               className="min-h-9 text-sm text-green underline underline-offset-4"
               onClick={() => entry.correct(last)}
             >
-              Correct {readingText(last)}
+              Correct {textOf(last)}
             </button>
           )}
         </>
       ) : (
         <button type="button" onClick={() => entry.move(slot)} className="block size-full text-left text-sm">
           <span className="text-ink-2">{name}</span>
-          <strong className="block">{last ? readingText(last) : empty}</strong>
+          <strong className="block">{last ? textOf(last) : empty}</strong>
         </button>
       )}
     </div>

@@ -1,7 +1,7 @@
-import { readingText } from "#core/assess";
 import type { ReactNode } from "react";
 import { latestIn, standingIn, type CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useReadingText } from "../../job/useReadingText.ts";
 import { EntryField } from "./EntryField.tsx";
 import { Repeats } from "./Repeats.tsx";
 import type { Entry } from "./useEntry.ts";
@@ -37,9 +37,10 @@ export function SlotRow({
   readonly detail?: ReactNode;
 }) {
   const { record, epoch, closed } = useOpenJob();
+  const textOf = useReadingText();
   const active = entry.active === slot;
   const last = latestIn(record.readings, check, slot, epoch);
-  const text = last ? readingText(last) : "";
+  const text = last ? textOf(last) : "";
   const alone = standingIn(record.readings, check, slot, epoch).length === 1;
   return (
     <li

@@ -4,6 +4,7 @@ import {
   canMeasure,
   percentText,
   quantityText,
+  temperatureText,
   RESISTANCE,
   shareText,
   JUDGEMENT_WORDS,
@@ -141,7 +142,7 @@ export function Winding() {
                   check="winding"
                   slot="temperature"
                   name={labelOf("winding", "temperature")}
-                  empty={`not read, ${heat.celsius} °C ± ${heat.doubt} taken`}
+                  empty={`not read, ${temperatureText(heat.celsius, record.limits)} ± ${heat.doubt} K taken`}
                 />
               </div>
               <ul className="flex flex-col gap-2" aria-label="Pairs as measured">
@@ -182,7 +183,7 @@ export function Winding() {
         <div className="mt-3">
           {expected ? (
             <IntervalStrip
-              title={`Against ${quantityText(expected.expected, RESISTANCE)} expected at ${Math.round(heat.celsius)} °C${motor.expected?.source ? ` (${motor.expected.source})` : ""}`}
+              title={`Against ${quantityText(expected.expected, RESISTANCE)} expected at ${temperatureText(Math.round(heat.celsius), record.limits)}${motor.expected?.source ? ` (${motor.expected.source})` : ""}`}
               band={expected.tolerance}
               bandWords={`good to ±${shareText(expected.tolerance)}`}
               rows={rows}
