@@ -37,8 +37,8 @@ export function PairRow({
   const { number, unit } = valueOf(found);
   return (
     <li
-      className={`grid min-h-20 grid-cols-[5rem_1fr_8rem] items-center gap-2 rounded-xl border bg-sheet px-4 py-1 max-sm:min-h-16 max-sm:grid-cols-[4.2rem_1fr_auto] max-sm:px-3 ${
-        active ? "border-2 border-green" : "border-line"
+      className={`grid min-h-20 items-center gap-2 rounded-xl border bg-sheet px-4 py-1 max-sm:min-h-16 max-sm:grid-cols-[4.2rem_1fr_auto] max-sm:px-3 ${
+        active ? "grid-cols-[5rem_1fr_auto] border-2 border-green" : "grid-cols-[5rem_1fr_8rem] border-line"
       }`}
     >
       <button
@@ -63,7 +63,7 @@ export function PairRow({
         )}
         <Repeats check="winding" slot={pair} onCorrect={(reading) => entry.correct(reading)} />
       </div>
-      <p className="text-right text-sm leading-snug text-ink-2 max-sm:max-w-24">
+      <p className="max-w-32 text-right text-sm leading-snug text-ink-2 max-sm:max-w-24">
         {look.word && (
           <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
         )}
