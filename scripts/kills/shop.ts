@@ -82,3 +82,14 @@ export function faultsOf({ entries, version }: JobView, acknowledged: readonly s
     faults.push(`${acknowledged.length} acknowledged, ${there.length} of them there in their order`);
   return faults;
 }
+
+/** What is wrong with lines that end in their number, held against those that a page had called kept. */
+export function faultsOfLines(there: readonly string[], claimed: ReadonlySet<string>): string[] {
+  const faults: string[] = [];
+  const lost = [...claimed].filter((words) => !there.includes(words));
+  if (lost.length > 0) faults.push(`${lost.length} of ${claimed.size} lines are not there: ${lost[0]}`);
+  if (new Set(there).size !== there.length) faults.push("a line is there twice");
+  const numbers = there.map((words) => Number(words.split("-").at(-1)));
+  if (numbers.some((number, i) => i > 0 && number < numbers[i - 1]!)) faults.push("lines are out of order");
+  return faults;
+}

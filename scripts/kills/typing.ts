@@ -7,7 +7,7 @@ import { setTimeout as after } from "node:timers/promises";
 import { chromium, type Page } from "@playwright/test";
 import type { Entry } from "#core/record";
 import { chanceFrom } from "#bench/chance";
-import { ended, put, started, takenIn, viewOf, type Killable } from "./shop.ts";
+import { ended, faultsOfLines, put, started, takenIn, viewOf, type Killable } from "./shop.ts";
 
 export interface TypingCount {
   readonly kills: number;
@@ -98,16 +98,6 @@ async function type({ page }: OpenBrowser, name: string, claimed: Set<string>): 
 const wordsOf = (entries: readonly Entry[]) =>
   entries.flatMap((entry) => (entry.kind === "note" ? [entry.body.words] : []));
 
-function faultsIn(there: readonly string[], claimed: ReadonlySet<string>): string[] {
-  const faults: string[] = [];
-  const lost = [...claimed].filter((words) => !there.includes(words));
-  if (lost.length > 0) faults.push(`${lost.length} of ${claimed.size} lines are not there: ${lost[0]}`);
-  if (new Set(there).size !== there.length) faults.push("a line is there twice");
-  const numbers = there.map((words) => Number(words.split("-").at(-1)));
-  if (numbers.some((number, i) => i > 0 && number < numbers[i - 1]!)) faults.push("lines are out of order");
-  return faults;
-}
-
 /**
  * Kills a browser in which somebody types, every other time while the server is away, opens it again, and holds what then
  * reaches the server against what the page had called kept.
@@ -146,7 +136,7 @@ export async function killTyping(kills: number, seed: number): Promise<TypingCou
       .waitFor()
       .catch(() => undefined);
     const there = wordsOf((await viewOf(server.base, job)).entries);
-    faults.push(...faultsIn(there, claimed).map((fault) => `kill ${n} (${last + 1} typed): ${fault}`));
+    faults.push(...faultsOfLines(there, claimed).map((fault) => `kill ${n} (${last + 1} typed): ${fault}`));
     await killed(browser);
     rmSync(profile, { recursive: true, force: true });
   }
