@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pino } from "pino";
 import { createApp } from "../server/app.ts";
-import { openDatabase } from "../server/database.ts";
+import { openDatabase } from "../server/database/database.ts";
 import { doorService } from "../server/doors/doors.ts";
 import { copyKeeper } from "../server/keeping/daily.ts";
 import { firstInstruments } from "../server/services/firstInstruments.ts";

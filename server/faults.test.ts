@@ -2,7 +2,7 @@ import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:f
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { openDatabase } from "./database.ts";
+import { openDatabase } from "./database/database.ts";
 import { openingFault, quickCheck, refuseVanished } from "./faults.ts";
 
 let folder = "";

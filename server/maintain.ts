@@ -2,7 +2,7 @@ import { createWriteStream } from "node:fs";
 import { pipeline } from "node:stream/promises";
 import { basename, join } from "node:path";
 import { parseArgs } from "node:util";
-import { openDatabase } from "./database.ts";
+import { openDatabase } from "./database/database.ts";
 import { inThisThread } from "./judge/judge.ts";
 import { whoIsAtWork } from "./keeping/atWork.ts";
 import { copyShop, UnfitCopy } from "./keeping/backup.ts";

@@ -1,6 +1,6 @@
 import { Sequelize } from "sequelize";
 import { MIGRATIONS } from "../server/migrations/index.ts";
-import { openDatabase } from "../server/database.ts";
+import { openDatabase } from "../server/database/database.ts";
 import { aDecision, aPicture, aReading, aTurning, INTAKE, NOW, uuid } from "./entries.ts";
 import { HUB } from "./jobs.ts";
 

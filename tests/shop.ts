@@ -10,7 +10,7 @@ import { readView } from "#contract/view";
 import type { Intake, JobRecord } from "#core/record";
 import { createApp } from "../server/app.ts";
 import { doorService, type DoorService } from "../server/doors/doors.ts";
-import { openDatabase, type Database } from "../server/database.ts";
+import { openDatabase, type Database } from "../server/database/database.ts";
 import { firstInstruments } from "../server/services/firstInstruments.ts";
 import { services, type Services } from "../server/services/index.ts";
 import { INTAKE, JOB, NOW } from "./entries.ts";

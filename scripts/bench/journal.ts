@@ -11,7 +11,7 @@ import { API } from "#contract/routes";
 import type { UnitVisit } from "#contract/shop";
 import { createApp } from "../../server/app.ts";
 import { doorService } from "../../server/doors/doors.ts";
-import { openDatabase, type Database } from "../../server/database.ts";
+import { openDatabase, type Database } from "../../server/database/database.ts";
 import { demoSteps } from "../../server/demo/build.ts";
 import { DEMO_JOBS } from "../../server/demo/scenario.ts";
 import { copyShop } from "../../server/keeping/backup.ts";

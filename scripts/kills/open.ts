@@ -1,5 +1,5 @@
 // Opens a shop's file as the program does at its start, and says when it begins and when it is open.
-import { openDatabase } from "../../server/database.ts";
+import { openDatabase } from "../../server/database/database.ts";
 
 const file = process.argv[2]!;
 process.stdout.write("begin\n");

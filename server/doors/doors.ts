@@ -2,7 +2,7 @@ import { createHash, randomBytes, timingSafeEqual } from "node:crypto";
 import { Op } from "sequelize";
 import { uuidv7 } from "uuidv7";
 import type { AuditLine, Role, SessionView } from "#contract/doors";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "../services/jobs.ts";
 import { lockOut } from "./lockOut.ts";

@@ -12,7 +12,7 @@ import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import { pino } from "pino";
 import { describe, expect, it } from "vitest";
-import { openDatabase } from "../database.ts";
+import { openDatabase } from "../database/database.ts";
 import { fillDemo } from "../demo/fill.ts";
 import { services, type Services } from "../services/index.ts";
 import { aReading, JOB, NOW, useShop } from "../../tests/shop.ts";

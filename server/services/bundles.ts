@@ -3,7 +3,7 @@ import type { BundledJob, Journalled } from "#contract/bundledJob";
 import type { JobView } from "#contract/jobs";
 import { readJournal } from "#core/assess";
 import type { Intake } from "#core/record";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import type { JobRow, Models } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import { checkPicture, keepFile, sha256Of } from "./files.ts";

@@ -13,7 +13,7 @@ import type {
   Undo,
 } from "#core/record";
 import type { Models } from "../models/index.ts";
-import { plainSql } from "../plainSql.ts";
+import { plainSql } from "../database/plainSql.ts";
 import { Problem } from "../problem.ts";
 import type { JobHead } from "./head.ts";
 import { storedJob, type Carried } from "./journal.ts";

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import type { Transaction } from "sequelize";
 import { PHOTO_LIMITS } from "#contract/photos";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import type { Models } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "./jobs.ts";

@@ -1,7 +1,7 @@
 import type { Transaction } from "sequelize";
 import type { Entry, EntryKind } from "#core/record";
 import type { JobRow } from "../models/index.ts";
-import { plainSql } from "../plainSql.ts";
+import { plainSql } from "../database/plainSql.ts";
 
 /** A job as far as its journal is written on: what adding a line reads and changes. */
 export type JobHead = Pick<

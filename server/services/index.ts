@@ -1,5 +1,5 @@
 import { pino, type Logger } from "pino";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import { inThisThread, type Judge } from "../judge/judge.ts";
 import { bundleService } from "./bundles.ts";
 import { fileService } from "./files.ts";

@@ -4,7 +4,7 @@ import type { BenchAside, JobFilter, JobLine, JobList, JobView, Receipt, Stage }
 import { readJournal } from "#core/assess";
 import type { ClosedRecord } from "#core/closing";
 import { jobName, type Entry, type Intake } from "#core/record";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import type { Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";

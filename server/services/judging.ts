@@ -3,7 +3,7 @@ import { isDeepStrictEqual } from "node:util";
 import { col, Op } from "sequelize";
 import type { Logger } from "pino";
 import type { Judging } from "#contract/jobs";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import type { Judge, Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { storedJob } from "./journal.ts";

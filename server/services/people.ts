@@ -1,7 +1,7 @@
 import type { Role } from "#contract/doors";
 import type { Technician } from "#contract/jobs";
 import type { Instrument } from "#core/quantity";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import type { TechnicianRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import type { JudgingService } from "./judging.ts";

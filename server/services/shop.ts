@@ -1,7 +1,7 @@
 import type { Account, MotorModel, Unit } from "#contract/shop";
 import { foundIn, type Found } from "#core/outcomes";
 import type { ShopLimits } from "#core/record";
-import type { Database } from "../database.ts";
+import type { Database } from "../database/database.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "./jobs.ts";
 import type { JudgingService } from "./judging.ts";

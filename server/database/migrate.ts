@@ -1,7 +1,7 @@
 import { existsSync, renameSync, rmSync } from "node:fs";
 import { QueryTypes, Transaction, type Sequelize } from "sequelize";
-import { MIGRATIONS } from "./migrations/index.ts";
-import { runIn } from "./migrations/migration.ts";
+import { MIGRATIONS } from "../migrations/index.ts";
+import { runIn } from "../migrations/migration.ts";
 
 /** A shop's file that this program must not touch, in a sentence for the person who started it. */
 export class UnfitDatabase extends Error {}

@@ -3,7 +3,7 @@ import { dirname } from "node:path";
 import { Sequelize, type Transaction } from "sequelize";
 import { keepConnections } from "./connections.ts";
 import { migrate, refuseNewer } from "./migrate.ts";
-import { defineModels, type Models } from "./models/index.ts";
+import { defineModels, type Models } from "../models/index.ts";
 import { writeLine } from "./writeLine.ts";
 
 export interface Database {

@@ -4,13 +4,13 @@ import { join } from "node:path";
 import { QueryTypes, Sequelize } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readView } from "#contract/view";
-import { makeOldShop, OLD, RELEASED } from "../tests/oldShops.ts";
-import { NOW } from "../tests/shop.ts";
+import { makeOldShop, OLD, RELEASED } from "../../tests/oldShops.ts";
+import { NOW } from "../../tests/shop.ts";
 import { openDatabase, type Database } from "./database.ts";
-import { MIGRATIONS } from "./migrations/index.ts";
-import { runIn } from "./migrations/migration.ts";
+import { MIGRATIONS } from "../migrations/index.ts";
+import { runIn } from "../migrations/migration.ts";
 import { UnfitDatabase } from "./migrate.ts";
-import { services } from "./services/index.ts";
+import { services } from "../services/index.ts";
 
 let folder: string;
 let file: string;
