@@ -14,6 +14,13 @@ describe("the server", () => {
   it("answers only to its own name and pages, with strict headers", async () => {
     const { headers } = await shop.agent.get(`${API}/health`).expect(200);
     expect(headers["content-security-policy"]).toContain("default-src 'self'");
+    expect(headers).toMatchObject({
+      "x-content-type-options": "nosniff",
+      "x-frame-options": "SAMEORIGIN",
+      "referrer-policy": "no-referrer",
+      "cross-origin-opener-policy": "same-origin",
+    });
+    expect(headers).not.toHaveProperty("x-powered-by");
     await shop.agent.get(`${API}/health`).set("Host", "elsewhere.example").expect(421);
     await shop.agent.get(`${API}/health`).set("Origin", "http://elsewhere.example").expect(403);
     await shop.agent.get(`${API}/nothing`).expect(404);

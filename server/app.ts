@@ -1,4 +1,5 @@
 import { existsSync } from "node:fs";
+import type { IncomingMessage, ServerResponse } from "node:http";
 import { join } from "node:path";
 import compression from "compression";
 import express, { type ErrorRequestHandler, type RequestHandler, type Response } from "express";
@@ -139,6 +140,40 @@ function errors(log: Logger): ErrorRequestHandler {
   };
 }
 
+/** What a browser is told with every answer. It is the same each time, and worked out once. */
+const SAFE_HEADERS = headersOf(
+  helmet({
+    strictTransportSecurity: false,
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", "data:", "blob:"],
+        objectSrc: ["'none'"],
+        baseUri: ["'none'"],
+        frameAncestors: ["'none'"],
+        formAction: ["'self'"],
+      },
+    },
+  }),
+);
+
+/** The headers that a middleware sets, whoever asks. */
+function headersOf(middleware: ReturnType<typeof helmet>): Map<string, string> {
+  const headers = new Map<string, string>();
+  const response = {
+    setHeader: (name: string, value: string) => headers.set(name, value),
+    removeHeader: (name: string) => headers.delete(name),
+  } as unknown as ServerResponse;
+  middleware({} as IncomingMessage, response, (error?: unknown) => {
+    if (error instanceof Error) throw error;
+  });
+  return headers;
+}
+
 /** Assembles the application; nothing happens here. */
 export function createApp({
   services,
@@ -154,25 +189,12 @@ export function createApp({
   const app = express();
   if (behindProxy) app.set("trust proxy", "loopback, linklocal, uniquelocal");
   app.disable("x-powered-by");
-  app.use(
-    helmet({
-      strictTransportSecurity: false,
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", "data:", "blob:"],
-          objectSrc: ["'none'"],
-          baseUri: ["'none'"],
-          frameAncestors: ["'none'"],
-          formAction: ["'self'"],
-        },
-      },
-    }),
-  );
+  // Answers of the API are kept by nobody; files bring their own.
+  app.disable("etag");
+  app.use((_request, response, next) => {
+    response.setHeaders(SAFE_HEADERS);
+    next();
+  });
   app.use(knownCaller(hosts));
   app.use(compression());
   app.use(
