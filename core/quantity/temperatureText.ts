@@ -1,4 +1,4 @@
-import { formatQuantity } from "./formatQuantity.ts";
+import { quantityText } from "./formatQuantity.ts";
 import { fahrenheitFromCelsius, TEMPERATURE, type Celsius } from "./units.ts";
 
 /** How a shop reads temperatures: a reading is kept in °C whatever it was typed in. */
@@ -11,8 +11,7 @@ export interface TemperatureScale {
  * @example temperatureText(20, { alsoFahrenheit: true }) // "20 °C (68 °F)"
  */
 export function temperatureText(celsius: Celsius, scale: TemperatureScale | undefined): string {
-  const { number, unit } = formatQuantity(celsius, TEMPERATURE);
-  const text = `${number} ${unit}`;
+  const text = quantityText(celsius, TEMPERATURE);
   if (!scale?.alsoFahrenheit) return text;
   const fahrenheit = String(Math.round(fahrenheitFromCelsius(celsius))).replace("-", "−");
   return `${text} (${fahrenheit} °F)`;
