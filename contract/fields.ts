@@ -45,7 +45,7 @@ export const celsius = Joi.number()
   .min(TEMPERATURE.least)
   .max(TEMPERATURE.most)
   .messages({
-    "number.base": "Type a temperature in °C.",
+    "number.base": "Type a temperature, such as 21 °C or 70 °F.",
     "number.min": `Below ${TEMPERATURE.least} °C is no winding temperature.`,
     "number.max": `Above ${TEMPERATURE.most} °C the winding would be gone. Check the figure.`,
   });

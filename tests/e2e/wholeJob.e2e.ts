@@ -178,9 +178,10 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await run.getByRole("button", { name: "Write it down" }).press("Enter");
   await expect(run.getByRole("alert")).toContainText("Give the minutes it ran");
   await run.getByLabel("Minutes").fill("60");
-  await run.getByLabel("°C at the end").fill("34");
+  await run.getByLabel("Winding at the end").fill("93.2F");
   await run.getByRole("button", { name: "Write it down" }).press("Enter");
   await expect(page.getByText(/^It ran evenly for 60 minutes/u)).toBeVisible();
+  await expect(page.getByRole("list", { name: "Runs after this repair" })).toContainText("34 °C at the end");
   await expect(page.getByRole("radio", { name: "Released for use" })).toBeChecked();
   await noSeriousProblem(page);
   await page.getByRole("button", { name: "Sign it" }).press("Enter");

@@ -26,7 +26,7 @@ const ROWS: readonly (readonly [keyof ModelFields, string, Options | string])[] 
   ["connection", "Connection", CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const)],
   ["polePairs", "Pole pairs", "15, or 30 poles"],
   ["expected", "Expected pair resistance", "128m, line to line"],
-  ["expectedAt", "at °C", "20"],
+  ["expectedAt", "at", "20 °C"],
   ["expectedSource", "Source of the resistance", "nameplate, own motors"],
   ["kv", "Speed constant", "9 rpm/V"],
   ["kvConvention", "stated", KV_CONVENTIONS.map((one) => [one, KV_CONVENTION_LABELS[one]] as const)],

@@ -23,7 +23,17 @@ describe("a model's form", () => {
   it("gives back a model as it was", () => {
     expect(readModel(fieldsOf(MODEL), MODEL.id, MODEL)).toEqual({ kind: "model", model: MODEL });
   });
+  it("takes the temperature of a resistance in °F as well, and 20 °C where it is left empty", () => {
+    const at = (expectedAt: string) => {
+      const result = readModel({ ...fieldsOf(MODEL), expectedAt }, MODEL.id, MODEL);
+      return result.kind === "model" && result.model.facts.expected?.atTemperature;
+    };
+    expect(at("68F")).toBeCloseTo(20, 9);
+    expect(at("25")).toBe(25);
+    expect(at(" ")).toBe(20);
+  });
   it.each([
+    [{ expectedAt: "warm" }, "expectedAt", /./u],
     [{ name: "" }, "name", /Name the model/u],
     [{ polePairs: "27 poles" }, "polePairs", /odd/u],
     [{ kv: "0" }, "kv", /above zero/u],

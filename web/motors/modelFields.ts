@@ -1,11 +1,12 @@
 import type { MotorModel } from "#contract/shop";
 import { modelSchema } from "#contract/shopSchemas";
 import {
-  formatQuantity,
   parseQuantity,
   POLE_PAIRS,
+  quantityText,
   RESISTANCE,
   SPEED_CONSTANT,
+  TEMPERATURE,
   type KvConvention,
   type QuantityKind,
 } from "#core/quantity";
@@ -29,10 +30,8 @@ export interface ModelFields {
   readonly notes: string;
 }
 
-const plain = (value: number, kind: QuantityKind) => {
-  const { number, unit } = formatQuantity(value, kind);
-  return `${number} ${unit}`;
-};
+/** Where nobody says at which temperature a resistance holds, °C. */
+const USUAL_ROOM = 20;
 
 /** The form as a model fills it; empty for a new one. */
 export function fieldsOf(model: MotorModel | null): ModelFields {
@@ -42,8 +41,8 @@ export function fieldsOf(model: MotorModel | null): ModelFields {
     family: facts?.family ?? "hub",
     connection: facts?.connection ?? "unknown",
     polePairs: facts?.polePairs ? String(facts.polePairs) : "",
-    expected: facts?.expected ? plain(facts.expected.ohms, RESISTANCE) : "",
-    expectedAt: facts?.expected ? String(facts.expected.atTemperature) : "20",
+    expected: facts?.expected ? quantityText(facts.expected.ohms, RESISTANCE) : "",
+    expectedAt: quantityText(facts?.expected?.atTemperature ?? USUAL_ROOM, TEMPERATURE),
     expectedSource: facts?.expected?.source ?? "",
     kv: facts?.speedConstant ? String(facts.speedConstant.rpmPerVolt) : "",
     kvConvention: facts?.speedConstant?.convention ?? "peak",
@@ -80,8 +79,8 @@ export function readModel(fields: ModelFields, id: string, before: MotorModel | 
   const percent =
     fields.limit.trim() === "" ? null : Number(fields.limit.replace(",", ".").replace(/\s*%$/u, ""));
   if (percent !== null && !(percent > 0)) problems["limit"] = "Give the limit in percent, such as 5.";
-  const at = Number(fields.expectedAt.replace(",", ".") || 20);
-  if (!Number.isFinite(at)) problems["expectedAt"] = "Give the temperature in °C.";
+  const heat = fields.expectedAt.trim() === "" ? null : parseQuantity(fields.expectedAt, TEMPERATURE);
+  if (heat?.kind === "refused") problems["expectedAt"] = heat.sentence;
   for (const [value, source, name] of [
     [ohms, fields.expectedSource, "expectedSource"],
     [kv, fields.kvSource, "kvSource"],
@@ -101,7 +100,7 @@ export function readModel(fields: ModelFields, id: string, before: MotorModel | 
           : {
               ohms,
               tolerance: before?.facts.expected?.tolerance ?? USUAL_TOLERANCE,
-              atTemperature: Number.isFinite(at) ? at : 20,
+              atTemperature: heat?.kind === "finite" ? heat.value : USUAL_ROOM,
               source: fields.expectedSource.trim(),
             },
       speedConstant:

@@ -6,7 +6,7 @@ import { CONSEQUENCE_LABELS, LOAD_LABELS, LOADS, SOUNDS, type Load, type Sound }
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { FormField } from "../ui/FormField.tsx";
-import { numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
+import { celsiusIn, numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { Caution } from "../ui/Notice.tsx";
 import { dayAndTimeText } from "../ui/dates.ts";
@@ -22,7 +22,7 @@ interface RunFields {
 const read = ({ minutes, celsius, ...others }: RunFields) => ({
   ...others,
   minutes: numberIn(minutes) ?? NaN,
-  celsius: numberIn(celsius),
+  celsius: celsiusIn(celsius),
 });
 const resolver = resolverOf<RunFields>((fields) => problemsOf(burnInSchema, read(fields)));
 const RunField = FormField<RunFields>;
@@ -85,13 +85,13 @@ export function BurnInLog() {
               noValidate
               aria-label="A run"
               onSubmit={(event) => void form.handleSubmit(submit)(event)}
-              className="mt-3 grid grid-cols-[6rem_15rem_7rem_12rem_1fr_auto] items-start gap-3 max-lg:grid-cols-2"
+              className="mt-3 grid grid-cols-[6rem_15rem_9rem_12rem_1fr_auto] items-start gap-3 max-lg:grid-cols-2"
             >
               <RunField name="minutes" label="Minutes" inputMode="decimal" />
               <div className="max-sm:order-first max-sm:col-span-2">
                 <RunField name="load" label="Ran" options={LOADS.map((one) => [one, LOAD_LABELS[one]])} />
               </div>
-              <RunField name="celsius" label="°C at the end" inputMode="decimal" />
+              <RunField name="celsius" label="Winding at the end" placeholder="34 °C" />
               <RunField name="sound" label="Sound" options={SOUNDS.map((one) => [one, SOUND_LABELS[one]])} />
               <RunField name="note" label="Noticed" maxLength={2000} />
               <Button type="submit" className="mt-6">

@@ -1,5 +1,6 @@
 import type { ObjectSchema } from "joi";
 import { set, type FieldErrors, type FieldValues, type Resolver } from "react-hook-form";
+import { parseQuantity, TEMPERATURE } from "#core/quantity";
 
 /** What is wrong with a form: a sentence by the path of its field, such as `name` or `ranges.0.fullScale`. */
 export type Problems = Readonly<Record<string, string>>;
@@ -21,6 +22,13 @@ export function resolverOf<Fields extends FieldValues>(
 export function numberIn(typed: string): number | null {
   const text = typed.trim();
   return text === "" ? null : Number(text.replace(",", "."));
+}
+
+/** A temperature as typed, °C: "34", "93 °F"; not a number where it is none, null where nothing is typed. */
+export function celsiusIn(typed: string): number | null {
+  if (typed.trim() === "") return null;
+  const read = parseQuantity(typed, TEMPERATURE);
+  return read.kind === "finite" ? read.value : NaN;
 }
 
 /** What a schema says of values that are fields of it, each under its own name. */
