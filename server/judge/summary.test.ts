@@ -54,11 +54,20 @@ describe("what the bench shows of a job", () => {
     const safe = madeSafe("hub");
     const { by, takenAt } = safe.at(-1)!;
     expect(shown(job([...safe, ...lookedAndTurned(), ...frameOpen()])).safe).toEqual({ by, at: takenAt });
-    // To look and turn needs nothing of it.
-    expect(shown(job(safe))).toMatchObject({ to: "mechanical" });
-    expect(shown(job(safe))).not.toHaveProperty("safe");
+    // What somebody else made safe is made safe before it is turned, as the job itself says.
+    expect(shown(job(safe))).toMatchObject({ to: "mechanical", safe: { by, at: takenAt } });
     expect(shown(job([]))).not.toHaveProperty("safe");
     expect(shown(job(OPEN))).not.toHaveProperty("safe");
+  });
+
+  it("names no fault where nothing is wrong, however little the likeliest has", () => {
+    const record = job(OPEN);
+    const verdict = assessJob(record);
+    const sound = { ...verdict, decided: "notMotor" as const, hardFact: null };
+    const led = (action: typeof verdict.action) =>
+      summarise(record, { ...sound, action }, false).summary.leading;
+    expect(led({ ...verdict.action!, cures: [] })).toBeNull();
+    expect(led(verdict.action)).not.toBeNull();
   });
 
   it("asks for the decision once the evidence is enough", () => {

@@ -6,9 +6,9 @@ import { madeSafe, runningWait } from "#core/safety";
 
 type Step = Pick<Summary, "next" | "to" | "minutes" | "due">;
 
-/** What the next step rests on: a check that is made on a dead motor, and who made it so. */
+/** What a check rests on, as in the job itself: that the motor was made safe, when and by whom. */
 function safeFor(next: NextStep, job: JobRecord): Pick<Summary, "safe"> {
-  if (next.kind !== "check" || !checkOf(next.check).gated) return {};
+  if (next.kind !== "check") return {};
   const safe = madeSafe(job, epochOf(job));
   return safe ? { safe } : {};
 }
@@ -49,6 +49,10 @@ function stepOf(next: NextStep): { stage: Stage; step: Step } {
   }
 }
 
+/** Settled that nothing is wrong: no fault leads, however small. */
+const isSound = ({ decided, action, hardFact }: Verdict): boolean =>
+  decided !== null && hardFact === null && action?.cures.length === 0;
+
 /** What the bench shows of a job, from its record and the verdict on it. */
 export function summarise(
   job: JobRecord,
@@ -70,10 +74,7 @@ export function summarise(
     stage: stage === "reading" && epochOf(job) > 0 ? "proof" : stage,
     summary: {
       headline: verdict.headline,
-      leading:
-        top && verdict.headline !== "Sound after repair"
-          ? { name: top.name, probability: top.probability }
-          : null,
+      leading: top && !isSound(verdict) ? { name: top.name, probability: top.probability } : null,
       ...step,
       ...safeFor(next, job),
       marks: ownPlan(job.motor, verdict.plan).map(({ state }) => state),

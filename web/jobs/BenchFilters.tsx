@@ -35,7 +35,7 @@ export function BenchFilters({
   readonly owners: readonly string[];
   readonly onChange: (change: Partial<BenchFilter>) => void;
 }) {
-  const select = `${FIELD_CLASS} w-auto min-w-0 max-w-52 max-sm:max-w-full`;
+  const select = `${FIELD_CLASS} mt-0! w-auto min-w-0 max-w-52 max-sm:max-w-full`;
   return (
     <div
       role="group"

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
 import { lowerFirst, type CheckState } from "#core/check";
 import { chanceText } from "#core/quantity";
-import { jobName } from "#core/record";
+import { DISPOSITION_LABELS, jobName } from "#core/record";
 import type { Here } from "#core/safety";
 import { useHereAtBench } from "../job/hereNow.ts";
 import { dueText } from "../ui/dueText.ts";
@@ -25,7 +25,7 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
       <Link
         to={linkOf(job, here)}
         data-job
-        className="grid min-h-14 grid-cols-[1.8fr_12.25rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-md:grid-cols-[minmax(0,1fr)_minmax(0,9.5rem)] max-md:gap-x-3 max-md:gap-y-1.5"
+        className="grid min-h-14 grid-cols-[1.8fr_12.25rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-lg:grid-cols-[1.4fr_1.3fr_1fr_2.25rem] max-lg:gap-y-1.5 max-md:grid-cols-[minmax(0,1fr)_minmax(0,9.5rem)] max-md:gap-x-3"
       >
         <span className="min-w-0 max-md:col-span-full">
           <span className="block truncate font-semibold">{job.name}</span>
@@ -33,13 +33,13 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
             {jobName(job.number)} {job.owner}
           </span>
         </span>
-        <span className="flex gap-1 max-md:order-last max-md:col-span-full">
+        <span className="flex gap-1 max-lg:order-last max-lg:col-span-full">
           {summary.marks.map((mark, i) => (
             <Mark key={i} state={mark as CheckState} />
           ))}
         </span>
         <span className="min-w-0">
-          <span className="block truncate text-[0.95rem]">
+          <span className="block truncate text-[0.95rem] max-lg:whitespace-normal">
             {summary.headline === "Not decided yet" && summary.leading
               ? `Perhaps: ${lowerFirst(summary.leading.name)}`
               : summary.headline}
@@ -60,9 +60,13 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
           )}
         </span>
         <span className="min-w-0 text-[0.95rem]">
-          <span className="block truncate font-semibold">{next.next}</span>
+          <span className="block truncate font-semibold">
+            {job.stage === "closed" && summary.disposition
+              ? DISPOSITION_LABELS[summary.disposition]
+              : next.next}
+          </span>
           <span
-            className={`block truncate text-sm ${due?.late ? "font-semibold text-copper" : "text-ink-2"}`}
+            className={`block truncate text-sm max-lg:whitespace-normal ${due?.late ? "font-semibold text-copper" : "text-ink-2"}`}
           >
             {job.stage === "closed" && job.closedAt
               ? `closed ${formatDistanceToNowStrict(new Date(job.closedAt), { addSuffix: true })}`

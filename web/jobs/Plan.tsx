@@ -54,8 +54,7 @@ export function Plan({
                       {title}
                     </span>
                     <span
-                      title={note}
-                      className={`ml-auto truncate text-sm ${step === present ? "" : "text-ink-2"}`}
+                      className={`ml-auto min-w-0 py-0.5 text-right text-sm leading-tight ${step === present ? "" : "text-ink-2"}`}
                     >
                       {note}
                     </span>

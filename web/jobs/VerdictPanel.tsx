@@ -5,6 +5,7 @@ import { lowerFirst, upperFirst } from "#core/check";
 import type { NextStep } from "#core/decision";
 import type { CheckId } from "#core/record";
 import { chanceText } from "#core/quantity";
+import { unbroken } from "../ui/unbroken.ts";
 
 const LEAST_SHOWN = 0.05;
 const SHOWN = 4;
@@ -84,7 +85,7 @@ export function VerdictPanel({
     <aside aria-label="Standing verdict" aria-live="polite" className="p-5">
       <p className="text-sm font-semibold text-ink-2">Standing verdict</p>
       <h2 className="text-lg font-bold">{verdict.headline}</h2>
-      <p className="mb-4 text-sm text-ink-2">{verdict.reason}</p>
+      <p className="mb-4 text-sm text-ink-2">{unbroken(verdict.reason)}</p>
       <ul className="space-y-4">
         {verdict.faults
           .filter(({ probability }) => probability > LEAST_SHOWN)
@@ -135,7 +136,9 @@ export function VerdictPanel({
             <p className="text-sm">
               {verdict.next.halfDone
                 ? "Begun; finish it first."
-                : `${verdict.next.title === next.title ? "" : `${next.title}, `}${verdict.next.minutes} min. ${whyNext(verdict.next, next.why)}`}
+                : unbroken(
+                    `${verdict.next.title === next.title ? "" : `${next.title}, `}${verdict.next.minutes} min. ${whyNext(verdict.next, next.why)}`,
+                  )}
             </p>
           </>
         ) : (
@@ -143,8 +146,9 @@ export function VerdictPanel({
         )}
         {!settled && verdict.runnerUp && (
           <p className="mt-1 text-sm text-ink-2">
-            Or: {lowerFirst(verdict.runnerUp.title || titleOf(verdict.runnerUp.check))},{" "}
-            {verdict.runnerUp.minutes} min.
+            {unbroken(
+              `Or: ${lowerFirst(verdict.runnerUp.title || titleOf(verdict.runnerUp.check))}, ${verdict.runnerUp.minutes} min.`,
+            )}
           </p>
         )}
         {outlook && <Ahead outlook={outlook} />}
