@@ -134,4 +134,11 @@ test("safe does not last: another person, and another day, go through it again",
   await page.reload();
   await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
   await expect(page.getByRole("link", { name: /^Not made safe: 2 open/u })).toBeVisible();
+
+  // Behind the gate the foot names no key of the reading, and what it names works.
+  const foot = page.getByRole("contentinfo");
+  await expect(foot.getByText("open circuit")).toHaveCount(0);
+  await expect(foot.getByText(/skip$/u).first()).toBeVisible();
+  await page.keyboard.press("s");
+  await expect(page.getByLabel("Why this check is skipped")).toBeFocused();
 });

@@ -6,7 +6,7 @@ import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import type { CheckDefinition } from "#core/check";
 import { nextStepOf } from "#core/decision";
 import { FAMILY_FACTS, type CheckId } from "#core/record";
-import { lapsed, madeSafeAt } from "#core/safety";
+import { lapsed, madeSafeAt, type Here } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
 import { WhoIsHere } from "../shell/Person.tsx";
 import { useBench } from "../app/store.ts";
@@ -15,7 +15,7 @@ import { CHECK_SCREENS } from "../checks/screens.ts";
 import { Button } from "../ui/Button.tsx";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
-import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
+import { OpenJobContext, useJobParts, useOpenJob, type OpenJob } from "../job/openJob.ts";
 import { isTyping } from "../ui/isTyping.ts";
 import { FoundHere } from "./FoundHere.tsx";
 import { JobHeader } from "./JobHeader.tsx";
@@ -29,6 +29,7 @@ import { UndoLast } from "./UndoLast.tsx";
 import { Zones, type PlanFold, type Zone } from "./Zones.tsx";
 import { PhoneFoot } from "./PhoneFoot.tsx";
 import { Strip } from "./Strip.tsx";
+import { KeysHereContext, type KeysHere } from "../job/keysHere.ts";
 import { hereNow } from "../job/hereNow.ts";
 import { useHere } from "../job/useHere.ts";
 import { usePhone } from "../job/usePhone.ts";
@@ -52,7 +53,7 @@ const READING_KEYS = [
   [["Backspace"], "back"],
 ] as const;
 /** The keys that work at a step: an open circuit only where something can be open. */
-function keysOf({ keys, slots }: CheckDefinition) {
+function keysOf({ slots }: CheckDefinition, keys: CheckDefinition["keys"]) {
   if (keys === "lamps") return LAMP_KEYS;
   if (keys === "choices") return [];
   const canBeOpen = Object.values(slots).some(({ form }) => form.kind === "measured" && form.canBeOpen);
@@ -95,22 +96,39 @@ function useDigitsToEntry() {
   }, []);
 }
 
-/** Puts the focus where the step goes on: its open field, what is open to be chosen, or its title. False while it is not there. */
-function arrive(): boolean {
+const hasChoice = (group: HTMLElement) => group.querySelector("[aria-checked=true]") !== null;
+
+/**
+ * Puts the focus where the step goes on: a choice that is asked for by its place, else its open field, what is
+ * open to be chosen, or its title. False while it is not there.
+ */
+function arrive(asked: readonly string[]): boolean {
   const main = document.querySelector("main");
   const field = main?.querySelector<HTMLElement>("input[data-entry]");
-  const choice = [...(main?.querySelectorAll<HTMLElement>("[role=group]") ?? [])]
-    .find((group) => group.querySelector("[role=radio]") && !group.querySelector("[aria-checked=true]"))
-    ?.querySelector<HTMLElement>("[role=radio]");
+  const groups = [...(main?.querySelectorAll<HTMLElement>("[role=radiogroup]") ?? [])];
+  const isAsked = ({ dataset: { slot } }: HTMLElement) => slot !== undefined && asked.includes(slot);
+  const named = groups.find((group) => isAsked(group) && !hasChoice(group)) ?? groups.find(isAsked);
+  const open = groups.find((group) => !hasChoice(group));
+  const inGroup = (group: HTMLElement | undefined) => group?.querySelector<HTMLElement>("[role=radio]");
   const title = main?.querySelector<HTMLElement>("h2");
   title?.setAttribute("tabindex", "-1");
-  const wanted = field ?? choice ?? title;
+  const wanted = inGroup(named) ?? field ?? inGroup(open) ?? title;
   wanted?.focus();
   return wanted !== undefined && wanted !== null;
 }
 
+/** Something is typed that is not written down yet. */
+const isBegun = () =>
+  [...document.querySelectorAll<HTMLInputElement>("main input[data-entry], main textarea")].some(
+    ({ value }) => value !== "",
+  );
+
 /** A step that is opened takes the focus, unless something took it since; one that is still fetched is waited for. */
-function useArrival(step: JobStep) {
+function useArrival(step: string, asked: readonly string[]) {
+  const wanted = useRef(asked);
+  useEffect(() => {
+    wanted.current = asked;
+  });
   useEffect(() => {
     const from = document.activeElement;
     // The step took it by itself as it came.
@@ -121,7 +139,7 @@ function useArrival(step: JobStep) {
       const now = document.activeElement;
       // A field of the step, a dialog over it: whoever took the focus meanwhile keeps it.
       if (now !== document.body && now !== from) return;
-      if ((document.querySelector("main h2") && arrive()) || (tries -= 1) === 0) return;
+      if ((document.querySelector("main h2") && arrive(wanted.current)) || (tries -= 1) === 0) return;
       timer = window.setTimeout(look, 50);
     };
     timer = window.setTimeout(look, 0);
@@ -154,6 +172,10 @@ function useJump(steps: readonly Step[], go: (step: JobStep) => void): boolean {
   return jumping;
 }
 
+/** A meter is put on the motor here, and nobody who is here made it safe. */
+const isShut = (check: CheckDefinition, { record, epoch, closed }: OpenJob, here: Here): boolean =>
+  check.gated && !closed && !madeSafeAt(record, epoch, here);
+
 function Gate({ check }: { readonly check: CheckId }) {
   const { id, record, epoch } = useOpenJob();
   const why = lapsed(record, epoch, useHere());
@@ -178,14 +200,18 @@ function Gate({ check }: { readonly check: CheckId }) {
 
 function Centre({
   step,
+  opened,
   skipping,
   onSkipped,
 }: {
   readonly step: JobStep;
+  /** How often its screen was opened anew. */
+  readonly opened: number;
   readonly skipping: boolean;
   readonly onSkipped: (skipped: boolean) => void;
 }) {
-  const { record, epoch, closed } = useOpenJob();
+  const job = useOpenJob();
+  const { record, epoch } = job;
   const here = useHere();
   if (step === "decide") return <Decide />;
   if (step === "repair") return <RepairAndProve />;
@@ -203,11 +229,10 @@ function Centre({
       </section>
     );
   const Screen = CHECK_SCREENS[step];
-  if (check.gated && !closed && !madeSafeAt(record, epoch, here)) return <Gate check={step} />;
   return (
     <>
       {skipping && <SkipForm check={step} onDone={onSkipped} />}
-      <Screen key={`${step}-${epoch}`} />
+      {isShut(check, job, here) ? <Gate check={step} /> : <Screen key={`${step}-${epoch}-${opened}`} />}
     </>
   );
 }
@@ -228,17 +253,28 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
   const next = placeOf(nextStep);
   const outlook = useOutlook(job, FAMILY_FACTS[motor.family].ownElectronics && !job.closed);
   const check = CHECKS.find(({ id }) => id === step);
-  const skippable = check !== undefined && step !== "safety" && !job.closed;
+  const applies = check !== undefined && check.notApplicable(motor) === null;
+  const skippable = applies && step !== "safety" && !job.closed;
+  const taking = applies && !job.closed && !isShut(check, job, here);
   // Where lamps are recorded B is a lamp.
-  const lamps = check?.keys === "lamps";
+  const [keysHere, sayKeys] = useState<KeysHere>(null);
+  const inParts = keysHere !== null;
+  const lamps = taking && (keysHere ?? check.keys) === "lamps";
   const [zone, setZone] = useState<Zone>("step");
   const phone = usePhone();
   const skip = () => {
     setZone("step");
     setSkipping(true);
   };
-  /** To the next step; where this is it, to what is still open in it. */
-  const goOn = () => (next === step ? arrive() : go(`/jobs/${job.id}/${next}`));
+  const [opened, setOpened] = useState(0);
+  /** What the verdict asks for in this step, by its places. */
+  const asked = job.verdict.next?.check === step ? job.verdict.next.slots : [];
+  /** To the next step; where this is it, to what is asked for in it: the screen opens there anew, unless something is typed. */
+  const goOn = () => {
+    if (next !== step) return go(`/jobs/${job.id}/${next}`);
+    if (isBegun()) arrive(asked);
+    else setOpened((before) => before + 1);
+  };
   const go = (to: string) => {
     setSkipping(false);
     setZone("step");
@@ -250,7 +286,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
   useHotkeys("b", () => !lamps && go("/"), hotkeys);
   const jumping = useJump(steps, (to) => go(`/jobs/${job.id}/${to}`));
   useDigitsToEntry();
-  useArrival(step);
+  useArrival(`${step} ${opened}`, asked);
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   return (
     <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen print:h-auto">
@@ -272,22 +308,25 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
         {...fold}
         plan={<Plan steps={steps} present={step} jumping={jumping} />}
         centre={
-          <Centre
-            step={step}
-            skipping={skipping && skippable}
-            onSkipped={(skipped) =>
-              skipped && place.current === step ? go(`/jobs/${job.id}/${next}`) : setSkipping(false)
-            }
-          />
+          <KeysHereContext value={sayKeys}>
+            <Centre
+              step={step}
+              opened={opened}
+              skipping={skipping && skippable}
+              onSkipped={(skipped) =>
+                skipped && place.current === step ? go(`/jobs/${job.id}/${next}`) : setSkipping(false)
+              }
+            />
+          </KeysHereContext>
         }
         verdict={
           <VerdictPanel verdict={job.verdict} step={nextStep} outlook={outlook}>
             {next === "safety" && job.verdict.next && job.verdict.next.check !== "safety" && (
               <p className="mb-2 text-sm">Before it, make the motor safe.</p>
             )}
-            {next !== step && (
-              <Button look="main" hotkey="N" onClick={() => go(`/jobs/${job.id}/${next}`)}>
-                {nextTitle}
+            {(next !== step || (inParts && asked.length > 0)) && (
+              <Button look={next === step ? "plain" : "main"} hotkey="N" onClick={goOn}>
+                {next === step ? "Go to it" : nextTitle}
               </Button>
             )}
             {!job.closed && (
@@ -311,8 +350,8 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
       ) : (
         <Foot
           keys={[
-            ...(check ? keysOf(check) : []),
-            ...(check?.id === "power" && !job.closed ? PINS_KEY : []),
+            ...(taking ? keysOf(check, keysHere ?? check.keys) : []),
+            ...(taking && check.id === "power" ? PINS_KEY : []),
             ...(skippable ? SKIP_KEY : []),
             ...NEXT_KEY,
             ...JUMP_KEY,

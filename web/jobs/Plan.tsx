@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import type { JobStep } from "#contract/jobs";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Mark } from "../ui/Mark.tsx";
+import { Unbroken } from "../ui/Unbroken.tsx";
 import { useOpenJob } from "../job/openJob.ts";
 import { LastNote } from "./Notes.tsx";
 import { letterOf, type Step } from "./steps.ts";
@@ -56,7 +57,7 @@ export function Plan({
                     <span
                       className={`ml-auto min-w-0 py-0.5 text-right text-sm leading-tight ${step === present ? "" : "text-ink-2"}`}
                     >
-                      {note}
+                      <Unbroken>{note}</Unbroken>
                     </span>
                   </Link>
                 </li>

@@ -5,7 +5,7 @@ import { lowerFirst, upperFirst } from "#core/check";
 import type { NextStep } from "#core/decision";
 import type { CheckId } from "#core/record";
 import { chanceText } from "#core/quantity";
-import { unbroken } from "../ui/unbroken.ts";
+import { Unbroken } from "../ui/Unbroken.tsx";
 
 const LEAST_SHOWN = 0.05;
 const SHOWN = 4;
@@ -85,7 +85,9 @@ export function VerdictPanel({
     <aside aria-label="Standing verdict" aria-live="polite" className="p-5">
       <p className="text-sm font-semibold text-ink-2">Standing verdict</p>
       <h2 className="text-lg font-bold">{verdict.headline}</h2>
-      <p className="mb-4 text-sm text-ink-2">{unbroken(verdict.reason)}</p>
+      <p className="mb-4 text-sm text-ink-2">
+        <Unbroken>{verdict.reason}</Unbroken>
+      </p>
       <ul className="space-y-4">
         {verdict.faults
           .filter(({ probability }) => probability > LEAST_SHOWN)
@@ -134,11 +136,11 @@ export function VerdictPanel({
           <>
             <p className="font-semibold">{verdict.next.title || next.title}</p>
             <p className="text-sm">
-              {verdict.next.halfDone
-                ? "Begun; finish it first."
-                : unbroken(
-                    `${verdict.next.title === next.title ? "" : `${next.title}, `}${verdict.next.minutes} min. ${whyNext(verdict.next, next.why)}`,
-                  )}
+              <Unbroken>
+                {verdict.next.halfDone
+                  ? "Begun; finish it first."
+                  : `${verdict.next.title === next.title ? "" : `${next.title}, `}${verdict.next.minutes} min. ${whyNext(verdict.next, next.why)}`}
+              </Unbroken>
             </p>
           </>
         ) : (
@@ -146,9 +148,9 @@ export function VerdictPanel({
         )}
         {!settled && verdict.runnerUp && (
           <p className="mt-1 text-sm text-ink-2">
-            {unbroken(
-              `Or: ${lowerFirst(verdict.runnerUp.title || titleOf(verdict.runnerUp.check))}, ${verdict.runnerUp.minutes} min.`,
-            )}
+            <Unbroken>
+              {`Or: ${lowerFirst(verdict.runnerUp.title || titleOf(verdict.runnerUp.check))}, ${verdict.runnerUp.minutes} min.`}
+            </Unbroken>
           </p>
         )}
         {outlook && <Ahead outlook={outlook} />}

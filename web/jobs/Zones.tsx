@@ -36,7 +36,7 @@ export function Zones({
   const hiddenOnPhone = (name: Zone) => (zone === name ? "" : "max-sm:hidden");
   return (
     <div
-      className={`grid min-h-0 grow grid-cols-[266px_1fr] max-lg:grid-cols-1 max-lg:grid-rows-[auto_1fr] max-sm:grid-rows-1 print:block ${wide ? "" : "xl:grid-cols-[266px_1fr_320px] max-xl:grid-cols-[266px_1fr_270px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
+      className={`grid min-h-0 grow grid-cols-[270px_1fr] max-lg:grid-cols-1 max-lg:grid-rows-[auto_1fr] max-sm:grid-rows-1 print:block ${wide ? "" : "xl:grid-cols-[270px_1fr_320px] max-xl:grid-cols-[270px_1fr_270px] max-lg:grid-cols-[1fr_270px] max-sm:grid-cols-1"}`}
     >
       <div
         className={`overflow-y-auto border-r border-line p-4 max-lg:col-span-full max-lg:border-b max-lg:border-r-0 max-lg:py-2 max-sm:border-0 max-sm:pb-6 print:hidden ${hiddenOnPhone("plan")}`}

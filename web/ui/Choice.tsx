@@ -34,7 +34,10 @@ export function OneOf({
   again = false,
   oneRow = false,
   tight = false,
+  slot,
 }: ChoiceProps & {
+  /** The place of a reading that it stands for. */
+  readonly slot?: string;
   readonly value: string;
   readonly onChoose: (value: string) => void;
   /** On a phone it stays one row, pushed sideways. */
@@ -49,6 +52,7 @@ export function OneOf({
       {label(again ? `${text} (try it again; press the same if it is the same)` : text, hideLabel)}
       <ToggleGroup.Root
         type="single"
+        data-slot={slot}
         data-tight={tight || undefined}
         aria-label={text}
         value={value}

@@ -16,6 +16,7 @@ import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrum
 import { PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord, type Phase } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { IntervalStrip } from "../drawing/IntervalStrip.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
@@ -203,7 +204,10 @@ export function Backemf() {
                       : (balance?.judgement ?? "cannotTell")
                 }
               >
-                <strong>{spun.sentence}.</strong> {spun.advice}{" "}
+                <strong>
+                  <Unbroken>{`${spun.sentence}.`}</Unbroken>
+                </strong>{" "}
+                {spun.advice}{" "}
                 {measured &&
                   measured.sag !== null &&
                   Math.abs(measured.sag) > 0.002 &&

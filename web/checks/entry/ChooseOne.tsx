@@ -22,6 +22,7 @@ export function ChooseOne({
   const again = askedAgain(verdict, check, slot);
   return (
     <OneOf
+      slot={slot}
       label={labelOf(check, slot)}
       value={chosen(slot) || usual}
       onChoose={choose(slot)}

@@ -2,6 +2,7 @@ import type { CheckId } from "#core/record";
 import { answerIn } from "#core/assess";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Judged } from "../../ui/Notice.tsx";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 
 /** What a check's readings say so far: what departs first, each with its advice. A closed job keeps what was said. */
 export function Findings({ check }: { readonly check: CheckId }) {
@@ -14,7 +15,10 @@ export function Findings({ check }: { readonly check: CheckId }) {
     .sort((a, b) => Number(b.departs) - Number(a.departs))
     .map(({ variable, sentence, advice, departs }) => (
       <Judged key={variable} state={departs ? "departs" : "agrees"}>
-        <strong>{sentence}.</strong> {advice}
+        <strong>
+          <Unbroken>{`${sentence}.`}</Unbroken>
+        </strong>{" "}
+        {advice}
         {verdict.doubtful.includes(variable) && (
           <span className="mt-1 block border-l-4 border-amber pl-2">
             This does not fit the rest: read it again before it is believed.

@@ -5,6 +5,7 @@ import { canMeasure, quantityText, reachOf, RESISTANCE } from "#core/quantity";
 import { latestIn, PHASES } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
@@ -110,7 +111,9 @@ export function Frame() {
       <div className="mt-4 flex max-w-2xl flex-col gap-3">
         {finding && (
           <Judged state={finding.departs ? "departs" : unsure ? "cannotTell" : "agrees"}>
-            <strong>{finding.sentence}.</strong>{" "}
+            <strong>
+              <Unbroken>{`${finding.sentence}.`}</Unbroken>
+            </strong>{" "}
             {finding.departs
               ? "Dry and clean the leads, fingers off the probes, and read again before you believe it."
               : unsure

@@ -4,7 +4,9 @@ import { FAMILY_FACTS, hallSpacingOf, type JobRecord } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { Caution } from "../../ui/Notice.tsx";
+import { useKeysHere } from "../../job/keysHere.ts";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
+import { askedPart } from "../entry/askedPart.ts";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { Findings } from "../entry/Findings.tsx";
@@ -28,7 +30,7 @@ const SUPPLY: Part = {
     "Plugged in and powered, back-probe the connector. Supply within a tenth of 5 V; each signal below 0.8 V and above 70 % of its pull-up as the rotor creeps.",
   slots: ["supply", ...HALL_SIGNALS.flatMap((signal) => [`${signal}.low`, `${signal}.high`])],
 };
-const STEPS: Part = { words: "Step test", intro: "", slots: [] };
+const STEPS: Part = { words: "Step test", intro: "", slots: ["forward", "backward"] };
 const TURN: Part = {
   words: "Count a turn",
   intro: "Mark the shaft and count every lamp change of one whole mechanical turn: six for each pole pair.",
@@ -39,7 +41,11 @@ const OFF: Part = {
   intro: "Unplugged, diode mode, black probe on ground: the three signal wires compare alike.",
   slots: HALL_SIGNALS.map((signal) => `${signal}.off`),
 };
-const WIRES: Part = { words: "Wire or sensor", intro: "", slots: [] };
+const WIRES: Part = {
+  words: "Wire or sensor",
+  intro: "",
+  slots: [...HALL_WIRES.map((wire) => `${wire}.wire`), "leg"],
+};
 const HEAT: Part = {
   words: "Temperature",
   intro: "At rest and cold it tells the room. Say which kind it is; read it at the plug.",
@@ -104,9 +110,11 @@ function Wires({ by }: { readonly by: ReturnType<typeof useChoose> }) {
 
 /** Position sensors by hand, then what a dead signal comes from; the motor's other small sensors beside them. */
 export function Hall() {
-  const { record } = useOpenJob();
+  const job = useOpenJob();
+  const { record } = job;
   const parts = partsOf(record);
-  const [part, setPart] = useState(() => Object.keys(parts)[0]!);
+  const [part, setPart] = useState(() => askedPart(parts, "hall", job));
+  useKeysHere(part === "steps" ? "lamps" : part === "wires" ? "choices" : "readings");
   const choosing = useChoose("hall");
   const halls = hallSpacingOf(record.motor) !== "none";
   return (

@@ -9,6 +9,7 @@ import { Button } from "../../ui/Button.tsx";
 import { OneOf } from "../../ui/Choice.tsx";
 import { FIELD_CLASS } from "../../ui/Field.tsx";
 import { Judged } from "../../ui/Notice.tsx";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { HallRing } from "./HallRing.tsx";
 import { LampRows } from "./LampRows.tsx";
@@ -116,7 +117,10 @@ export function HallSteps() {
   useHotkeys("f", () => setLarge(true), { ignoreEventWhen: inField, preventDefault: true });
   const said = finding ? (
     <Judged state={finding.departs ? "departs" : "agrees"}>
-      <strong>{finding.sentence}.</strong> {finding.advice}
+      <strong>
+        <Unbroken>{`${finding.sentence}.`}</Unbroken>
+      </strong>{" "}
+      {finding.advice}
     </Judged>
   ) : (
     <p className="text-ink-2">{progress}</p>
@@ -167,7 +171,7 @@ export function HallSteps() {
             )}
             <Dialog.Root open={large} onOpenChange={setLarge}>
               <Dialog.Trigger asChild>
-                <Button look="quiet" size="small" hotkey="F">
+                <Button look="quiet" size="small" hotkey="F" className="px-1!">
                   Across the bench
                 </Button>
               </Dialog.Trigger>

@@ -2,9 +2,11 @@ import { useState } from "react";
 import { CONNECTOR_HEAT, NO_LOAD_LIMIT, RAILS } from "#core/run";
 import { shareText } from "#core/quantity";
 import { PHASES } from "#core/record";
+import { useKeysHere } from "../../job/keysHere.ts";
 import { useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
+import { askedPart } from "../entry/askedPart.ts";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { Findings } from "../entry/Findings.tsx";
@@ -60,7 +62,9 @@ function Part({ name }: { readonly name: string }) {
 /** The motor on electronics known to be good, and its own electronics with a motor known to be good. */
 export function Run() {
   const choosing = useChoose("run");
-  const [part, setPart] = useState("noLoad");
+  const job = useOpenJob();
+  const [part, setPart] = useState(() => askedPart(PARTS, "run", job));
+  useKeysHere("readings");
   return (
     <section aria-labelledby="check-title">
       <h2 id="check-title" className="text-xl font-bold">

@@ -21,6 +21,7 @@ import {
 } from "#core/winding";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { Mend } from "../entry/Mend.tsx";
@@ -172,7 +173,10 @@ export function Winding() {
           )}
           {finding && (
             <Judged state={finding.departs ? "departs" : (imbalance?.judgement ?? "cannotTell")}>
-              <strong>{finding.sentence}.</strong> {finding.advice}{" "}
+              <strong>
+                <Unbroken>{`${finding.sentence}.`}</Unbroken>
+              </strong>{" "}
+              {finding.advice}{" "}
               {imbalance &&
                 `Balance ${JUDGEMENT_WORDS[imbalance.judgement]} at ±${shareText(limit)} of the mean; spread ${percentText(imbalance.spread, { signed: false })}.`}
             </Judged>
