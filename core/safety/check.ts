@@ -134,11 +134,17 @@ export const madeSafeAt = (sitting: Sitting, epoch: number, here?: Here): string
 
 /** Why what was once made safe is not any more, in a sentence; null where it still is, or never was. */
 export function lapsed(sitting: Sitting, epoch: number, here: Here): string | null {
-  const once = madeSafe(sitting, epoch);
-  if (!once || madeSafe(sitting, epoch, here)) return null;
-  return once.at < here.since
+  if (!madeSafe(sitting, epoch)) return null;
+  const open = cautionsFor(sitting.motor).flatMap((caution) =>
+    isDone(sitting, caution, epoch, here)
+      ? []
+      : (latestIn(sitting.readings, "safety", caution.id, epoch) ?? []),
+  );
+  const [first] = open;
+  if (!first) return null;
+  return open.some(({ takenAt }) => takenAt < here.since)
     ? "It was made safe before, and that does not last: go through it again."
-    : `${once.by} made it safe. You take it over: go through it yourself.`;
+    : `${first.by} made it safe. You take it over: go through it yourself.`;
 }
 
 export interface RunningWait {

@@ -155,6 +155,12 @@ describe("made safe", () => {
     expect(open()).toEqual([]);
     expect(open(other)).toEqual(["isolate", "verifyDead"]);
     expect(lapsed(job([]), 0, other)).toBeNull();
+    // Half of it gone through again: who made the other half is named, not who came last.
+    const half = job([
+      ...madeSafe("hub"),
+      { ...choice("safety", "isolate", "done"), by: "ZZ", takenAt: "2026-03-02T23:00:00.000Z" },
+    ]);
+    expect(lapsed(half, 0, other)).toMatch(new RegExp(`^${by} made it safe`, "u"));
   });
 
   it("finds nothing about the motor and offers nothing to find", () => {

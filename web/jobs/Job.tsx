@@ -342,6 +342,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
           key={step}
           step={step}
           next={next === step ? null : nextTitle}
+          asked={nextStep.kind === "check" ? (job.verdict.next?.title ?? null) : null}
           onNext={goOn}
           onSkip={skippable ? skip : null}
           verdictOpen={zone === "verdict"}

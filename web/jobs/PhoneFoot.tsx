@@ -9,7 +9,15 @@ import { Mark } from "../ui/Mark.tsx";
 import { useUndoLast } from "./UndoLast.tsx";
 
 /** What stands so far in one line, which opens its reasons. */
-function VerdictLine({ open, onOpen }: { readonly open: boolean; readonly onOpen: () => void }) {
+function VerdictLine({
+  asked,
+  open,
+  onOpen,
+}: {
+  readonly asked: string | null;
+  readonly open: boolean;
+  readonly onOpen: () => void;
+}) {
   const { verdict } = useOpenJob();
   const [leading] = verdict.faults;
   const state = verdict.decided ? "departs" : "cannotTell";
@@ -27,7 +35,7 @@ function VerdictLine({ open, onOpen }: { readonly open: boolean; readonly onOpen
         {!verdict.decided && leading && leading.probability > 0.3
           ? `${leading.name}, ${Math.round(100 * leading.probability)} %. `
           : ""}
-        {verdict.next && `Next: ${lowerFirst(verdict.next.title)}.`}
+        {asked && `Next: ${lowerFirst(asked)}.`}
       </span>
     </button>
   );
@@ -56,6 +64,7 @@ function useWordsOpen(): boolean {
 export function PhoneFoot({
   step,
   next,
+  asked,
   onNext,
   onSkip,
   verdictOpen,
@@ -64,6 +73,8 @@ export function PhoneFoot({
   readonly step: JobStep;
   /** Title of the next step; null where this one is it: then it leads to what is open here. */
   readonly next: string | null;
+  /** What the verdict asks to be read; null where no reading comes next. */
+  readonly asked: string | null;
   readonly onNext: () => void;
   /** Null where the step cannot be skipped. */
   readonly onSkip: (() => void) | null;
@@ -73,10 +84,10 @@ export function PhoneFoot({
   const pad = usePad();
   const words = useWordsOpen();
   const { last, said, takeBack, possible } = useUndoLast(step);
-  const { waiting, verdict } = useOpenJob();
+  const { waiting } = useOpenJob();
   return (
     <footer className="flex flex-col gap-2 border-t border-line bg-sunk p-2.5 print:hidden">
-      <VerdictLine open={verdictOpen} onOpen={onVerdict} />
+      <VerdictLine asked={asked} open={verdictOpen} onOpen={onVerdict} />
       {(said || waiting.length > 0) && (
         <p role="status" className="px-1 text-sm text-ink-2">
           {said}
@@ -100,7 +111,7 @@ export function PhoneFoot({
           </Button>
         )}
         <Button className="min-h-12 min-w-0 grow" look={next === null ? "plain" : "main"} onClick={onNext}>
-          <span className="truncate">Next: {lowerFirst(next ?? (verdict.next?.title || "finish this"))}</span>
+          <span className="truncate">Next: {lowerFirst(next ?? (asked || "finish this"))}</span>
         </Button>
       </div>
       {pad && !verdictOpen && !words && <Keypad entry={pad} />}

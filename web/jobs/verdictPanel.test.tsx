@@ -22,6 +22,7 @@ import { VerdictPanel } from "./VerdictPanel.tsx";
 const REST = [...madeSafe("hub"), ...lookedAndTurned(), ...frameOpen()];
 const shown = (panel: ReactElement) =>
   renderToStaticMarkup(panel)
+    .replace(/<span class="whitespace-nowrap">([^<]*)<\/span>/gu, "$1")
     .replace(/<[^>]+>/gu, " ")
     .replace(/&gt;/gu, ">")
     .replace(/&lt;/gu, "<")

@@ -165,9 +165,11 @@ export default function Decide() {
         </p>
       )}
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-3">
-        <fieldset disabled={closed}>
+        <fieldset disabled={closed} className="@container">
           <legend className="sr-only">What you could do</legend>
-          <div className={`grid ${COLUMNS} items-center gap-x-3 px-4 pb-1 text-sm text-ink-2 max-md:hidden`}>
+          <div
+            className={`grid ${COLUMNS} items-center gap-x-3 px-4 pb-1 text-sm text-ink-2 @max-4xl:hidden`}
+          >
             <span />
             <span>What you could do</span>
             <span>Fits by</span>
@@ -181,7 +183,7 @@ export default function Decide() {
             {worked.map(({ key: own, name, action, plan }) => (
               <label
                 key={own}
-                className={`grid min-h-11 cursor-pointer ${COLUMNS} items-center gap-x-3 border-t border-line px-4 py-1 first:border-0 has-checked:bg-green-soft max-md:grid-cols-[2rem_1fr_4rem]`}
+                className={`grid min-h-11 cursor-pointer ${COLUMNS} items-center gap-x-3 border-t border-line px-4 py-1 first:border-0 has-checked:bg-green-soft @max-4xl:grid-cols-[2rem_1fr_4rem]`}
               >
                 <input
                   type="radio"
@@ -200,18 +202,20 @@ export default function Decide() {
                 {action && (
                   <>
                     <span className="font-semibold">{chanceText(action.probability)}</span>
-                    <span className="max-md:hidden">{money(action.parts)}</span>
-                    <span className="max-md:hidden">
+                    <span className="@max-4xl:hidden">{money(action.parts)}</span>
+                    <span className="@max-4xl:hidden">
                       {money(action.cost - action.parts)}{" "}
                       <span className="text-sm text-ink-2">{action.minutes} min</span>
                     </span>
-                    <span className="max-md:hidden">
+                    <span className="@max-4xl:hidden">
                       {chanceText(1 - action.probability)}{" "}
                       <span className="text-sm text-ink-2">of {money(action.wrongCost)}</span>
                     </span>
-                    <span className="text-xl font-semibold max-md:hidden">{money(action.expectedCost)}</span>
-                    <span className="max-md:hidden">{readyText(action.days, new Date())}</span>
-                    <span className="col-span-2 col-start-2 text-sm text-ink-2 md:hidden">
+                    <span className="text-xl font-semibold @max-4xl:hidden">
+                      {money(action.expectedCost)}
+                    </span>
+                    <span className="@max-4xl:hidden">{readyText(action.days, new Date())}</span>
+                    <span className="col-span-2 col-start-2 text-sm text-ink-2 @4xl:hidden">
                       Parts {money(action.parts)}, {readyText(action.days, new Date())}; {action.minutes} min;
                       likely cost {money(action.expectedCost)} {currency}
                     </span>

@@ -81,7 +81,7 @@ function StepLine({ plan, step }: StepProps) {
             />
           </label>
         )}
-        <span className="w-24 text-right text-sm text-ink-2">
+        <span className="w-24 text-right text-sm text-ink-2 max-sm:w-auto">
           {last ? `${last.by}, ${timeText(last.at)}` : step.photo ? "photo first" : ""}
         </span>
       </div>
@@ -118,7 +118,7 @@ export function PlanCard({
           about {plan.minutes} min hands on; {count} of {plan.steps.length} steps done
         </span>
         {onOff && (
-          <Button look="quiet" size="small" onClick={onOff}>
+          <Button look="quiet" size="small" className="max-sm:px-0!" onClick={onOff}>
             Leave it out
           </Button>
         )}

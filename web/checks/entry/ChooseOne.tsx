@@ -11,18 +11,22 @@ export function ChooseOne({
   slot,
   by: { chosen, choose },
   usual = "",
+  tight = false,
 }: {
   readonly check: CheckId;
   readonly slot: string;
   readonly by: ReturnType<typeof useChoose>;
   /** What holds while nothing is chosen. */
   readonly usual?: string;
+  /** Many of them, side by side. */
+  readonly tight?: boolean;
 }) {
   const { closed, verdict } = useOpenJob();
   const again = askedAgain(verdict, check, slot);
   return (
     <OneOf
       slot={slot}
+      tight={tight}
       label={labelOf(check, slot)}
       value={chosen(slot) || usual}
       onChoose={choose(slot)}

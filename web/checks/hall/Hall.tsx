@@ -100,9 +100,9 @@ function Wires({ by }: { readonly by: ReturnType<typeof useChoose> }) {
       </p>
       <div className="grid grid-cols-2 gap-3 max-xl:grid-cols-1">
         {HALL_WIRES.map((wire) => (
-          <ChooseOne key={wire} check="hall" slot={`${wire}.wire`} by={by} />
+          <ChooseOne key={wire} check="hall" slot={`${wire}.wire`} by={by} tight />
         ))}
-        <ChooseOne check="hall" slot="leg" by={by} />
+        <ChooseOne check="hall" slot="leg" by={by} tight />
       </div>
     </div>
   );
