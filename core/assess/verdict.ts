@@ -105,3 +105,7 @@ export interface Verdict {
   readonly wouldChange: readonly Change[];
   readonly plan: readonly PlanStep[];
 }
+
+/** Settled that nothing is wrong, by weighing and not by one hard fact: no fault leads, however small. */
+export const isSound = ({ decided, action, hardFact }: Verdict): boolean =>
+  decided !== null && hardFact === null && action?.cures.length === 0;

@@ -1,5 +1,5 @@
 import type { Stage, Summary } from "#contract/jobs";
-import { checkOf, ownPlan, type Verdict } from "#core/assess";
+import { checkOf, isSound, ownPlan, type Verdict } from "#core/assess";
 import { nextStepOf, type NextStep } from "#core/decision";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
 import { madeSafe, runningWait } from "#core/safety";
@@ -48,10 +48,6 @@ function stepOf(next: NextStep): { stage: Stage; step: Step } {
       return { stage: "closed", step: { next: "Done", to: "report", minutes: 0 } };
   }
 }
-
-/** Settled that nothing is wrong: no fault leads, however small. */
-const isSound = ({ decided, action, hardFact }: Verdict): boolean =>
-  decided !== null && hardFact === null && action?.cures.length === 0;
 
 /** What the bench shows of a job, from its record and the verdict on it. */
 export function summarise(

@@ -5,7 +5,7 @@ import type { JobStep, JobView } from "#contract/jobs";
 import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import type { CheckDefinition } from "#core/check";
 import { nextStepOf } from "#core/decision";
-import { FAMILY_FACTS, type CheckId } from "#core/record";
+import { FAMILY_FACTS } from "#core/record";
 import { lapsed, madeSafeAt, type Here } from "#core/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
 import { WhoIsHere } from "../shell/Person.tsx";
@@ -105,7 +105,7 @@ const hasChoice = (group: HTMLElement) => group.querySelector("[aria-checked=tru
 function arrive(asked: readonly string[]): boolean {
   const main = document.querySelector("main");
   const field = main?.querySelector<HTMLElement>("input[data-entry]");
-  const groups = [...(main?.querySelectorAll<HTMLElement>("[role=radiogroup]") ?? [])];
+  const groups = [...(main?.querySelectorAll<HTMLElement>("[role=radiogroup][data-slot]") ?? [])];
   const isAsked = ({ dataset: { slot } }: HTMLElement) => slot !== undefined && asked.includes(slot);
   const named = groups.find((group) => isAsked(group) && !hasChoice(group)) ?? groups.find(isAsked);
   const open = groups.find((group) => !hasChoice(group));
@@ -176,7 +176,7 @@ function useJump(steps: readonly Step[], go: (step: JobStep) => void): boolean {
 const isShut = (check: CheckDefinition, { record, epoch, closed }: OpenJob, here: Here): boolean =>
   check.gated && !closed && !madeSafeAt(record, epoch, here);
 
-function Gate({ check }: { readonly check: CheckId }) {
+function Gate() {
   const { id, record, epoch } = useOpenJob();
   const why = lapsed(record, epoch, useHere());
   return (
@@ -185,8 +185,7 @@ function Gate({ check }: { readonly check: CheckId }) {
         Make it safe first
       </h2>
       <p className="mb-4 mt-1">
-        {why ??
-          `${checkOf(check).title} puts a meter on the motor. Go through the cautions once; then this opens.`}
+        {why ?? "A meter is put on the motor here. Go through the cautions once; then this opens."}
       </p>
       <Link
         to={`/jobs/${id}/safety`}
@@ -232,7 +231,7 @@ function Centre({
   return (
     <>
       {skipping && <SkipForm check={step} onDone={onSkipped} />}
-      {isShut(check, job, here) ? <Gate check={step} /> : <Screen key={`${step}-${epoch}-${opened}`} />}
+      {isShut(check, job, here) ? <Gate /> : <Screen key={`${step}-${epoch}-${opened}`} />}
     </>
   );
 }
@@ -342,7 +341,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
           key={step}
           step={step}
           next={next === step ? null : nextTitle}
-          asked={nextStep.kind === "check" ? (job.verdict.next?.title ?? null) : null}
+          asked={next === job.verdict.next?.check ? job.verdict.next.title : null}
           onNext={goOn}
           onSkip={skippable ? skip : null}
           verdictOpen={zone === "verdict"}

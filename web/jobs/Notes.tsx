@@ -76,7 +76,7 @@ export function Notes() {
               />
             </Field>
           </div>
-          <Button type="submit" className="mt-6">
+          <Button type="submit" className="mt-7">
             Leave word
           </Button>
         </form>

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { JobStep } from "#contract/jobs";
+import { isSound } from "#core/assess";
 import { lowerFirst } from "#core/check";
 import { Keypad } from "../checks/entry/Keypad.tsx";
 import { usePad } from "../checks/entry/pad.ts";
@@ -7,6 +8,8 @@ import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
 import { useUndoLast } from "./UndoLast.tsx";
+
+const GROUNDS = { cannotTell: "bg-sheet", agrees: "bg-green-soft", departs: "bg-copper-soft" } as const;
 
 /** What stands so far in one line, which opens its reasons. */
 function VerdictLine({
@@ -20,14 +23,14 @@ function VerdictLine({
 }) {
   const { verdict } = useOpenJob();
   const [leading] = verdict.faults;
-  const state = verdict.decided ? "departs" : "cannotTell";
+  const state = !verdict.decided ? "cannotTell" : verdict.cleared || isSound(verdict) ? "agrees" : "departs";
   return (
     <button
       type="button"
       aria-expanded={open}
       aria-label={`Verdict: ${verdict.headline}`}
       onClick={onOpen}
-      className={`flex min-h-11 w-full items-center gap-3 rounded-xl px-3 py-1 text-left text-sm leading-tight ${verdict.decided ? "bg-copper-soft" : "bg-sheet"}`}
+      className={`flex min-h-11 w-full items-center gap-3 rounded-xl px-3 py-1 text-left text-sm leading-tight ${GROUNDS[state]}`}
     >
       <Mark state={state} />
       <span className="min-w-0 grow">

@@ -201,7 +201,7 @@ function CorrectForm() {
         <MotorGroup />
         <div className="flex flex-wrap items-start gap-3">
           <Reason id="correct-reason" problem={problem} />
-          <Button type="submit" look="main" className="mt-6">
+          <Button type="submit" look="main" className="mt-7">
             Put it right
           </Button>
         </div>
@@ -249,7 +249,7 @@ function MoveForm() {
         </select>
       </Field>
       <Reason id="move-reason" problem={problem} />
-      <Button type="submit" className="mt-6">
+      <Button type="submit" className="mt-7">
         Move the job to it
       </Button>
     </form>
@@ -269,7 +269,7 @@ function CallOffForm() {
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
       <Reason id="call-off-reason" problem={problem} />
-      <Button type="submit" className="mt-6">
+      <Button type="submit" className="mt-7">
         Call the job off
       </Button>
     </form>

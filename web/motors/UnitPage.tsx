@@ -70,7 +70,7 @@ export function UnitPage({ unit }: { readonly unit: Unit }) {
           )}
         </section>
       )}
-      <table className="w-full rounded-xl border border-line bg-sheet text-left text-[0.95rem]">
+      <table className="w-full border-separate border-spacing-0 rounded-xl border border-line bg-sheet text-left text-[0.95rem] [&_td]:border-t [&_td]:border-line">
         <caption className="sr-only">Visits of {unit.name}</caption>
         <thead className="text-sm text-ink-2">
           <tr>
@@ -87,7 +87,7 @@ export function UnitPage({ unit }: { readonly unit: Unit }) {
         </thead>
         <tbody>
           {unit.visits.toReversed().map((visit) => (
-            <tr key={visit.jobId} className="border-t border-line">
+            <tr key={visit.jobId}>
               <td className="p-3">
                 <Link to={`/jobs/${visit.jobId}/report`} className="text-green underline underline-offset-4">
                   {jobName(visit.jobNumber)}

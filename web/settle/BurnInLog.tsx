@@ -94,7 +94,7 @@ export function BurnInLog() {
               <RunField name="celsius" label="Winding at the end" placeholder="34 °C" />
               <RunField name="sound" label="Sound" options={SOUNDS.map((one) => [one, SOUND_LABELS[one]])} />
               <RunField name="note" label="Noticed" maxLength={2000} />
-              <Button type="submit" className="mt-6">
+              <Button type="submit" className="mt-7">
                 Write it down
               </Button>
             </form>

@@ -175,10 +175,10 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
             <PartField name="part" label="Part, by its rating" maxLength={120} />
             <PartField name="price" label="Price" inputMode="decimal" />
             <PartField name="due" label="Expected on" type="date" />
-            <Button type="submit" className="mt-6">
+            <Button type="submit" className="mt-7">
               Ordered
             </Button>
-            <Button className="mt-6" onClick={(event) => void form.handleSubmit(write("here"))(event)}>
+            <Button className="mt-7" onClick={(event) => void form.handleSubmit(write("here"))(event)}>
               On the shelf
             </Button>
           </form>

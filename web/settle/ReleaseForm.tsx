@@ -89,7 +89,7 @@ export function ReleaseForm() {
                   />
                 </Field>
               </div>
-              <Button type="submit" look="main" className="mt-6">
+              <Button type="submit" look="main" className="mt-7">
                 Sign it
               </Button>
             </div>

@@ -106,10 +106,10 @@ function Closing({ proved }: { readonly proved: boolean }) {
             />
           </Field>
         </div>
-        <Button type="submit" look={closed ? "plain" : "main"} className="mt-6">
+        <Button type="submit" look={closed ? "plain" : "main"} className="mt-7">
           {closed ? "Open it again" : "Close the job"}
         </Button>
-        <Link to={`/jobs/${id}/report`} className={`${buttonClass("plain")} mt-6`}>
+        <Link to={`/jobs/${id}/report`} className={`${buttonClass("plain")} mt-7`}>
           See the report
         </Link>
       </form>

@@ -113,7 +113,7 @@ export function WorkOrder({ decision }: { readonly decision: Decision }) {
           <div className="w-36">
             <RepairField name="minutes" label="Minutes" inputMode="numeric" />
           </div>
-          <Button type="submit" look="main" className="mt-6">
+          <Button type="submit" look="main" className="mt-7">
             Record the repair
           </Button>
         </form>

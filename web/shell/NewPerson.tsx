@@ -42,7 +42,7 @@ export default function NewPerson({ onMade }: { readonly onMade: (initials: stri
       >
         <PersonField name="initials" label="Initials" />
         <PersonField name="name" id="person-name" label="Name" />
-        <Button type="submit" className="mt-6">
+        <Button type="submit" className="mt-7">
           Add
         </Button>
       </form>

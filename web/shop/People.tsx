@@ -49,10 +49,10 @@ function PassPhraseForm({ person, onDone }: { readonly person: Technician; reado
           />
         </Field>
       </div>
-      <Button type="submit" look="main" disabled={isLoading} className="mt-6">
+      <Button type="submit" look="main" disabled={isLoading} className="mt-7">
         Give it
       </Button>
-      <Button onClick={onDone} className="mt-6">
+      <Button onClick={onDone} className="mt-7">
         Leave it
       </Button>
     </form>
@@ -97,7 +97,7 @@ export function People() {
                     <select
                       value={role}
                       onChange={({ target }) => void change(person, { role: target.value as Role })}
-                      className="min-h-11 rounded border-b border-line-strong bg-transparent text-ink"
+                      className="min-h-11 rounded bg-transparent text-ink underline decoration-line-strong underline-offset-4"
                     >
                       {ROLES.map((one) => (
                         <option key={one} value={one}>

@@ -3,6 +3,7 @@ import { latestIn } from "#core/record";
 import { cautionsFor, isDone, lapsed, minutesOf, waitCut, type Caution as CautionOf } from "#core/safety";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useHere } from "../../job/useHere.ts";
+import { useReadingText } from "../../job/useReadingText.ts";
 import { clockText, useSecondsLeft } from "../../job/useSecondsLeft.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Mark } from "../../ui/Mark.tsx";
@@ -123,12 +124,16 @@ function Bleed() {
     BLEED.map((slot) => entrySlot("safety", slot, record.motor)),
     null,
   );
-  const known = BLEED.some((slot) => latestIn(record.readings, "safety", slot, epoch));
-  const [open, setOpen] = useState(known);
+  const textOf = useReadingText();
+  const known = BLEED.flatMap((slot) => latestIn(record.readings, "safety", slot, epoch) ?? []);
+  // Begun and not finished stays in sight; whole it makes room for the cautions.
+  const [open, setOpen] = useState(known.length > 0 && known.length < BLEED.length);
   if (!open)
     return (
       <Button look="quiet" onClick={() => setOpen(true)}>
-        Capacitor and bleed resistor are known
+        {known.length > 0
+          ? `Counted with ${known.map(textOf).join(", ")}`
+          : "Capacitor and bleed resistor are known"}
       </Button>
     );
   return (
@@ -196,10 +201,10 @@ export function Safety() {
             <li
               key={caution.id}
               id={`caution-${caution.id}`}
-              className="flex min-h-16 items-center gap-4 border-t border-line px-4 py-2 first:border-0"
+              className={`flex min-h-16 items-center gap-x-4 gap-y-2 border-t border-line px-4 py-2 first:border-0 ${caution.wait ? "max-sm:flex-wrap max-sm:justify-end" : ""}`}
             >
               <Mark state={acknowledged ? "agrees" : "toDo"} />
-              <p className="grow">{caution.text}</p>
+              <p className={`grow ${caution.wait ? "max-sm:basis-3/4" : ""}`}>{caution.text}</p>
               {acknowledged ? (
                 <span className="shrink-0 text-sm text-green">
                   done {timeText(latestIn(record.readings, "safety", caution.id, epoch)!.takenAt)}

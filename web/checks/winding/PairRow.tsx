@@ -6,6 +6,7 @@ import { Repeats } from "../entry/Repeats.tsx";
 import type { Entry } from "../entry/useEntry.ts";
 import { valueOf, type PairLook } from "./usePairLooks.ts";
 import type { ArcState } from "../drawing/WindingDrawing.tsx";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 
 const TONE: Readonly<Record<ArcState, string>> = {
   agrees: "",
@@ -67,7 +68,9 @@ export function PairRow({
         {look.word && (
           <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
         )}
-        <span className={active ? "max-sm:hidden" : ""}>{look.detail}</span>
+        <span className={active ? "max-sm:hidden" : ""}>
+          <Unbroken>{look.detail}</Unbroken>
+        </span>
       </p>
     </li>
   );
