@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { COMPLAINT_ODDS, EVENT_ODDS, FAULT_IDS, factsOf } from "../catalogue/index.ts";
 import { infer, OUTCOME_FLOOR } from "../inference/index.ts";
 import { CHECK_IDS, FAMILIES, type ReadingValue } from "../record/index.ts";
+import { POWERED } from "../safety/index.ts";
 import { HUB } from "../../tests/jobs.ts";
 import { CHECKS, misread, modelFor, ROWS, slotOf, VARIABLES } from "./index.ts";
 
@@ -19,6 +20,16 @@ describe("what every check declares", () => {
       expect(Object.keys(words).toSorted(), id).toEqual(outcomes.toSorted());
       for (const outcome of outcomes) expect(words[outcome], `${id} ${outcome}`).not.toBe("");
     }
+  });
+
+  it("voids what was made safe at every place that is read with power on, and at no other", () => {
+    for (const { id, slots } of CHECKS.filter((check) => check.id !== "power"))
+      expect(
+        Object.keys(slots)
+          .filter((slot) => slots[slot]!.live)
+          .toSorted(),
+        id,
+      ).toEqual((POWERED[id] ?? []).toSorted());
   });
 
   it("leaves the ordinary outcome likely where there is no fault", () => {

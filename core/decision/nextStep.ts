@@ -46,7 +46,7 @@ function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   }
   const waiting = lines.find(({ state }) => state === "notRepeated");
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
-  return madeSafeAt(job, epochOf(job), here)
+  return madeSafeAt(job, epochOf(job), here, waiting.check)
     ? { kind: "check", check: waiting.check, repeats: true }
     : { kind: "check", check: "safety", repeats: false };
 }
@@ -75,5 +75,5 @@ export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean, he
   if (decided) return decided;
   const check = CHECKS.find(({ id }) => id === verdict.next?.check);
   if (verdict.decided || !check) return { kind: "decide" };
-  return { kind: "check", check: madeSafeAt(job, 0, here) ? check.id : "safety", repeats: false };
+  return { kind: "check", check: madeSafeAt(job, 0, here, check.id) ? check.id : "safety", repeats: false };
 }

@@ -151,6 +151,7 @@ export const AIR_SLOTS = {
     name: "Flashes",
     under: "between two pauses",
     hint: "one for each 100 CFM",
+    live: true,
     plausible: () => ({ least: 0, most: 30 }),
     refuse: (value) => (Number.isInteger(value) && value >= 0 ? null : "Flashes are counted whole."),
   }),
@@ -163,6 +164,7 @@ export const AIR_SLOTS = {
   staticPressure: measuredSlot("Static pressure across the blower", PRESSURE, {
     name: "Static pressure",
     under: "supply side to return side",
+    live: true,
     hint: "Pa, or inches as 0.5 in",
     optional: true,
     plausible: () => ({ least: 5, most: 600 }),
@@ -175,8 +177,9 @@ export const AIR_SLOTS = {
     plausible: () => ({ least: 20, most: 600 }),
     refuse: (value) => (value > 0 ? null : "A plate allows more than nothing."),
   }),
-  verified: choiceSlot("After fitting: airflow measured against the machine's table", {
-    asDemanded: "As demanded",
-    low: "Below it",
-  }),
+  verified: choiceSlot(
+    "After fitting: airflow measured against the machine's table",
+    { asDemanded: "As demanded", low: "Below it" },
+    { live: true },
+  ),
 } as const;

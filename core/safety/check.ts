@@ -1,8 +1,9 @@
 import { choiceSlot, measuredSlot, noteSlot, type CheckDefinition, type Slot } from "../check/index.ts";
 import { waitFor } from "../electronics/fans.ts";
 import { CAPACITANCE, RESISTANCE, VOLTAGE, type Minutes } from "../quantity/index.ts";
-import { latestIn, type Reading, type Sitting } from "../record/index.ts";
+import { latestIn, type CheckId, type Reading, type Sitting } from "../record/index.ts";
 import { CAUTIONS, cautionsFor, type Caution } from "./cautions.ts";
+import { lastPowered } from "./powered.ts";
 
 /** A caution is acknowledged as done; one that waits is started first. */
 export const SAFETY_SLOTS: Readonly<Record<string, Slot>> = {
@@ -64,22 +65,17 @@ export function waitCut({ readings }: Pick<Sitting, "readings">, epoch: number):
   return value?.kind === "text" ? value.text : null;
 }
 
-/** Written down of what feeds a motor without power on it. */
-const WITHOUT_POWER = ["stance", "called", "code", "codeShown", "skipped"];
-
-/** Place of the last reading of an epoch that was taken with power on; −1 where none was. */
-function lastPowered({ readings }: Pick<Sitting, "readings">, epoch: number): number {
-  return readings.findLastIndex(
-    ({ check, slot, epoch: when }) => check === "power" && when === epoch && !WITHOUT_POWER.includes(slot),
-  );
-}
-
 /**
  * Whether what was acknowledged or begun still stands: going from live to dead asks for it anew. By the order in which it
  * was written down, since clocks of two devices differ.
  */
-const stands = (sitting: Pick<Sitting, "readings">, caution: Caution, reading: Reading, epoch: number) =>
-  caution.untilPowered !== true || sitting.readings.indexOf(reading) > lastPowered(sitting, epoch);
+const stands = (
+  sitting: Pick<Sitting, "readings">,
+  caution: Caution,
+  reading: Reading,
+  epoch: number,
+  during?: CheckId,
+) => caution.untilPowered !== true || sitting.readings.indexOf(reading) > lastPowered(sitting, epoch, during);
 
 /**
  * Who stands at the bench, and since when what was made safe still counts (UTC, ISO 8601): the start of the day, or the
@@ -94,22 +90,31 @@ export interface Here {
 const holdsFor = ({ lapses }: Caution, { by, takenAt }: Reading, here: Here | undefined): boolean =>
   lapses !== true || here === undefined || (by === here.by && takenAt >= here.since);
 
+/** What was said last of a caution in this epoch, where that is that it is done; null otherwise. */
+function acknowledged(
+  { readings }: Pick<Sitting, "readings">,
+  { id }: Caution,
+  epoch: number,
+): Reading | null {
+  const reading = latestIn(readings, "safety", id, epoch);
+  return reading?.value.kind === "choice" && reading.value.choice === "done" ? reading : null;
+}
+
 /**
  * Whether a caution was acknowledged in this epoch, and nothing was powered since that makes it void.
  * @param here who is there now, for whom it may have lapsed; left out, it is asked whether it was ever done
+ * @param during the check that is being made, whose own power does not count
  */
 export function isDone(
   sitting: Pick<Sitting, "readings">,
   caution: Caution,
   epoch: number,
   here?: Here,
+  during?: CheckId,
 ): boolean {
-  const reading = latestIn(sitting.readings, "safety", caution.id, epoch);
+  const reading = acknowledged(sitting, caution, epoch);
   return (
-    reading?.value.kind === "choice" &&
-    reading.value.choice === "done" &&
-    stands(sitting, caution, reading, epoch) &&
-    holdsFor(caution, reading, here)
+    reading !== null && stands(sitting, caution, reading, epoch, during) && holdsFor(caution, reading, here)
   );
 }
 
@@ -118,33 +123,37 @@ export function madeSafe(
   sitting: Sitting,
   epoch: number,
   here?: Here,
+  during?: CheckId,
 ): { readonly at: string; readonly by: string } | null {
   const cautions = cautionsFor(sitting.motor);
-  if (!cautions.every((caution) => isDone(sitting, caution, epoch, here))) return null;
+  if (!cautions.every((caution) => isDone(sitting, caution, epoch, here, during))) return null;
   const last = cautions
-    .flatMap(({ id }) => latestIn(sitting.readings, "safety", id, epoch) ?? [])
+    .flatMap((caution) => acknowledged(sitting, caution, epoch) ?? [])
     .toSorted((a, b) => (a.takenAt < b.takenAt ? -1 : 1))
     .at(-1);
   return last ? { at: last.takenAt, by: last.by } : null;
 }
 
 /** When it was made safe; null while a caution is open. */
-export const madeSafeAt = (sitting: Sitting, epoch: number, here?: Here): string | null =>
-  madeSafe(sitting, epoch, here)?.at ?? null;
+export const madeSafeAt = (sitting: Sitting, epoch: number, here?: Here, during?: CheckId): string | null =>
+  madeSafe(sitting, epoch, here, during)?.at ?? null;
 
 /** Why what was once made safe is not any more, in a sentence; null where it still is, or never was. */
 export function lapsed(sitting: Sitting, epoch: number, here: Here): string | null {
-  if (!madeSafe(sitting, epoch)) return null;
-  const open = cautionsFor(sitting.motor).flatMap((caution) =>
-    isDone(sitting, caution, epoch, here)
-      ? []
-      : (latestIn(sitting.readings, "safety", caution.id, epoch) ?? []),
+  const said = cautionsFor(sitting.motor).map((caution) => ({
+    caution,
+    reading: acknowledged(sitting, caution, epoch),
+  }));
+  const open = said.flatMap(({ caution, reading }) =>
+    reading && !isDone(sitting, caution, epoch, here) ? [{ caution, reading }] : [],
   );
   const [first] = open;
-  if (!first) return null;
-  return open.some(({ takenAt }) => takenAt < here.since)
+  if (!first || said.some(({ reading }) => reading === null)) return null;
+  if (open.some(({ caution, reading }) => !stands(sitting, caution, reading, epoch)))
+    return "Power was on since it was made safe: switch off and verify dead again.";
+  return open.some(({ reading }) => reading.takenAt < here.since)
     ? "It was made safe before, and that does not last: go through it again."
-    : `${first.by} made it safe. You take it over: go through it yourself.`;
+    : `${first.reading.by} made it safe. You take it over: go through it yourself.`;
 }
 
 export interface RunningWait {
@@ -178,17 +187,17 @@ export const safetyCheck: CheckDefinition = {
   variables: [],
   rows: [],
   masks: [],
-  // Power on undoes what was made safe.
-  leansOn: ["power"],
+  leansOn: [],
   notApplicable: () => null,
   optional: () => false,
   answer: (sitting, epoch) => {
     const cautions = cautionsFor(sitting.motor);
-    const done = cautions.filter((caution) => isDone(sitting, caution, epoch)).length;
+    // Whether it still holds depends on who is there and what was powered since: callers ask lapsed and madeSafe.
+    const done = cautions.filter((caution) => acknowledged(sitting, caution, epoch) !== null).length;
     const begun = cautions.some(({ id }) => latestIn(sitting.readings, "safety", id, epoch));
     return {
       findings: [],
-      state: madeSafeAt(sitting, epoch) ? "agrees" : begun ? "inProgress" : "toDo",
+      state: done === cautions.length ? "agrees" : begun ? "inProgress" : "toDo",
       note: done > 0 && done < cautions.length ? `${done}/${cautions.length}` : "",
       steps: [],
       made: [],

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { FAMILIES, type Family, type Reading } from "#core/record";
+import { FAMILIES, type CheckId, type Family, type Reading } from "#core/record";
 import { choice, HUB, job, madeSafe, measured, reading, REPAIR } from "../../tests/jobs.ts";
 import {
   CAUTIONS,
@@ -8,6 +8,7 @@ import {
   isDone,
   lapsed,
   madeSafeAt,
+  POWERED,
   runningWait,
   safetyCheck,
   waitCut,
@@ -161,6 +162,25 @@ describe("made safe", () => {
       { ...choice("safety", "isolate", "done"), by: "ZZ", takenAt: "2026-03-02T23:00:00.000Z" },
     ]);
     expect(lapsed(half, 0, other)).toMatch(new RegExp(`^${by} made it safe`, "u"));
+  });
+
+  it("does not outlast power: after any live reading it is asked for anew, but not in the midst of that check", () => {
+    const safe = madeSafe("hub");
+    const { by, takenAt } = safe.at(-1)!;
+    const here = { by, since: "2026-03-02T00:00:00.000Z" };
+    const after = (check: CheckId, slot: string) =>
+      job([...safe, { ...choice(check, slot, "runs"), takenAt }]);
+    for (const [check, slots] of Object.entries(POWERED) as [CheckId, readonly string[]][])
+      for (const slot of slots) {
+        const of = after(check, slot);
+        expect(madeSafeAt(of, 0, here), `${check} ${slot}`).toBeNull();
+        expect(madeSafeAt(of, 0, here, check), `${check} ${slot}`).not.toBeNull();
+        expect(lapsed(of, 0, here), `${check} ${slot}`).toMatch(/^Power was on since/u);
+        // The plan says that it was gone through; who stands there asks whether it still holds.
+        expect(safetyCheck.answer(of, 0).state, `${check} ${slot}`).toBe("agrees");
+      }
+    expect(madeSafeAt(after("feed", "settings"), 0, here)).not.toBeNull();
+    expect(madeSafeAt(job([...after("run", "swap").readings, ...madeSafe("hub")]), 0, here)).not.toBeNull();
   });
 
   it("finds nothing about the motor and offers nothing to find", () => {

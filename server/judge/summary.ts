@@ -9,7 +9,7 @@ type Step = Pick<Summary, "next" | "to" | "minutes" | "due">;
 /** What a check rests on, as in the job itself: that the motor was made safe, when and by whom. */
 function safeFor(next: NextStep, job: JobRecord): Pick<Summary, "safe"> {
   if (next.kind !== "check") return {};
-  const safe = madeSafe(job, epochOf(job));
+  const safe = madeSafe(job, epochOf(job), undefined, next.check);
   return safe ? { safe } : {};
 }
 

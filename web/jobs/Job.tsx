@@ -174,7 +174,7 @@ function useJump(steps: readonly Step[], go: (step: JobStep) => void): boolean {
 
 /** A meter is put on the motor here, and nobody who is here made it safe. */
 const isShut = (check: CheckDefinition, { record, epoch, closed }: OpenJob, here: Here): boolean =>
-  check.gated && !closed && !madeSafeAt(record, epoch, here);
+  check.gated && !closed && !madeSafeAt(record, epoch, here, check.id);
 
 function Gate() {
   const { id, record, epoch } = useOpenJob();
@@ -290,7 +290,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
   return (
     <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen print:h-auto">
       <JobHeader number={job.number} motor={motor}>
-        <SafetyPill live={check?.live ?? false} />
+        <SafetyPill check={check} />
       </JobHeader>
       <RefusedEntries />
       <SinceClosing />

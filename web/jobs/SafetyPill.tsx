@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import type { CheckDefinition } from "#core/check";
 import { FAMILY_FACTS, type JobRecord } from "#core/record";
 import { cautionsFor, isDone, madeSafe, runningWait } from "#core/safety";
 import { useHere } from "../job/useHere.ts";
@@ -23,12 +24,14 @@ function Warning() {
 const isPowered = ({ motor }: JobRecord) => FAMILY_FACTS[motor.family].ownElectronics;
 
 /** The safety state in words, at the top right of every step; a step under power never reads as dead. */
-export function SafetyPill({ live }: { readonly live: boolean }) {
+export function SafetyPill({ check }: { readonly check: CheckDefinition | undefined }) {
   const { id, record, epoch, closed, closedAt } = useOpenJob();
   const here = useHere();
   // A phone's header is one line.
   const phone = usePhone();
   const safe = madeSafe(record, epoch, here);
+  // In the midst of a check it is its own power that is on.
+  const live = check?.live === true || (!safe && madeSafe(record, epoch, here, check?.id) !== null);
   const wait = runningWait(record, epoch);
   const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);
   // Nobody stands at it: what was safe then says nothing of now.
@@ -39,7 +42,7 @@ export function SafetyPill({ live }: { readonly live: boolean }) {
       </span>
     );
   // With power on nothing is dead, whether it was made safe before or not.
-  if (live && (safe || isPowered(record)))
+  if (live && (madeSafe(record, epoch, here, check?.id) || isPowered(record)))
     return (
       <span className={`${PILL} border-red text-red`}>
         <Warning /> {phone ? "Live" : "Live step: powered"}
