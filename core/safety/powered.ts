@@ -13,8 +13,10 @@ export const POWERED: Readonly<Partial<Record<CheckId, readonly string[]>>> = {
   air: ["flashes", "staticPressure", "verified"],
 };
 
-const isPowered = ({ check, slot }: Reading): boolean =>
-  check === "power" ? !WITHOUT_POWER.includes(slot) : (POWERED[check]?.includes(slot) ?? false);
+/** What is taken back puts no power on; what was read and taken back later did. */
+const isPowered = ({ check, slot, value }: Reading): boolean =>
+  value.kind !== "withdrawn" &&
+  (check === "power" ? !WITHOUT_POWER.includes(slot) : (POWERED[check]?.includes(slot) ?? false));
 
 /**
  * Place of the last reading of an epoch that was taken with power on; −1 where none was.

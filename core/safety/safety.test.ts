@@ -180,6 +180,12 @@ describe("made safe", () => {
         expect(safetyCheck.answer(of, 0).state, `${check} ${slot}`).toBe("agrees");
       }
     expect(madeSafeAt(after("feed", "settings"), 0, here)).not.toBeNull();
+    const undone = reading({
+      check: "hall",
+      slot: "supply",
+      value: { kind: "withdrawn", reason: "typed twice" },
+    });
+    expect(madeSafeAt(job([...safe, undone]), 0, here)).not.toBeNull();
     expect(madeSafeAt(job([...after("run", "swap").readings, ...madeSafe("hub")]), 0, here)).not.toBeNull();
   });
 

@@ -119,6 +119,9 @@ async function takeOver(page: Page): Promise<void> {
   if ((await again.count()) === 0 || !(await again.isVisible())) return;
   await again.click();
   await expect(page.getByRole("heading", { name: "Made safe" })).toBeVisible();
+  // Capacitors that are still to be waited out hold it up: what needs no power goes on without.
+  if ((await page.getByRole("button", { name: /^(Start \d+ minutes|Measured dead already)$/u }).count()) > 0)
+    return;
   const open = page.getByRole("button", { name: /^(Done|Waited, and measured dead)$/u });
   for (let left = await open.count(); left > 0; left--) {
     await open.first().press("Enter");

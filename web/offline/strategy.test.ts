@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { strategyFor } from "./strategy.ts";
+import { jobWrittenTo, strategyFor } from "./strategy.ts";
 
 const HOME = "http://127.0.0.1:4173";
 const asked = (path: string, part: Partial<Pick<Request, "method" | "mode">> = {}) =>
@@ -31,5 +31,14 @@ describe("what is kept on a device for the time without a server", () => {
     expect(strategyFor({ method: "GET", mode: "cors", url: "http://127.0.0.2/api/v1/jobs" }, HOME, [])).toBe(
       "network",
     );
+  });
+  it("is brought up to date for the job that was written into, and for nothing else", () => {
+    const written = (path: string, method = "PUT", origin = HOME) =>
+      jobWrittenTo({ method, url: `${origin}${path}` }, HOME);
+    expect(written("/api/v1/jobs/7/readings/9")).toBe("/api/v1/jobs/7");
+    expect(written("/api/v1/jobs/7/readings/9", "GET")).toBeNull();
+    expect(written("/api/v1/jobs/7")).toBeNull();
+    expect(written("/api/v1/models/7")).toBeNull();
+    expect(written("/api/v1/jobs/7/readings/9", "PUT", "http://127.0.0.2")).toBeNull();
   });
 });

@@ -10,6 +10,18 @@ export const FROM_DEVICE = "X-From-Device";
 /** Where what the server last said is kept on this device. */
 export const ANSWERS = "green-fable-answers";
 
+/** Something written into a job, with its id; group 1 is the job's own address. */
+const OF_A_JOB = /^(\/api\/v\d+\/jobs\/[^/]+)\/./u;
+
+/** Address of the job that a request writes into; null where it writes into none. */
+export function jobWrittenTo(
+  { method, url }: Pick<Request, "method" | "url">,
+  origin: string,
+): string | null {
+  const { origin: asked, pathname } = new URL(url);
+  return method === "PUT" && asked === origin ? (OF_A_JOB.exec(pathname)?.[1] ?? null) : null;
+}
+
 /**
  * How a request of this application is answered: a page and what the API said from the network, and as it was last where
  * the server does not answer; what the application is made of from what is kept, since a new version has new names.

@@ -1,4 +1,4 @@
-import { ANSWERS, FROM_DEVICE, strategyFor } from "./strategy.ts";
+import { ANSWERS, FROM_DEVICE, jobWrittenTo, strategyFor } from "./strategy.ts";
 
 /** Filled in by the build: what the application is made of, and a name for just this version of it. */
 const ASSETS = JSON.parse("__ASSETS__") as readonly string[];
@@ -59,6 +59,26 @@ async function fromServer(request: Request): Promise<Response> {
   }
 }
 
+/** Jobs that were written into and are to be asked for anew. */
+const changed = new Set<string>();
+/** Readings follow each other fast: one answer serves all of them, ms. */
+const TOGETHER_FOR = 250;
+
+/** What is written is delivered, and what is kept of its job is brought up to date: without the server it is still there. */
+async function delivered(event: Asked, job: string): Promise<Response> {
+  const answer = await fetch(event.request);
+  if (answer.ok && !changed.has(job)) {
+    changed.add(job);
+    event.waitUntil(
+      new Promise((done) => setTimeout(done, TOGETHER_FOR)).then(async () => {
+        changed.delete(job);
+        await fromServer(new Request(job));
+      }),
+    );
+  }
+  return answer;
+}
+
 async function page(request: Request): Promise<Response> {
   try {
     return await fetch(request);
@@ -90,4 +110,8 @@ world.addEventListener("fetch", (event) => {
   if (strategy === "answer") event.respondWith(fromServer(request));
   else if (strategy === "page") event.respondWith(page(request));
   else if (strategy === "asset") event.respondWith(asset(request));
+  else {
+    const job = jobWrittenTo(request, world.location.origin);
+    if (job) event.respondWith(delivered(event, job));
+  }
 });
