@@ -76,7 +76,7 @@ export const COMPLAINT_ODDS: Readonly<Record<Complaint, OddsFactors>> = {
     harness: 0.1,
     airflow: 0.02,
     switches: 0.2,
-    outside: 3,
+    outside: 1,
     command: 4,
     controller: 2,
     switchShorted: 0.5,
