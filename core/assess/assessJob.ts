@@ -33,12 +33,14 @@ import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } 
 import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "./registry.ts";
-import { againFor, mendingFor, nextFirst, ranked, steadied, stepsIn, whole } from "./steps.ts";
+import { againFor, feedingFor, mendingFor, nextFirst, ranked, steadied, stepsIn, whole } from "./steps.ts";
 import { CLEARED, headlineOf, reasonOf } from "./words.ts";
 import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
 
 /** From this chance of a faulty set-up on it is mended first: nothing is done to the motor until it was read anew. */
 export const MOST_SETUP_DOUBT = 0.5;
+/** From this chance on it is the electronics that are condemned. */
+const CONDEMNED_FROM = 0.5;
 /** A finding more likely a slip than this is said not to fit. */
 const DOUBTFUL_FROM = 0.5;
 /** More on top of what leads is shown from this chance on that just it is needed. Judgement. */
@@ -222,6 +224,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const fed = answers.get("feed") ?? answers.get("power");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
+  const condemned = (faults.find(({ fault }) => fault === "module")?.probability ?? 0) >= CONDEMNED_FROM;
   const mend = setupDoubt ? mendingFor(steps) : null;
   const ofPairs = findings.filter(({ check }) => check === "winding");
   const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
@@ -235,6 +238,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       epoch > 0 || (clears && failing && answers.has("power"))
         ? []
         : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : [])),
+    unfed:
+      hardFact === null && epoch === 0 && action && worksOn(action) && condemned ? feedingFor(steps) : null,
     onOneLook:
       hardFact === null && epoch === 0 && action && (worksOn(action) || answers.has("power"))
         ? againFor(alone, steps)

@@ -11,13 +11,21 @@ export interface Holds {
   readonly setupDoubt: boolean;
   /** Checks of the motor's body that are not made yet, before it is opened or cleared. */
   readonly unread: readonly CheckDefinition[];
+  /** What the electronics live on and nobody measured, before they are condemned. */
+  readonly unfed: NextCheck | null;
   /** Work on the motor that rests on one look or feel: the same once more. */
   readonly onOneLook: NextCheck | null;
   /** It would clear the motor, and nothing outside was seen to fail. */
   readonly uncleared: boolean;
 }
 
-export const open = ({ unproved, halfDone, setupDoubt, unread, onOneLook, uncleared }: Holds) =>
-  unproved || halfDone !== undefined || setupDoubt || unread.length > 0 || onOneLook !== null || uncleared;
+export const open = ({ unproved, halfDone, setupDoubt, unread, unfed, onOneLook, uncleared }: Holds) =>
+  unproved ||
+  halfDone !== undefined ||
+  setupDoubt ||
+  unread.length > 0 ||
+  unfed !== null ||
+  onOneLook !== null ||
+  uncleared;
 
 export const worksOn = (action: Action) => action.cures.some((cure) => cureFactsOf(cure).onMotor);

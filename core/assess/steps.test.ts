@@ -210,6 +210,7 @@ describe("what comes before the reading that tells most", () => {
     halfDone: undefined,
     setupDoubt: false,
     unread: [],
+    unfed: null,
     onOneLook: null,
     uncleared: false,
   };

@@ -104,6 +104,7 @@ export interface Step extends Candidate {
   readonly again: boolean;
   readonly title: string;
   readonly slots: readonly string[];
+  readonly feeds?: boolean;
 }
 
 /**
@@ -163,6 +164,12 @@ export function againFor(alone: string | null, steps: readonly Step[]): NextChec
     : null;
 }
 
+/** What the electronics live on, still to be read: common practice before they are condemned. Null where it was, or nobody can. */
+export function feedingFor(steps: readonly Step[]): NextCheck | null {
+  const step = steps.find(({ feeds, again }) => feeds === true && !again);
+  return step ? proposal(step, "What its electronics live on is measured before they are condemned.") : null;
+}
+
 /** The step that mends a doubtful set-up; null where it was done, or nothing was read with it. */
 export function mendingFor(steps: readonly Step[]): NextCheck | null {
   const step = MENDING.map((name) => steps.find(({ id }) => id.startsWith(`winding.${name}`))).find(Boolean);
@@ -199,6 +206,7 @@ export const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean
 export function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {
   if (holds.halfDone) return whole(holds.halfDone, true);
   const sure = action !== null && action.probability >= 1 - doubt;
+  if (sure && holds.unfed) return holds.unfed;
   if (sure && holds.unread[0])
     return { ...whole(holds.unread[0], false), first: "It comes before any work on the motor." };
   return holds.onOneLook;

@@ -10,6 +10,7 @@ const NONE: Holds = {
   halfDone: undefined,
   setupDoubt: false,
   unread: [],
+  unfed: null,
   onOneLook: null,
   uncleared: false,
 };
@@ -28,6 +29,7 @@ describe("the reason of a verdict", () => {
       halfDone: checkOf("winding"),
       setupDoubt: true,
       unread: [checkOf("frame"), checkOf("winding")],
+      unfed: { title: "Low supply: at the fan plug" } as NextCheck,
       onOneLook: look,
       uncleared: true,
     };
@@ -36,7 +38,9 @@ describe("the reason of a verdict", () => {
     expect(reason({ ...all, unproved: false })).toBe("Three pairs: half done. Finish it before deciding.");
     const set = { ...all, unproved: false, halfDone: undefined };
     expect(reason(set)).toMatch(/^The test set-up is the likely cause/u);
-    const body = { ...set, setupDoubt: false };
+    const fed = { ...set, setupDoubt: false };
+    expect(reason(fed)).toBe("Replace the bearings fits, but first: low supply: at the fan plug.");
+    const body = { ...fed, unfed: null };
     expect(reason(body)).toBe("Replace the bearings fits, but first: leads to frame and three pairs.");
     const seen = { ...body, unread: [] };
     expect(reason(seen)).toMatch(/^Replace the bearings fits, and rests on one look:/u);

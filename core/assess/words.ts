@@ -24,6 +24,8 @@ export function reasonOf(
   if (!action) return "What fits best is something that these checks cannot see.";
   const what = action.cures.length > 0 ? curesText(action.cures) : DISPOSITION_LABELS.notMotor;
   if (decided) return `${what}: ${chanceText(action.probability)} that it is all that is needed.`;
+  if (action.probability >= 1 - doubt && holds.unfed)
+    return `${what} fits, but first: ${lowerFirst(holds.unfed.title)}.`;
   if (action.probability >= 1 - doubt && holds.unread.length > 0)
     return `${what} fits, but first: ${holds.unread.map(({ title }) => lowerFirst(title)).join(" and ")}.`;
   if (holds.onOneLook && action.probability >= 1 - doubt)

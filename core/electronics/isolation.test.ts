@@ -42,6 +42,33 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
     }
   });
 
+  it("is looked for at the plug before a driver is condemned: motor supply and low supply (common practice)", () => {
+    const silent = [
+      ...[volts("mains", 231), volts("driver.command", 3.4), volts("driver.feedback", 0.1)],
+      ...[said("turns", "silent"), said("turns", "silent"), ...lookedAndTurned()],
+    ];
+    const asked = (readings: readonly Reading[], family: Family = "miniSplitDriver") => {
+      const { decided, next, reason } = judged(family, readings);
+      return { decided, slots: next?.slots, reason };
+    };
+    expect(asked(silent)).toMatchObject({
+      decided: null,
+      slots: ["driver.supply"],
+      reason: expect.stringMatching(/^Replace the motor fits, but first: motor supply: /u) as string,
+    });
+    const supplied = [...silent, volts("driver.supply", 318)];
+    expect(asked(supplied)).toMatchObject({ decided: null, slots: ["driver.fifteen"] });
+    expect(asked([...supplied, volts("driver.fifteen", 15.1)]).decided).toBe("replaceMotor");
+    // Its low supply missing, it is the board and not the motor.
+    const unfed = judged("miniSplitDriver", [
+      ...supplied,
+      volts("driver.fifteen", 0),
+      volts("driver.fifteen", 0),
+    ]);
+    expect(of(unfed, "board")).toBeGreaterThan(of(unfed, "module"));
+    expect(unfed.decided).not.toBe("replaceMotor");
+  });
+
   it("is told as the stretch between the last point that has it and the first that has not", () => {
     const call = SCHEMES.ecm!.ways[1]!;
     const lost = (...read: readonly (readonly [string, number])[]) => {

@@ -119,6 +119,26 @@ function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null
   return certain("power", variable, absent ? "absent" : "present", said, absent);
 }
 
+/** Either as likely: what was read stands in the record, and says nothing of who is to blame. */
+const NOTHING_SAID = { present: 1, absent: 1 };
+
+/**
+ * Where what a driver lives on was seen missing, that it gives no answer follows from it, whoever lost it; and a board
+ * that lost its supplies may command all the same.
+ */
+function unfedDriver(findings: readonly Finding[]): readonly Finding[] {
+  const lost = [V.DRIVER_SUPPLY, V.FIFTEEN_VOLTS].some(({ id }) =>
+    findings.some(({ variable, departs }) => variable === id && departs),
+  );
+  if (!lost) return findings;
+  return findings.map((finding) =>
+    (finding.variable === V.FEEDBACK.id && finding.departs) ||
+    (finding.variable === V.DRIVER_COMMAND.id && !finding.departs)
+      ? { ...finding, likelihood: NOTHING_SAID }
+      : finding,
+  );
+}
+
 /** Answers of the motor itself, by family. */
 const ANSWERS: Readonly<
   Record<
@@ -193,12 +213,15 @@ const STATES: Readonly<Record<Point["state"], string>> = {
   calledUnplugged: "called, motor unplugged",
   turnedByHand: "turned by hand",
 };
+/** What a driver lives on; its command is read on the way in any case. */
+const DRIVER_FEEDS: readonly string[] = ["driver.supply", "driver.fifteen"];
 const pointStep = (point: Point): DeclaredStep => ({
   name: point.slot,
   title: `${point.name}: ${point.under}`,
   slots: [point.slot],
   minutes: POINT_MINUTES,
   variables: [BY_SLOT[point.slot]!],
+  feeds: DRIVER_FEEDS.includes(point.slot),
 });
 /** The supply is one step, however many lines it has. */
 function mainsStep(points: readonly Point[]): DeclaredStep {
@@ -288,11 +311,13 @@ export const powerCheck: CheckDefinition = {
   answer: (sitting, epoch) => {
     const scheme = schemeOf(sitting.motor);
     const points = scheme ? pointsOf(scheme) : [];
-    const findings = [
-      mainsFinding(sitting, points, epoch),
-      ...points.filter((point) => !isMains(point)).map((point) => pointFinding(sitting, point, epoch)),
-      ...answersOf(sitting.motor).map((slot) => answerFinding(sitting, slot, epoch)),
-    ].filter((finding) => finding !== null);
+    const findings = unfedDriver(
+      [
+        mainsFinding(sitting, points, epoch),
+        ...points.filter((point) => !isMains(point)).map((point) => pointFinding(sitting, point, epoch)),
+        ...answersOf(sitting.motor).map((slot) => answerFinding(sitting, slot, epoch)),
+      ].filter((finding) => finding !== null),
+    );
     const steps = powerSteps(sitting.motor);
     return {
       findings,
