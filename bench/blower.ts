@@ -59,6 +59,8 @@ export interface Fan {
   readonly moduleFails: "dead" | "oneTap" | "runsOn" | "halfBridge";
   /** The relay of a bad board sticks closed. */
   readonly boardSticks: boolean;
+  /** What the board gives its fan is there when nothing hangs on it. */
+  readonly boardFeeds: boolean;
   /** 0 a free way, 1 none. */
   readonly blocked: number;
   /** What the machine's code speaks of, where it shows one. */
@@ -146,6 +148,7 @@ export function fanFrom(
           ? "oneTap"
           : "dead",
     boardSticks,
+    boardFeeds: alive && low !== "supply" && low !== "low",
     code: codeShown(ailments, complaint, alive, chance),
     blocked: has("dirtyAir")
       ? chance.between(0.45, 1)
@@ -249,6 +252,8 @@ export function readFan(
         OUTSIDE_FAN.some(has) ? "stays" : ailments.length > 0 && chance.happens(0.88) ? "goes" : "neither",
         chance.oneOf(["stays", "goes"]),
       );
+    case "unplugged":
+      return found(fan.boardFeeds ? "back" : "missing", "missing");
     case "code":
       return { choice: fan.code };
     case "rocks": {

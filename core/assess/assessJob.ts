@@ -33,7 +33,16 @@ import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } 
 import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "./registry.ts";
-import { againFor, feedingFor, mendingFor, nextFirst, ranked, steadied, stepsIn, whole } from "./steps.ts";
+import {
+  againFor,
+  beforeOrdering,
+  mendingFor,
+  nextFirst,
+  ranked,
+  steadied,
+  stepsIn,
+  whole,
+} from "./steps.ts";
 import { CLEARED, headlineOf, reasonOf } from "./words.ts";
 import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
 
@@ -169,6 +178,15 @@ function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Ver
 /** Of the body of a motor: read before it is opened for repair, ordered for or cleared. */
 const BODY: readonly CheckId[] = ["mechanical", "frame", "winding"];
 
+/** What an action orders that is dear and can be blamed wrongly. */
+function orderedBy(action: Action, faults: readonly FaultBelief[]): "motor" | "board" | null {
+  if (action.cures.includes("board")) return "board";
+  const condemned = faults.some(
+    ({ fault, probability }) => fault === "module" && probability >= CONDEMNED_FROM,
+  );
+  return condemned && worksOn(action) ? "motor" : null;
+}
+
 /** Not read, or read to the frame with a meter that ends too low: what that leaves open is a hazard. */
 const isUnread = (id: CheckId, answer: CheckAnswer | undefined) =>
   answer?.state === "toDo" || (id === "frame" && answer?.state === "cannotTell");
@@ -224,7 +242,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const fed = answers.get("feed") ?? answers.get("power");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
-  const condemned = (faults.find(({ fault }) => fault === "module")?.probability ?? 0) >= CONDEMNED_FROM;
+  const order = action && orderedBy(action, faults);
   const mend = setupDoubt ? mendingFor(steps) : null;
   const ofPairs = findings.filter(({ check }) => check === "winding");
   const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
@@ -238,8 +256,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       epoch > 0 || (clears && failing && answers.has("power"))
         ? []
         : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : [])),
-    unfed:
-      hardFact === null && epoch === 0 && action && worksOn(action) && condemned ? feedingFor(steps) : null,
+    unfed: order && hardFact === null && epoch === 0 ? beforeOrdering(order, steps) : null,
     onOneLook:
       hardFact === null && epoch === 0 && action && (worksOn(action) || answers.has("power"))
         ? againFor(alone, steps)

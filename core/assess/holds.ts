@@ -11,7 +11,7 @@ export interface Holds {
   readonly setupDoubt: boolean;
   /** Checks of the motor's body that are not made yet, before it is opened or cleared. */
   readonly unread: readonly CheckDefinition[];
-  /** What the electronics live on and nobody measured, before they are condemned. */
+  /** What is to be read before a motor's electronics or a board are condemned, and was not. */
   readonly unfed: NextCheck | null;
   /** Work on the motor that rests on one look or feel: the same once more. */
   readonly onOneLook: NextCheck | null;

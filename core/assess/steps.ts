@@ -104,7 +104,7 @@ export interface Step extends Candidate {
   readonly again: boolean;
   readonly title: string;
   readonly slots: readonly string[];
-  readonly feeds?: boolean;
+  readonly before?: OpenStep["before"];
 }
 
 /**
@@ -164,10 +164,10 @@ export function againFor(alone: string | null, steps: readonly Step[]): NextChec
     : null;
 }
 
-/** What the electronics live on, still to be read: common practice before they are condemned. Null where it was, or nobody can. */
-export function feedingFor(steps: readonly Step[]): NextCheck | null {
-  const step = steps.find(({ feeds, again }) => feeds === true && !again);
-  return step ? proposal(step, "What its electronics live on is measured before they are condemned.") : null;
+/** What is to be read before this is ordered; null where it was, or nobody can. */
+export function beforeOrdering(order: "motor" | "board", steps: readonly Step[]): NextCheck | null {
+  const step = steps.find(({ before, again }) => before?.order === order && !again);
+  return step?.before ? proposal(step, step.before.why) : null;
 }
 
 /** The step that mends a doubtful set-up; null where it was done, or nothing was read with it. */

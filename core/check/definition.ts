@@ -48,8 +48,8 @@ export interface OpenStep {
   readonly variables: readonly string[];
   /** Outcomes the instrument at hand cannot tell apart, by variable: they count as one. */
   readonly merged: Readonly<Record<string, readonly string[]>>;
-  /** It reads what a motor's electronics live on, at their own plug: before they are condemned it is seen to be there. */
-  readonly feeds?: boolean;
+  /** What is not ordered before this was read, and why. */
+  readonly before?: { readonly order: "motor" | "board"; readonly why: string };
 }
 
 /** Everything a check says of an epoch, in one go. */

@@ -67,6 +67,29 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
     ]);
     expect(of(unfed, "board")).toBeGreaterThan(of(unfed, "module"));
     expect(unfed.decided).not.toBe("replaceMotor");
+    // A fan can pull it down: the board waits for the reading without it, which turns the verdict round.
+    const missing = [
+      ...silent,
+      volts("driver.supply", 0),
+      volts("driver.supply", 0),
+      volts("driver.fifteen", 0),
+    ];
+    const called = [...missing, said("called", "shown"), said("called", "shown")];
+    const fan = { ...motor("miniSplitDriver"), consequence: "nuisance" as const };
+    expect(assessJob(job(called, { motor: fan, complaint: "noRun" }))).toMatchObject({
+      decided: null,
+      next: {
+        slots: ["unplugged"],
+        first: expect.stringMatching(/pull its supply down/u) as string,
+      },
+    });
+    const without = (word: string) =>
+      judged("miniSplitDriver", [
+        ...[...supplied, volts("driver.fifteen", 0), volts("driver.fifteen", 0)],
+        ...[said("unplugged", word), said("unplugged", word)],
+      ]);
+    expect(without("missing").faults[0]!.fault).toBe("board");
+    expect(without("back").faults[0]!.fault).toBe("module");
   });
 
   it("is told as the stretch between the last point that has it and the first that has not", () => {

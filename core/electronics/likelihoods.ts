@@ -17,6 +17,7 @@ import {
   DRIVER_SUPPLY,
   FEEDBACK,
   FIFTEEN_VOLTS,
+  UNPLUGGED,
   FLASH,
   HARNESS_WIRES,
   LIMIT_24,
@@ -122,6 +123,10 @@ export const POWER_ROWS: readonly LikelihoodRow[] = [
   row(DRIVER_SUPPLY, "module", { absent: 0.06 }, "a shorted fan pulls it down"),
   row(FIFTEEN_VOLTS, "board", { absent: 0.55 }, "its low supply is dead"),
   row(FIFTEEN_VOLTS, "module", { absent: 0.06 }, "a shorted fan pulls it down"),
+  // Asked only where a supply was missing with the fan plugged.
+  row(UNPLUGGED, "board", { missing: 0.95 }, "what the board does not give is missing either way"),
+  row(UNPLUGGED, "mainsDead", { missing: 0.97 }, "without mains nothing is made"),
+  row(UNPLUGGED, "mainsOff", { missing: 0.3 }, "out of its band a board keeps off"),
   row(DRIVER_COMMAND, "board", { absent: 0.8 }, "the board does not command"),
   row(DRIVER_COMMAND, "noCall", { absent: 0.95 }, "nothing calls"),
   row(DRIVER_COMMAND, "mainsDead", { absent: 0.97 }, "without mains nothing is made"),

@@ -119,6 +119,11 @@ function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null
   return certain("power", variable, absent ? "absent" : "present", said, absent);
 }
 
+/** Whether what a driver lives on was seen missing at its plug. */
+const isUnfed = (findings: readonly Finding[]): boolean =>
+  [V.DRIVER_SUPPLY, V.FIFTEEN_VOLTS].some(({ id }) =>
+    findings.some(({ variable, departs }) => variable === id && departs),
+  );
 /** Either as likely: what was read stands in the record, and says nothing of who is to blame. */
 const NOTHING_SAID = { present: 1, absent: 1 };
 
@@ -127,10 +132,7 @@ const NOTHING_SAID = { present: 1, absent: 1 };
  * that lost its supplies may command all the same.
  */
 function unfedDriver(findings: readonly Finding[]): readonly Finding[] {
-  const lost = [V.DRIVER_SUPPLY, V.FIFTEEN_VOLTS].some(({ id }) =>
-    findings.some(({ variable, departs }) => variable === id && departs),
-  );
-  if (!lost) return findings;
+  if (!isUnfed(findings)) return findings;
   return findings.map((finding) =>
     (finding.variable === V.FEEDBACK.id && finding.departs) ||
     (finding.variable === V.DRIVER_COMMAND.id && !finding.departs)
@@ -151,6 +153,7 @@ const ANSWERS: Readonly<
     | "rocks"
     | "tester"
     | "sister"
+    | "unplugged"
     | "code",
     { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
   >
@@ -176,6 +179,7 @@ const ANSWERS: Readonly<
     sound: ["neither"],
     families: ["ecmSealed", "miniSplit", "miniSplitDriver"],
   },
+  unplugged: { variable: V.UNPLUGGED, sound: ["back"], families: ["miniSplitDriver"] },
   code: {
     variable: V.CODE,
     sound: ["none", "other"],
@@ -213,15 +217,23 @@ const STATES: Readonly<Record<Point["state"], string>> = {
   calledUnplugged: "called, motor unplugged",
   turnedByHand: "turned by hand",
 };
-/** What a driver lives on; its command is read on the way in any case. */
+/** What a driver lives on, common practice; its command is read on the way in any case. */
 const DRIVER_FEEDS: readonly string[] = ["driver.supply", "driver.fifteen"];
+const BEFORE_MOTOR = {
+  order: "motor",
+  why: "What its electronics live on is measured before they are condemned.",
+} as const;
+const BEFORE_BOARD = {
+  order: "board",
+  why: "A fan can pull its supply down: before the board is condemned it is read without it.",
+} as const;
 const pointStep = (point: Point): DeclaredStep => ({
   name: point.slot,
   title: `${point.name}: ${point.under}`,
   slots: [point.slot],
   minutes: POINT_MINUTES,
   variables: [BY_SLOT[point.slot]!],
-  feeds: DRIVER_FEEDS.includes(point.slot),
+  ...(DRIVER_FEEDS.includes(point.slot) && { before: BEFORE_MOTOR }),
 });
 /** The supply is one step, however many lines it has. */
 function mainsStep(points: readonly Point[]): DeclaredStep {
@@ -236,7 +248,9 @@ function mainsStep(points: readonly Point[]): DeclaredStep {
 }
 export const stateWords = ({ state }: Point): string => STATES[state];
 
-const ANSWER_STEPS: Readonly<Record<AnswerSlot, { readonly title: string; readonly minutes: number }>> = {
+const ANSWER_STEPS: Readonly<
+  Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes"> & Partial<Pick<DeclaredStep, "before">>>
+> = {
   called: { title: "Is a call shown?", minutes: 1 },
   turns: { title: "Fan called: does it turn?", minutes: 1 },
   direct: { title: "Direct test at the motor's own socket", minutes: 3 },
@@ -246,6 +260,7 @@ const ANSWER_STEPS: Readonly<Record<AnswerSlot, { readonly title: string; readon
   rocks: { title: "How it starts", minutes: 1 },
   tester: { title: "The plug-in tester's word", minutes: 4 },
   sister: { title: "A known-good motor in its place", minutes: 8 },
+  unplugged: { title: "Supply again, with the fan unplugged", minutes: 8, before: BEFORE_BOARD },
   code: { title: "The code, and what the machine's label says of it", minutes: 1 },
 };
 
@@ -300,6 +315,7 @@ export const powerCheck: CheckDefinition = {
     V.ROCKS,
     V.TESTER,
     V.SISTER,
+    V.UNPLUGGED,
     V.CODE,
   ],
   rows: POWER_ROWS,
@@ -318,7 +334,8 @@ export const powerCheck: CheckDefinition = {
         ...answersOf(sitting.motor).map((slot) => answerFinding(sitting, slot, epoch)),
       ].filter((finding) => finding !== null),
     );
-    const steps = powerSteps(sitting.motor);
+    // Asked where a supply was missing with the fan plugged, and nowhere else.
+    const steps = powerSteps(sitting.motor).filter(({ name }) => name !== "unplugged" || isUnfed(findings));
     return {
       findings,
       state: plainState(sitting, "power", epoch, findings),

@@ -82,6 +82,10 @@ export const POWER_SLOTS = {
     stays: "It stays",
     neither: "No trouble with either",
   }),
+  unplugged: answers("A supply missing at the fan plug: off, waited out, fan unplugged, powered again", {
+    back: "It is there then",
+    missing: "Still missing",
+  }),
   code: choiceSlot("What the machine's code speaks of", { none: "No code", ...CODE_SUBJECT_LABELS }),
   codeShown: { ...noteSlot, label: "Code shown", name: "Code" },
 } as const;

@@ -157,6 +157,19 @@ export const SISTER = variable({
   },
 });
 
+export const UNPLUGGED = variable({
+  id: "supplyUnplugged",
+  title: "The fan's supply with the fan unplugged",
+  outcomes: ["back", "missing"],
+  leak: { missing: 0.02 },
+  leakReason: "a probe that does not reach into the plug",
+  slip: SEEN,
+  words: {
+    back: "its supply is there with the fan unplugged",
+    missing: "its supply is missing with the fan unplugged too",
+  },
+});
+
 export const CODE = variable({
   id: "machineCode",
   title: "The machine's code",
