@@ -1,4 +1,4 @@
-import type { CheckId, Reading, Sitting } from "../record/index.ts";
+import type { CheckId, Reading, ReadingValue, Sitting } from "../record/index.ts";
 
 /** What is written down of supply and call without power on it. */
 const WITHOUT_POWER = ["stance", "called", "code", "codeShown", "skipped"];
@@ -13,9 +13,11 @@ export const POWERED: Readonly<Partial<Record<CheckId, readonly string[]>>> = {
   air: ["flashes", "staticPressure", "verified"],
 };
 
+const TAKES_BACK: readonly ReadingValue["kind"][] = ["undone", "withdrawn"];
+
 /** What is taken back puts no power on; what was read and taken back later did. */
 const isPowered = ({ check, slot, value }: Reading): boolean =>
-  value.kind !== "withdrawn" &&
+  !TAKES_BACK.includes(value.kind) &&
   (check === "power" ? !WITHOUT_POWER.includes(slot) : (POWERED[check]?.includes(slot) ?? false));
 
 /**
