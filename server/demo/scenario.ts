@@ -540,6 +540,9 @@ const JOBS: readonly DemoJob[] = [
     then: [
       { check: "hall", slot: "supply", kind: "volts", typed: "5.02" },
       ...lamps("forward", "101 100 110 010 011 001 101 100 110 010 011 001 101"),
+      // The lamps were fed: it is made dead again before the pairs go on.
+      { check: "safety", slot: "isolate", kind: "choice", typed: "done" },
+      { check: "safety", slot: "verifyDead", kind: "choice", typed: "done" },
     ],
   },
 ];
