@@ -53,7 +53,14 @@ const SHOTS: readonly Shot[] = [
   { name: "three-pairs-tablet", job: /Cargo trike 3, rear hub/u, size: TABLET, night: true },
   { name: "three-pairs-phone", job: /Cargo trike 3, rear hub/u, size: PHONE },
   { name: "spin-test", job: /Survey copter 4, arm 3/u, step: "Spin test" },
-  { name: "sensors", job: /Cargo trike 7, front hub/u, step: "Sensors" },
+  {
+    name: "sensors",
+    job: /Cargo trike 7, front hub/u,
+    step: "Sensors",
+    then: async (page) => {
+      await page.getByRole("radio", { name: "Step test" }).click();
+    },
+  },
   {
     name: "motor-trend",
     then: async (page) => {

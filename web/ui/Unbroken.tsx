@@ -1,5 +1,5 @@
-/** A number with its sign and what it counts, a pair with its leads: "±0.10 rpm/V", "95 %", "127 mΩ ± 6 %", "B–C". */
-const TOGETHER = /([−+±<>]?\d[\d.]* [\p{L}%][\p{L}/%]*(?: ± [\d.]+ %)?|\b[A-C]–[A-C]\b)/u;
+/** A number with its sign and what it counts, a pair with its leads: "±0.10 rpm/V", "95 %", "B–C". */
+const TOGETHER = /([−+±<>]?\d[\d.]* [\p{L}%][\p{L}/%]*|\b[A-C]–[A-C]\b)/u;
 
 /** Words whose numbers stay with what they count on one line. */
 export function Unbroken({ children: text }: { readonly children: string }) {

@@ -30,11 +30,11 @@ export function Plug({
       >
         {plug.rows.map((row) => (
           // A row never wraps: where a pin sits is what tells it.
-          <div key={row.join()} className="grid auto-cols-fr grid-flow-col gap-0.5 p-0.5">
+          <div key={row.join()} className="grid auto-cols-[minmax(max-content,1fr)] grid-flow-col gap-0.5 p-0.5">
             {row.map((pin) => (
               <span
                 key={pin}
-                className={`flex h-8 min-w-0 items-center justify-center rounded bg-sheet ${pin.length > 3 ? "text-xs" : "text-sm"} ${
+                className={`flex h-8 min-w-0 items-center justify-center rounded bg-sheet px-0.5 ${pin.length > 3 ? "text-xs" : "text-sm"} ${
                   pin === one
                     ? "border-[3px] border-copper font-bold text-copper"
                     : pin === other

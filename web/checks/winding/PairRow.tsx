@@ -6,7 +6,6 @@ import { Repeats } from "../entry/Repeats.tsx";
 import type { Entry } from "../entry/useEntry.ts";
 import { valueOf, type PairLook } from "./usePairLooks.ts";
 import type { ArcState } from "../drawing/WindingDrawing.tsx";
-import { Unbroken } from "../../ui/Unbroken.tsx";
 
 const TONE: Readonly<Record<ArcState, string>> = {
   agrees: "",
@@ -69,7 +68,7 @@ export function PairRow({
           <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
         )}
         <span className={active ? "max-sm:hidden" : ""}>
-          <Unbroken>{look.detail}</Unbroken>
+          {look.detail}
         </span>
       </p>
     </li>

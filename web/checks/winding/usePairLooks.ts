@@ -41,7 +41,7 @@ export function usePairLooks() {
         detail:
           judged.judgement === "departs"
             ? `${percentText(Math.abs(judged.value), { signed: false })} ${judged.value > 0 ? "over" : "under"} expected`
-            : `expects ${quantityText(expected.expected, RESISTANCE, expected.expected * expected.tolerance)} ± ${shareText(expected.tolerance)}`,
+            : `expects ${quantityText(expected.expected, RESISTANCE, expected.expected * expected.tolerance)} ±${shareText(expected.tolerance)}`,
       };
     const deviation = imbalance?.deviations[pair];
     if (!deviation) return { state: "cannotTell", word: "read", detail: "two more to compare" };
