@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import type { JobStep } from "#contract/jobs";
 import { isSound } from "#core/assess";
 import { lowerFirst } from "#core/check";
+import { chanceText } from "#core/quantity";
 import { Keypad } from "../checks/entry/Keypad.tsx";
 import { usePad } from "../checks/entry/pad.ts";
 import { useOpenJob } from "../job/openJob.ts";
@@ -36,7 +37,7 @@ function VerdictLine({
       <span className="min-w-0 grow">
         <strong>{verdict.headline}.</strong>{" "}
         {!verdict.decided && leading && leading.probability > 0.3
-          ? `${leading.name}, ${Math.round(100 * leading.probability)} %. `
+          ? `${leading.name}, ${chanceText(leading.probability)}. `
           : ""}
         {asked && `Next: ${lowerFirst(asked)}.`}
       </span>

@@ -1,4 +1,5 @@
 import { deadSlotsOf } from "#core/electronics";
+import { useKeysHere } from "../../job/keysHere.ts";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
@@ -36,6 +37,8 @@ function Limiter() {
 export function Module() {
   const { record } = useOpenJob();
   const choosing = useChoose("module");
+  const opened = choosing.chosen("moduleLook") !== "";
+  useKeysHere(opened ? "readings" : "choices");
   return (
     <section aria-labelledby="check-title">
       <h2 id="check-title" className="text-xl font-bold">
@@ -55,7 +58,7 @@ export function Module() {
         {deadSlotsOf(record.motor).map((slot) => (
           <ChooseOne key={slot} check="module" slot={slot} by={choosing} />
         ))}
-        {choosing.chosen("moduleLook") !== "" && <Limiter />}
+        {opened && <Limiter />}
         <ChooseOne check="module" slot="killer" by={choosing} />
       </div>
       <div className="mt-3 flex max-w-3xl flex-col gap-3">
