@@ -30,7 +30,10 @@ export function Plug({
       >
         {plug.rows.map((row) => (
           // A row never wraps: where a pin sits is what tells it.
-          <div key={row.join()} className="grid auto-cols-[minmax(max-content,1fr)] grid-flow-col gap-0.5 p-0.5">
+          <div
+            key={row.join()}
+            className="grid auto-cols-[minmax(max-content,1fr)] grid-flow-col gap-0.5 p-0.5"
+          >
             {row.map((pin) => (
               <span
                 key={pin}

@@ -67,9 +67,7 @@ export function PairRow({
         {look.word && (
           <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
         )}
-        <span className={active ? "max-sm:hidden" : ""}>
-          {look.detail}
-        </span>
+        <span className={active ? "max-sm:hidden" : ""}>{look.detail}</span>
       </p>
     </li>
   );
