@@ -248,9 +248,7 @@ function mainsStep(points: readonly Point[]): DeclaredStep {
 }
 export const stateWords = ({ state }: Point): string => STATES[state];
 
-const ANSWER_STEPS: Readonly<
-  Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes"> & Partial<Pick<DeclaredStep, "before">>>
-> = {
+const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes" | "before">>> = {
   called: { title: "Is a call shown?", minutes: 1 },
   turns: { title: "Fan called: does it turn?", minutes: 1 },
   direct: { title: "Direct test at the motor's own socket", minutes: 3 },

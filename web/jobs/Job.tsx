@@ -255,9 +255,9 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
   const applies = check !== undefined && check.notApplicable(motor) === null;
   const skippable = applies && step !== "safety" && !job.closed;
   const taking = applies && !job.closed && !isShut(check, job, here);
-  // Where lamps are recorded B is a lamp.
   const [keysHere, sayKeys] = useState<KeysHere>(null);
   const inParts = keysHere !== null;
+  // Where lamps are recorded B is a lamp.
   const lamps = taking && (keysHere ?? check.keys) === "lamps";
   const [zone, setZone] = useState<Zone>("step");
   const phone = usePhone();

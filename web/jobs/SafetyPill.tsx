@@ -31,7 +31,8 @@ export function SafetyPill({ check }: { readonly check: CheckDefinition | undefi
   const phone = usePhone();
   const safe = madeSafe(record, epoch, here);
   // In the midst of a check it is its own power that is on.
-  const live = check?.live === true || (!safe && madeSafe(record, epoch, here, check?.id) !== null);
+  const safeButForIt = madeSafe(record, epoch, here, check?.id) !== null;
+  const live = check?.live === true || (!safe && safeButForIt);
   const wait = runningWait(record, epoch);
   const left = useSecondsLeft(wait?.startedAt ?? null, wait?.minutes ?? 0);
   // Nobody stands at it: what was safe then says nothing of now.
@@ -42,7 +43,7 @@ export function SafetyPill({ check }: { readonly check: CheckDefinition | undefi
       </span>
     );
   // With power on nothing is dead, whether it was made safe before or not.
-  if (live && (madeSafe(record, epoch, here, check?.id) || isPowered(record)))
+  if (live && (safeButForIt || isPowered(record)))
     return (
       <span className={`${PILL} border-red text-red`}>
         <Warning /> {phone ? "Live" : "Live step: powered"}
