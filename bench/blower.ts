@@ -244,10 +244,12 @@ export function readFan(
       if (has("module") && fan.moduleFails === "runsOn") return { choice: "keepsRunning" };
       return found(turns ? "allAnswer" : oneTap ? "someDead" : "noneAnswer", "someDead");
     case "runsOn":
+    case "runsOnAgain":
       if (has("module") && fan.moduleFails === "runsOn") return { choice: "runsOn" };
       if (has("standingCall")) return { choice: chance.happens(0.55) ? "calledStill" : "stops" };
       return found(fan.boardSticks ? "boardOn" : "stops", "calledStill");
     case "sister":
+    case "sisterAgain":
       return found(
         OUTSIDE_FAN.some(has) ? "stays" : ailments.length > 0 && chance.happens(0.88) ? "goes" : "neither",
         chance.oneOf(["stays", "goes"]),

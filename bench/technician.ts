@@ -174,7 +174,7 @@ export function technicianFor(
     for (let i = 0; i < REPEATS; i += 1) put("winding", pair, display(truth), instrument.id);
   };
   const fanSlot = (check: CheckId, slot: string): boolean => {
-    if (slot === "sister" && !sitting.goodOnesAtHand) return false;
+    if (slot.startsWith("sister") && !sitting.goodOnesAtHand) return false;
     const read = readFan(motor, slot, chance);
     if (!read) return false;
     if (check === "power" && !readings.some(({ slot: at }) => at === "stance"))

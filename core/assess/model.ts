@@ -13,7 +13,7 @@ import { hallSpacingOf, type Motor } from "../record/index.ts";
 import { CHECKS } from "./registry.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */
-export const RULES_VERSION = "10";
+export const RULES_VERSION = "11";
 
 /** What every check declares, together. */
 export const VARIABLES: readonly Variable[] = CHECKS.flatMap(({ variables }) => variables);

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
 import type { Complaint, Family, Reading } from "#core/record";
 import { choice, frameOpen, HUB, job, lookedAndTurned, measured, pairs, BASIC } from "../../tests/jobs.ts";
-import { airCheck, answersOf, lostOn, moduleCheck, SCHEMES, POWER_SLOTS, powerCheck } from "./index.ts";
+import { airCheck, answersAsked, lostOn, moduleCheck, SCHEMES, POWER_SLOTS, powerCheck } from "./index.ts";
 
 const motor = (family: Family) => ({
   ...HUB,
@@ -194,7 +194,7 @@ describe("the checks of a motor with its own electronics", () => {
   it("never ask for a live reading in a dead step, nor the reverse, and open live ones by a word on who works", () => {
     for (const [slot, { live, needs }] of Object.entries(POWER_SLOTS)) {
       expect(live, slot).toBe(!["stance", "called", "code", "codeShown"].includes(slot));
-      expect(needs, slot).toEqual(live ? { stance: "ready" } : {});
+      expect(needs.stance, slot).toBe(live ? "ready" : undefined);
     }
     expect(Object.values(moduleCheck.slots).some(({ live }) => live)).toBe(false);
     expect(moduleCheck.gated).toBe(true);
@@ -224,8 +224,38 @@ describe("the checks of a motor with its own electronics", () => {
   });
 
   it("ask a family only what it can answer", () => {
-    expect(answersOf(motor("ecm"))).toEqual(["taps", "runsOn", "rocks"]);
-    expect(answersOf(motor("miniSplit"))).toEqual(["called", "turns", "runsOn", "rocks", "sister", "code"]);
+    const asked = (family: Family) => answersAsked(job([], { motor: motor(family) }), 0);
+    expect(asked("ecm")).toEqual(["taps", "runsOn", "rocks"]);
+    expect(asked("miniSplit")).toEqual(["called", "turns", "runsOn", "rocks", "sister", "code"]);
+  });
+
+  it.each([
+    ["sister", "neither", "goes"],
+    ["runsOn", "stops", "calledStill"],
+  ])("try what comes and goes on another day, by itself: %s", (slot, nothing, something) => {
+    const again = `${slot}Again`;
+    const answered = (...readings: readonly Reading[]) =>
+      powerCheck.answer(job(readings, { motor: motor("ecmSealed") }), 0);
+    const steps = (...readings: readonly Reading[]) => answered(...readings).steps.map(({ name }) => name);
+    expect(steps()).not.toContain(again);
+    expect(steps(said(slot, nothing))).toContain(again);
+    expect(steps(said(slot, something))).not.toContain(again);
+    const both = answered(said(slot, nothing), said(again, something)).findings;
+    expect(both.map(({ departs }) => departs)).toEqual([false, true]);
+    // Put right later: what followed from the first answer is believed no longer.
+    expect(
+      answered(said(slot, nothing), said(again, something), said(slot, something)).findings,
+    ).toHaveLength(1);
+  });
+
+  it("a motor that shows nothing beside a good one, and is the culprit on another day, is one", () => {
+    const nothing = [volts("mains", 231), said("sister", "neither")];
+    const before = of(judged("ecmSealed", nothing, "cutsOut"), "unseen");
+    const { remedies } = judged("ecmSealed", [...nothing, said("sisterAgain", "goes")], "cutsOut");
+    expect(
+      of(judged("ecmSealed", [...nothing, said("sisterAgain", "goes")], "cutsOut"), "unseen"),
+    ).toBeGreaterThan(before);
+    expect(remedies.notMotor).toBeLessThan(0.1);
   });
 
   it("ask for the airflow once something was fitted, and take it at its word", () => {

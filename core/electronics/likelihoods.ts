@@ -27,7 +27,9 @@ import {
   MOTOR_24,
   ROCKS,
   RUNS_ON,
+  RUNS_ON_AGAIN,
   SISTER,
+  SISTER_AGAIN,
   SWITCHES,
   TAPS,
   TEN_VOLTS,
@@ -100,6 +102,37 @@ const CARRIED: readonly (readonly [FaultId, number])[] = [
   ["unseen", 0.85],
 ];
 
+/** Trouble that did not show the first time is shyer than most: its share of what it showed then. Judgement. */
+const SHYER = 0.85;
+/** What a second trial on another day shows, by the rows of the first one. */
+const onAnotherDay = (rows: readonly LikelihoodRow[], { id }: Variable): LikelihoodRow[] =>
+  rows.map((first) => ({
+    ...first,
+    variable: id,
+    outcomes: Object.fromEntries(
+      Object.entries(first.outcomes).map(([outcome, share]) => [outcome, SHYER * share!]),
+    ),
+  }));
+
+const RUNS_ON_ROWS: readonly LikelihoodRow[] = [
+  row(RUNS_ON, "delay", { calledStill: 0.55 }, "a fan switch left on, or a delay that runs out"),
+  row(RUNS_ON, "boardStuck", { boardOn: 0.95 }, "a relay that sticks"),
+  row(RUNS_ON, "stuckOn", { runsOn: 0.95 }, "its switches do not open"),
+];
+const SISTER_ROWS: readonly LikelihoodRow[] = [
+  row(SISTER, "mainsDead", { stays: 0.97 }, "another motor does not cure it"),
+  row(SISTER, "mainsOff", { stays: 0.9 }, "another motor does not cure it"),
+  row(SISTER, "noCall", { stays: 0.97 }, "another motor does not cure it"),
+  row(SISTER, "board", { stays: 0.95 }, "another motor does not cure it"),
+  row(SISTER, "boardStuck", { stays: 0.95 }, "another motor does not cure it"),
+  row(SISTER, "harness", { stays: 0.9 }, "a wire moved at the plug now and then makes contact"),
+  row(SISTER, "switches", { stays: 0.9 }, "another motor does not cure it"),
+  row(SISTER, "airflow", { stays: 0.93 }, "another motor has the same air"),
+  row(SISTER, "delay", { stays: 0.8 }, "the call stands whatever hangs on it"),
+  row(SISTER, "outside", { stays: 0.9 }, "another motor does not cure it"),
+  ...CARRIED.map(([fault, goes]) => row(SISTER, fault, { goes }, "it leaves with the motor that carries it")),
+];
+
 export const POWER_ROWS: readonly LikelihoodRow[] = [
   row(MAINS, "mainsDead", { dead: 0.98 }, "fuse, breaker, switch"),
   row(MAINS, "mainsOff", { outside: 0.97 }, "a supply out of its band"),
@@ -144,26 +177,16 @@ export const POWER_ROWS: readonly LikelihoodRow[] = [
   row(DIRECT, "switches", { silent: 0.2 }, "a jumper for another mains"),
   row(TAPS, "module", { someDead: 0.15, noneAnswer: 0.8 }, "it can fail on one tap alone"),
   ...STOPS.map(([fault, share, reason]) => row(TAPS, fault, { noneAnswer: share }, reason)),
-  row(RUNS_ON, "delay", { calledStill: 0.55 }, "a fan switch left on, or a delay that runs out"),
-  row(RUNS_ON, "boardStuck", { boardOn: 0.95 }, "a relay that sticks"),
-  row(RUNS_ON, "stuckOn", { runsOn: 0.95 }, "its switches do not open"),
+  ...RUNS_ON_ROWS,
+  ...onAnotherDay(RUNS_ON_ROWS, RUNS_ON_AGAIN),
   row(TAPS, "stuckOn", { keepsRunning: 0.95 }, "it runs with no tap live"),
   row(ROCKS, "module", { keepsRocking: 0.1 }, "a half bridge that no longer conducts"),
   row(ROCKS, "limbOpen", { keepsRocking: 0.7 }, "two limbs do not start it"),
   row(ROCKS, "leadOpen", { keepsRocking: 0.7 }, "two limbs do not start it"),
   row(ROCKS, "bearing", { keepsRocking: 0.15 }, "it starts against a stiff bearing"),
   row(TESTER, "module", { noGo: 0.85 }, "that is what the tester looks for"),
-  row(SISTER, "mainsDead", { stays: 0.97 }, "another motor does not cure it"),
-  row(SISTER, "mainsOff", { stays: 0.9 }, "another motor does not cure it"),
-  row(SISTER, "noCall", { stays: 0.97 }, "another motor does not cure it"),
-  row(SISTER, "board", { stays: 0.95 }, "another motor does not cure it"),
-  row(SISTER, "boardStuck", { stays: 0.95 }, "another motor does not cure it"),
-  row(SISTER, "harness", { stays: 0.9 }, "a wire moved at the plug now and then makes contact"),
-  row(SISTER, "switches", { stays: 0.9 }, "another motor does not cure it"),
-  row(SISTER, "airflow", { stays: 0.93 }, "another motor has the same air"),
-  row(SISTER, "delay", { stays: 0.8 }, "the call stands whatever hangs on it"),
-  row(SISTER, "outside", { stays: 0.9 }, "another motor does not cure it"),
-  ...CARRIED.map(([fault, goes]) => row(SISTER, fault, { goes }, "it leaves with the motor that carries it")),
+  ...SISTER_ROWS,
+  ...onAnotherDay(SISTER_ROWS, SISTER_AGAIN),
   // A board names the motor whatever keeps it from answering: the code says where to look, not what is broken.
   row(CODE, "module", { motor: 0.5, call: 0.1 }, "the board misses its answer"),
   row(CODE, "harness", { motor: 0.35, call: 0.25 }, "the answer is lost on its way"),

@@ -6,6 +6,7 @@ import {
   madeSteps,
   openSteps,
   plainState,
+  unmetNeeds,
   upperFirst,
   type CheckDefinition,
   type DeclaredStep,
@@ -24,7 +25,7 @@ import {
 import { fedAt, type Fed } from "./bands.ts";
 import { POWER_ROWS } from "./likelihoods.ts";
 import { pointsOf, schemeOf } from "./ownScheme.ts";
-import { bareReason, LINE_PAIRS, type Point, type Way } from "./scheme.ts";
+import { bareReason, LINE_PAIRS, WITH_ELECTRONICS, type Point, type Way } from "./scheme.ts";
 import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
 
@@ -141,6 +142,8 @@ function unfedDriver(findings: readonly Finding[]): readonly Finding[] {
   );
 }
 
+/** Tried whole against another one: nothing of them is opened on a bench. */
+const SWAPPED_WHOLE: readonly Family[] = ["ecmSealed", "miniSplit", "miniSplitDriver"];
 /** Answers of the motor itself, by family. */
 const ANSWERS: Readonly<
   Record<
@@ -150,9 +153,11 @@ const ANSWERS: Readonly<
     | "directBoard"
     | "taps"
     | "runsOn"
+    | "runsOnAgain"
     | "rocks"
     | "tester"
     | "sister"
+    | "sisterAgain"
     | "unplugged"
     | "code",
     { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
@@ -163,22 +168,12 @@ const ANSWERS: Readonly<
   direct: { variable: V.DIRECT, sound: ["runs"], families: ["ecmAirflow", "ecmSealed"] },
   directBoard: { variable: V.DIRECT_BOARD, sound: ["runs"], families: ["ecmAirflow"] },
   taps: { variable: V.TAPS, sound: ["allAnswer"], families: ["ecm"] },
-  runsOn: {
-    variable: V.RUNS_ON,
-    sound: ["stops"],
-    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
-  },
-  rocks: {
-    variable: V.ROCKS,
-    sound: ["starts", "briefly"],
-    families: ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
-  },
+  runsOn: { variable: V.RUNS_ON, sound: ["stops"], families: WITH_ELECTRONICS },
+  runsOnAgain: { variable: V.RUNS_ON_AGAIN, sound: ["stops"], families: WITH_ELECTRONICS },
+  rocks: { variable: V.ROCKS, sound: ["starts", "briefly"], families: WITH_ELECTRONICS },
   tester: { variable: V.TESTER, sound: ["go"], families: ["ecmAirflow"] },
-  sister: {
-    variable: V.SISTER,
-    sound: ["neither"],
-    families: ["ecmSealed", "miniSplit", "miniSplitDriver"],
-  },
+  sister: { variable: V.SISTER, sound: ["neither"], families: SWAPPED_WHOLE },
+  sisterAgain: { variable: V.SISTER_AGAIN, sound: ["neither"], families: SWAPPED_WHOLE },
   unplugged: { variable: V.UNPLUGGED, sound: ["back"], families: ["miniSplitDriver"] },
   code: {
     variable: V.CODE,
@@ -189,9 +184,15 @@ const ANSWERS: Readonly<
 type AnswerSlot = keyof typeof ANSWERS;
 const ANSWER_SLOTS = Object.keys(ANSWERS) as AnswerSlot[];
 
-/** What the motor itself is asked, with power on: the answers that this family can give. */
-export const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
+/** The answers that the motors of this family can give, with power on. */
+const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
   ANSWER_SLOTS.filter((slot) => ANSWERS[slot].families.includes(family));
+
+/** What the motor itself is asked now. */
+export const answersAsked = (
+  job: Pick<Sitting, "readings" | "motor">,
+  epoch: number,
+): readonly AnswerSlot[] => answersOf(job.motor).filter((slot) => isAsked(job, slot, epoch));
 
 /** The code that was shown, and what the machine's own table says of it. */
 function codeSentence({ readings, motor }: Sitting, words: string, epoch: number): string {
@@ -201,9 +202,13 @@ function codeSentence({ readings, motor }: Sitting, words: string, epoch: number
   return `Code ${shown.text}${known ? `, ${known.means}` : ""}: ${lowerFirst(words)}`;
 }
 
+/** Whether what is asked first was answered so that this is asked too: what comes and goes is tried again, else nothing. */
+const isAsked = (job: Pick<Sitting, "readings">, slot: AnswerSlot, epoch: number) =>
+  unmetNeeds(job, "power", POWER_SLOTS[slot], epoch).every((name) => name === "stance");
+
 function answerFinding(job: Sitting, slot: AnswerSlot, epoch: number): Finding | null {
   const said = chosen(job, "power", POWER_SLOTS, slot, epoch);
-  if (!said) return null;
+  if (!said || !isAsked(job, slot, epoch)) return null;
   const { variable, sound } = ANSWERS[slot];
   const words = upperFirst(variable.words[said] ?? said);
   const sentence = slot === "code" ? codeSentence(job, words, epoch) : words;
@@ -255,9 +260,11 @@ const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "mi
   directBoard: { title: "Direct test at the board's end of the harness", minutes: 3 },
   taps: { title: "Each tap started and stopped, at the motor", minutes: 4 },
   runsOn: { title: "Nothing called, delays over: does it stop?", minutes: 4 },
+  runsOnAgain: { title: "On another day: nothing called, does it stop?", minutes: 4 },
   rocks: { title: "How it starts", minutes: 1 },
   tester: { title: "The plug-in tester's word", minutes: 4 },
   sister: { title: "A known-good motor in its place", minutes: 8 },
+  sisterAgain: { title: "On another day: a known-good motor in its place", minutes: 8 },
   unplugged: { title: "Supply again, with the fan unplugged", minutes: 8, before: BEFORE_BOARD },
   code: { title: "The code, and what the machine's label says of it", minutes: 1 },
 };
@@ -310,9 +317,11 @@ export const powerCheck: CheckDefinition = {
     V.DIRECT_BOARD,
     V.TAPS,
     V.RUNS_ON,
+    V.RUNS_ON_AGAIN,
     V.ROCKS,
     V.TESTER,
     V.SISTER,
+    V.SISTER_AGAIN,
     V.UNPLUGGED,
     V.CODE,
   ],
@@ -332,8 +341,12 @@ export const powerCheck: CheckDefinition = {
         ...answersOf(sitting.motor).map((slot) => answerFinding(sitting, slot, epoch)),
       ].filter((finding) => finding !== null),
     );
-    // Asked where a supply was missing with the fan plugged, and nowhere else.
-    const steps = powerSteps(sitting.motor).filter(({ name }) => name !== "unplugged" || isUnfed(findings));
+    const steps = powerSteps(sitting.motor).filter(
+      ({ name }) =>
+        // Asked where a supply was missing with the fan plugged, and nowhere else.
+        (name !== "unplugged" || isUnfed(findings)) &&
+        (!(name in ANSWERS) || isAsked(sitting, name as AnswerSlot, epoch)),
+    );
     return {
       findings,
       state: plainState(sitting, "power", epoch, findings),

@@ -17,8 +17,23 @@ const volts = (name: string, under: string, most: Volts, unit: "V AC" | "V DC" =
     refuse: (value) => (value >= 0 ? null : "A voltage of at least 0: turn the probes round."),
   });
 
-const answers = <const Choices extends Readonly<Record<string, string>>>(label: string, choices: Choices) =>
-  choiceSlot(label, choices, LIVE);
+const answers = <const Choices extends Readonly<Record<string, string>>>(
+  label: string,
+  choices: Choices,
+  after: Readonly<Record<string, string>> = {},
+) => choiceSlot(label, choices, { ...LIVE, needs: { ...LIVE.needs, ...after } });
+
+const WITH_NOTHING_CALLED = {
+  stops: "It stops",
+  calledStill: "A call stands at the board's terminal",
+  boardOn: "None there, one at the motor's plug",
+  runsOn: "Runs with no call at the motor",
+} as const;
+const WITH_A_GOOD_ONE = {
+  goes: "The trouble goes",
+  stays: "It stays",
+  neither: "No trouble with either",
+} as const;
 
 /** Supply, command and answer: read with power on, by qualified people. */
 export const POWER_SLOTS = {
@@ -65,11 +80,9 @@ export const POWER_SLOTS = {
     noneAnswer: "No tap starts it",
     keepsRunning: "Runs on with no tap live",
   }),
-  runsOn: answers("Nothing called, all delays waited out", {
-    stops: "It stops",
-    calledStill: "A call stands at the board's terminal",
-    boardOn: "None there, one at the motor's plug",
-    runsOn: "Runs with no call at the motor",
+  runsOn: answers("Nothing called, all delays waited out", WITH_NOTHING_CALLED),
+  runsOnAgain: answers("It stopped then; nothing called, on another day", WITH_NOTHING_CALLED, {
+    runsOn: "stops",
   }),
   rocks: answers("How it starts", {
     starts: "At once",
@@ -77,10 +90,9 @@ export const POWER_SLOTS = {
     keepsRocking: "Rocks and never starts",
   }),
   tester: answers("Plug-in go / no-go tester, where there is one", { go: "Go", noGo: "No go" }),
-  sister: answers("A motor of the same kind, known to be good, in its place", {
-    goes: "The trouble goes",
-    stays: "It stays",
-    neither: "No trouble with either",
+  sister: answers("A motor of the same kind, known to be good, in its place", WITH_A_GOOD_ONE),
+  sisterAgain: answers("No trouble then; the good one in its place on another day", WITH_A_GOOD_ONE, {
+    sister: "neither",
   }),
   unplugged: answers("A supply missing at the fan plug: off, waited out, fan unplugged, powered again", {
     back: "It is there then",

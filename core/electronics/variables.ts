@@ -119,6 +119,13 @@ export const RUNS_ON = variable({
   },
 });
 
+/** What comes and goes is tried once more on another day: a trial of its own, as the first one. */
+export const RUNS_ON_AGAIN = variable({
+  ...RUNS_ON,
+  id: "runsOnAgain",
+  title: "Nothing called, on another day",
+});
+
 export const ROCKS = variable({
   id: "rocks",
   title: "How it starts",
@@ -155,6 +162,12 @@ export const SISTER = variable({
     goes: "with a known-good motor in its place the trouble goes",
     stays: "with a known-good motor in its place the trouble stays",
   },
+});
+
+export const SISTER_AGAIN = variable({
+  ...SISTER,
+  id: "sisterAgain",
+  title: "A known-good motor in its place, on another day",
 });
 
 export const UNPLUGGED = variable({

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { answersOf, pointsOf, schemeOf } from "#core/electronics";
+import { answersAsked, pointsOf, schemeOf } from "#core/electronics";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { isTyping } from "../../ui/isTyping.ts";
@@ -40,7 +40,7 @@ const MOST_IN_A_ROW = 8;
 
 /** Where supply and call are lost on their way to the motor, and whether it answers. */
 export function Power() {
-  const { record, closed } = useOpenJob();
+  const { record, epoch, closed } = useOpenJob();
   const { motor } = record;
   const scheme = schemeOf(motor)!;
   const points = pointsOf(scheme);
@@ -117,7 +117,7 @@ export function Power() {
           <Mend entry={entry} />
           <h3 className="mb-1 mt-4 font-semibold">Does it answer?</h3>
           <div className="flex flex-col gap-2.5">
-            {answersOf(motor).map((slot) =>
+            {answersAsked(record, epoch).map((slot) =>
               slot === "code" ? (
                 <Code key={slot} />
               ) : (
