@@ -50,7 +50,7 @@ function follow(
     const next = [verdict.next, ...verdict.proposals].find((one) => one && !refused.has(nameOf(one)));
     if (!next) break;
     const name = nameOf(next);
-    if (technician.take(next.check, next.slots)) {
+    if (technician.take(next.check, next.slots, next.alone)) {
       steps.push(name);
       minutes += next.minutes;
       if (steps.filter((one) => one === name).length > 1) refused.add(name);

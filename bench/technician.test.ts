@@ -120,7 +120,8 @@ describe("a simulated record", () => {
     const technician = technicianFor(SOUND, { ...SITTING, goodOnesAtHand: false }, chanceFrom(3));
     expect(technician.take("run", ["runGood"])).toBe(false);
     expect(technician.record().readings.map(({ value }) => value.kind)).toEqual(["skipped"]);
-    expect(technician.take("backemf", ["sister.speedBefore"])).toBe(false);
+    expect(technician.take("backemf", ["sister.speedBefore"], "sister")).toBe(false);
+    expect(technician.record().readings.map(({ slot }) => slot)).toEqual(["skipped", "skipped.sister"]);
   });
 
   it("reads with other leads once it is asked for the pairs again", () => {

@@ -1,9 +1,11 @@
 import {
   epochOf,
   FAMILY_FACTS,
+  leftOutSlot,
   PAIRS,
   PHASES,
   phasesOf,
+  SKIPPED_SLOT,
   type CheckId,
   type JobRecord,
   type Motor,
@@ -63,8 +65,11 @@ function lampsOf({ deadSignals, ailments }: SimulatedMotor): string[] {
 /** Somebody at the bench: reads what is asked for and writes it down, slips now and then included. */
 export interface Technician {
   readonly record: () => JobRecord;
-  /** Takes these slots of a check; false where they cannot be taken here. */
-  readonly take: (check: CheckId, slots: readonly string[]) => boolean;
+  /**
+   * Takes these slots of a check; false where they cannot be taken here.
+   * @param alone the step they are, where it can be left out by itself
+   */
+  readonly take: (check: CheckId, slots: readonly string[], alone?: string) => boolean;
 }
 
 /** What a technician takes when a check as a whole is asked for. */
@@ -440,15 +445,16 @@ export function technicianFor(
       readings: [...earlier, ...readings],
       instruments: [sitting.instrument, other, plain, sitting.finer, voltmeter].filter((one) => one !== null),
     }),
-    take: (check, slots) => {
+    take: (check, slots, alone) => {
       const wanted = slots.length > 0 ? slots : (WHOLE[check] ?? []);
       const one = single[check];
       if (!one || wanted.length === 0) return false;
-      const skip = (reason: string) => put(check, "skipped", { kind: "skipped", reason });
+      const skip = (slot: string) => put(check, slot, { kind: "skipped", reason: "not at hand" });
       if (check === "winding" && readings.filter(({ slot }) => slot === "CA").length >= REPEATS) takeOther();
       let taken = false;
       for (const slot of wanted) taken = one(slot, wanted) || taken;
-      if (!taken && readings.every(({ check: made }) => made !== check)) skip("not at hand");
+      if (!taken && alone !== undefined) skip(leftOutSlot(alone));
+      else if (!taken && readings.every(({ check: made }) => made !== check)) skip(SKIPPED_SLOT);
       return taken;
     },
   };

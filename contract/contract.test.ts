@@ -84,6 +84,8 @@ describe("a reading", () => {
     ["mechanical", "photo", { kind: "photo", photo: HUB.id }],
     ["hall", "skipped", { kind: "skipped", reason: "no access" }],
     ["hall", "skipped", { kind: "withdrawn", reason: "there is access" }],
+    ["power", "skipped.sister", { kind: "skipped", reason: "none here", what: "A known-good motor" }],
+    ["power", "skipped.sister", { kind: "withdrawn", reason: "one was found" }],
     ["winding", "AB", { kind: "withdrawn", reason: "wrong pair" }],
   ])("in %s, %s, of %j is accepted", (check, slot, value) => {
     const supersedes = value.kind === "withdrawn" ? HUB.id : null;
@@ -116,6 +118,8 @@ describe("a reading", () => {
     ["safety", "magnets", { kind: "choice", choice: "maybe" }, /“maybe” is no choice/u],
     ["hall", "forward", { kind: "choice", choice: "102" }, /“102” is no choice/u],
     ["hall", "skipped", { kind: "choice", choice: "later" }, /nothing else is/u],
+    ["power", "skipped.sister", { kind: "choice", choice: "goes" }, /nothing else is/u],
+    ["power", "sister", { kind: "skipped", reason: "none here" }, /written in the slot “skipped”/u],
     ["hall", "forward", { kind: "skipped", reason: "no time" }, /written in the slot “skipped”/u],
   ])("in %s, %s, of %j is refused with the place and the words it takes", (check, slot, value, sentence) => {
     expect(problems(readingSchema, { ...READING, check, slot, value })[0]?.sentence).toMatch(sentence);

@@ -36,7 +36,7 @@ const FIELDS: {
   choices: { choices: Joi.array().items(name).unique().max(40).required() },
   text: { text: words.required() },
   photo: { photo: fileName.required() },
-  skipped: { reason: name.required() },
+  skipped: { reason: name.required(), what: name },
   withdrawn: { reason: name.required() },
 };
 const KINDS = Object.keys(FIELDS) as (keyof typeof FIELDS)[];

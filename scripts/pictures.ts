@@ -28,7 +28,7 @@ const SHOTS: readonly Shot[] = [
       await page.keyboard.press("n");
       await page.getByLabel("Serial or label").fill("TF-0022");
       await page.getByRole("button", { name: "Take over what is known of it" }).click();
-      await page.getByRole("radio", { name: "cuts out under throttle" }).click();
+      await page.getByRole("radio", { name: "cuts out under load" }).click();
     },
   },
   {

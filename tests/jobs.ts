@@ -7,6 +7,7 @@ import {
   type QuantityName,
 } from "#core/quantity";
 import {
+  leftOutSlot,
   PAIRS,
   PHASES,
   type Decision,
@@ -171,6 +172,11 @@ export function celsius(degrees: number, epoch = 0): Reading {
 
 export function skipped(check: Reading["check"], reason: string, epoch = 0): Reading {
   return reading({ check, slot: "skipped", epoch, value: { kind: "skipped", reason } });
+}
+
+/** One step of a check left out by itself. */
+export function leftOut(check: Reading["check"], step: string, reason: string, what = step): Reading {
+  return reading({ check, slot: leftOutSlot(step), value: { kind: "skipped", reason, what } });
 }
 
 /** Every caution of the family acknowledged, one minute after the other. */

@@ -7,4 +7,4 @@ export * from "./action.ts";
 export { assessJob, circumstancesOf, findingsOf, MOST_SETUP_DOUBT } from "./assessJob.ts";
 export { outlookOf, type Outlook } from "./outlook.ts";
 export { otherHalfOf, type OtherHalf } from "./otherHalf.ts";
-export { readingText } from "./readingText.ts";
+export { placeText, readingText } from "./readingText.ts";

@@ -18,6 +18,13 @@ function withTypedDigits(text: string, typed: string): string {
   return [Number(number).toPrecision(wanted), ...unit].join(" ");
 }
 
+/** Where a reading was taken, or what was left out there, in its words. */
+export function placeText({ check, slot, value }: Pick<Reading, "check" | "slot" | "value">): string {
+  const declared = slotOf(check, slot);
+  if (declared) return declared.label;
+  return (value.kind === "skipped" && value.what) || "Skipped";
+}
+
 /** A reading as its value reads, to the digits it was typed with. @param scale how the shop reads temperatures */
 export function readingText({ check, slot, value, typed }: Reading, scale?: TemperatureScale): string {
   const form = slotOf(check, slot)?.form;
@@ -32,6 +39,7 @@ export function readingText({ check, slot, value, typed }: Reading, scale?: Temp
   if (value.kind === "choices")
     return value.choices.map((choice) => words[choice] ?? choice).join(", ") || "none";
   if (value.kind === "text") return value.text;
-  if (value.kind === "skipped" || value.kind === "withdrawn") return `${value.kind}: ${value.reason}`;
+  if (value.kind === "skipped") return `${value.what ? "left out" : "skipped"}: ${value.reason}`;
+  if (value.kind === "withdrawn") return `withdrawn: ${value.reason}`;
   return typed;
 }

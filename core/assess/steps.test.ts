@@ -3,6 +3,7 @@ import {
   choice,
   frameOpen,
   job,
+  leftOut,
   lookedAndTurned,
   measured,
   MILLIOHM,
@@ -55,6 +56,27 @@ describe("what could still be read", () => {
     expect(names([], { steps: [step()], state: "skipped" })).toEqual([]);
     const [one] = stepsIn(job([]), 0, answers({ steps: [step()] }), new Map(), null, false);
     expect(one).toMatchObject({ id: "mechanical.look", check: "mechanical", again: false, minutes: 3 });
+  });
+
+  it("is not what was left out by itself, and the rest of its check still is", () => {
+    const both = { steps: [step(), step({ name: "open" })] };
+    const left = leftOut("mechanical", "look", "riveted");
+    expect(names([left], both)).toEqual(["open"]);
+    const undone: Reading = { ...left, id: "undone", value: { kind: "undone" }, supersedes: left.id };
+    expect(names([left, undone], both)).toEqual(["look", "open"]);
+    expect(names([left], both, { epoch: 1 })).toEqual(["look", "open"]);
+  });
+
+  it("can be left out by itself where no verdict waits for its check, or something was found there", () => {
+    const alone = (part: Partial<CheckAnswer>, check: CheckId = "mechanical") =>
+      stepsIn(job([]), 0, answers(part, check), new Map(), null, false).map((one) => one.alone);
+    const finding = { variable: "turn" } as Finding;
+    expect(alone({ steps: [step()] })).toEqual([undefined]);
+    expect(alone({ steps: [step()], findings: [finding] })).toEqual(["look"]);
+    expect(alone({ steps: [step()] }, "insulation")).toEqual(["look"]);
+    // What is asked for once more stays asked for: a verdict must not rest on one look.
+    const again = stepsIn(job([]), 0, answers({ made: [step()] }), doubt("turn", 0.5), null, false);
+    expect(again.map((one) => one.alone)).toEqual([undefined]);
   });
 
   it("is once more what may well have been a slip, or what carries the decision by itself", () => {

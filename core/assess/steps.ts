@@ -1,4 +1,5 @@
 import {
+  leftOutReason,
   lowerFirst,
   REPEATED,
   type CheckAnswer,
@@ -11,6 +12,7 @@ import type { CheckId, JobRecord } from "../record/index.ts";
 import type { Action } from "./action.ts";
 import type { Holds } from "./holds.ts";
 import type { MotorModel } from "./model.ts";
+import { checkOf } from "./registry.ts";
 import type { NextCheck } from "./verdict.ts";
 
 /** From this chance of a slip on reading it again is among the steps. Judgement. */
@@ -104,6 +106,8 @@ export interface Step extends Candidate {
   readonly again: boolean;
   readonly title: string;
   readonly slots: readonly string[];
+  /** Its name, where it can be left out by itself. */
+  readonly alone?: string;
   readonly before?: OpenStep["before"];
 }
 
@@ -120,8 +124,10 @@ export function stepsIn(
   alone: string | null,
   setupDoubt: boolean,
 ): Step[] {
-  return [...answers].flatMap(([check, { state, steps, made }]) => {
+  return [...answers].flatMap(([check, { state, steps, made, findings }]) => {
     if (state === "skipped") return [];
+    // What a verdict waits for is made or skipped as a whole.
+    const single = findings.length > 0 || checkOf(check).optional(job.motor);
     const again = made.filter(
       (step) =>
         !madeEnough(job, check, step, epoch) &&
@@ -129,7 +135,15 @@ export function stepsIn(
           (setupDoubt && step.name === OTHER_METER)),
     );
     return [
-      ...steps.map((step) => ({ ...step, id: `${check}.${step.name}`, check, again: false })),
+      ...steps
+        .filter((step) => leftOutReason(job, check, step, epoch) === null)
+        .map((step) => ({
+          ...step,
+          id: `${check}.${step.name}`,
+          check,
+          again: false,
+          ...(single && { alone: step.name }),
+        })),
       ...again.map((step) => ({
         ...step,
         id: `${check}.${step.name}.again`,
@@ -142,7 +156,7 @@ export function stepsIn(
 }
 
 /** A step as what is proposed, where something else than its gain speaks for it. */
-const proposal = ({ check, title, slots, minutes, again }: Step, first: string): NextCheck => ({
+const proposal = ({ check, title, slots, minutes, again, alone }: Step, first: string): NextCheck => ({
   check,
   title,
   slots,
@@ -151,6 +165,7 @@ const proposal = ({ check, title, slots, minutes, again }: Step, first: string):
   because: "",
   first,
   ...(again && { again }),
+  ...(alone && { alone }),
 });
 
 /** The step that reads a variable once more; null where it was read often enough. */
@@ -184,9 +199,13 @@ export function ranked(
 ): NextCheck[] {
   return rankSteps(model, circumstances, model.actions, inference, steps).map(
     ({ id, minutes, gain, telling }) => {
-      const { check, title, slots, again } = steps.find((step) => step.id === id)!;
+      const { check, title, slots, again, alone } = steps.find((step) => step.id === id)!;
       const because = model.variables.find((variable) => variable.id === telling)?.title.toLowerCase() ?? "";
-      return { check, title, slots, minutes, gain, because, ...(again && { again }) };
+      return {
+        ...{ check, title, slots, minutes, gain, because },
+        ...(again && { again }),
+        ...(alone && { alone }),
+      };
     },
   );
 }

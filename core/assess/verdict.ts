@@ -37,6 +37,8 @@ export interface NextCheck {
   readonly again?: boolean;
   /** It is begun and wants finishing, whatever it would tell. */
   readonly halfDone?: boolean;
+  /** Its name among the steps of its check, where it can be left out by itself. */
+  readonly alone?: string;
   /** Why it comes first, in a sentence, where it is not for what it would tell. */
   readonly first?: string;
 }

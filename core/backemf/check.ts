@@ -13,7 +13,15 @@ import {
 import type { Evidence } from "../inference/index.ts";
 import { agreementOf, windingAt } from "../pattern/index.ts";
 import { percentText, quantityText, SPEED_CONSTANT } from "../quantity/index.ts";
-import { FAMILY_FACTS, latestIn, pairName, PAIRS, spinLimitOf, type Sitting } from "../record/index.ts";
+import {
+  FAMILY_FACTS,
+  isSkipSlot,
+  latestIn,
+  pairName,
+  PAIRS,
+  spinLimitOf,
+  type Sitting,
+} from "../record/index.ts";
 import { constantFinding, sisterFinding } from "./constantFindings.ts";
 import { pairFits, PAIRS_AT_REST, type PairOutcome } from "../winding/index.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";
@@ -168,13 +176,14 @@ export function balanceOfSpin(job: Sitting, epoch: number): SpinBalance | null {
 }
 
 /** Planning a spin is not one: nothing waits for a check that was only prepared. */
-const PREPARING = new Set(["skipped", "plannedSpeed", "gate", "route"]);
+const PREPARING = new Set(["plannedSpeed", "gate", "route"]);
 
 function stateOf(job: Sitting, epoch: number, findings: readonly Finding[]): CheckState {
   const measured = spinOf(job, epoch);
   const read = measured ? PAIRS.filter((pair) => measured.pairs[pair]) : [];
   const begun = job.readings.some(
-    ({ check, epoch: when, slot }) => check === "backemf" && when === epoch && !PREPARING.has(slot),
+    ({ check, epoch: when, slot }) =>
+      check === "backemf" && when === epoch && !PREPARING.has(slot) && !isSkipSlot(slot),
   );
   if (!begun) return skipReason(job, "backemf", epoch) === null ? "toDo" : "skipped";
   if (findings.some(({ departs }) => departs)) return "departs";

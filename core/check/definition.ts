@@ -3,6 +3,8 @@ import type { Minutes } from "../quantity/index.ts";
 import {
   FAMILY_FACTS,
   latestIn,
+  isSkipSlot,
+  leftOutSlot,
   SKIPPED_SLOT,
   type CheckId,
   type Motor,
@@ -125,6 +127,17 @@ export function skipReason(sitting: Pick<Sitting, "readings">, check: CheckId, e
   return value?.kind === "skipped" ? value.reason : null;
 }
 
+/** Why one step of a check was left out by itself in this epoch, or null where it was not. */
+export function leftOutReason(
+  { readings }: Pick<Sitting, "readings">,
+  check: CheckId,
+  { name }: Pick<OpenStep, "name">,
+  epoch: number,
+): string | null {
+  const value = latestIn(readings, check, leftOutSlot(name), epoch)?.value;
+  return value?.kind === "skipped" ? value.reason : null;
+}
+
 /** Inside a sentence; a pair's own letters stay capital. */
 export function lowerFirst(text: string): string {
   return /^(?:[A-C]–[A-C]|Hall\b)/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
@@ -173,7 +186,9 @@ export function plainState(
   if (findings.some(({ departs }) => departs)) return "departs";
   if (findings.length > 0) return "agrees";
   if (skipReason(sitting, check, epoch) !== null) return "skipped";
-  const begun = sitting.readings.some((reading) => reading.check === check && reading.epoch === epoch);
+  const begun = sitting.readings.some(
+    (reading) => reading.check === check && reading.epoch === epoch && !isSkipSlot(reading.slot),
+  );
   return begun ? "inProgress" : "toDo";
 }
 

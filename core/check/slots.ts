@@ -9,6 +9,7 @@ import {
 import {
   choiceIn,
   latestIn,
+  isSkipSlot,
   SKIPPED_SLOT,
   type CheckId,
   type Motor,
@@ -173,8 +174,8 @@ export function misreadReason(
   check: CheckId,
   { slot, value }: { readonly slot: string; readonly value: ReadingValue },
 ): string | null {
-  if (value.kind === "skipped" || slot === SKIPPED_SLOT)
-    return slot === SKIPPED_SLOT && (value.kind === "skipped" || isTakingBack(value))
+  if (value.kind === "skipped" || isSkipSlot(slot))
+    return isSkipSlot(slot) && (value.kind === "skipped" || isTakingBack(value))
       ? null
       : `Skipping is written in the slot “${SKIPPED_SLOT}”, with its reason, and nothing else is.`;
   const declared = Object.hasOwn(slots, slot) ? slots[slot] : undefined;

@@ -1,7 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
 import type { Complaint, Family, Reading } from "#core/record";
-import { choice, frameOpen, HUB, job, lookedAndTurned, measured, pairs, BASIC } from "../../tests/jobs.ts";
+import {
+  choice,
+  frameOpen,
+  HUB,
+  job,
+  leftOut,
+  lookedAndTurned,
+  measured,
+  pairs,
+  BASIC,
+} from "../../tests/jobs.ts";
+import { buildReport } from "../report/index.ts";
 import { airCheck, answersAsked, lostOn, moduleCheck, SCHEMES, POWER_SLOTS, powerCheck } from "./index.ts";
 
 const motor = (family: Family) => ({
@@ -180,6 +191,52 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
       of(judged("ecm", [volts("mains", 231), said("rocks", word)], "twitches"), "limbOpen");
     expect(at("briefly")).toBeLessThan(2 * at("starts"));
     expect(at("keepsRocking")).toBeGreaterThan(5 * at("briefly"));
+  });
+});
+
+describe("a reading that cannot be made here", () => {
+  const SILENT = [
+    volts("mains", 231),
+    choice("power", "called", "shown"),
+    volts("command.out", 6),
+    volts("command.in", 6),
+    ...lookedAndTurned(),
+  ];
+  const sealed = (...more: readonly Reading[]) => judged("ecmSealed", [...SILENT, ...more], "cutsOut");
+
+  it("is left out by itself: the next one is asked for, and its check goes on", () => {
+    const asked = sealed().proposals.find(({ alone }) => alone === "sister")!;
+    expect(asked).toMatchObject({ check: "power", slots: ["sister"] });
+    const after = sealed(leftOut("power", "sister", "none here", asked.title));
+    expect(after.proposals.map(({ alone }) => alone)).not.toContain("sister");
+    expect(after.proposals.some(({ check }) => check === "power")).toBe(true);
+    expect(after.plan.find(({ check }) => check === "power")!.state).toBe("agrees");
+  });
+
+  it("says nothing of the motor and begins no check", () => {
+    const left = leftOut("power", "sister", "none here");
+    const chances = (...more: readonly Reading[]) =>
+      sealed(...more).faults.map(({ probability }) => probability);
+    expect(chances(left)).toEqual(chances());
+    for (const check of ["power", "module", "hall", "backemf"] as const) {
+      const one = leftOut(check, "sister", "none here");
+      const { plan } = assessJob(
+        job([one], { motor: check === "hall" || check === "backemf" ? HUB : motor("ecmSealed") }),
+      );
+      expect(plan.find((line) => line.check === check)!.state, check).toBe("toDo");
+    }
+  });
+
+  it("stands in the report with its reason, until it was made after all", () => {
+    const head = { number: 1, takenInAt: "2026-03-02T09:00:00.000Z", closedAt: null };
+    const notDone = (...more: readonly Reading[]) =>
+      buildReport(
+        job([...SILENT, leftOut("power", "sister", "none here"), ...more], { motor: motor("ecmSealed") }),
+        head,
+      ).notDone;
+    const line = "A known-good motor in its place: none here";
+    expect(notDone()).toContain(line);
+    expect(notDone(said("sister", "goes"))).not.toContain(line);
   });
 });
 

@@ -11,6 +11,7 @@ import {
 } from "../check/index.ts";
 import { quantityText, VOLTAGE, type Volts } from "../quantity/index.ts";
 import {
+  isSkipSlot,
   FAMILY_FACTS,
   hallSpacingOf,
   inOrder,
@@ -264,7 +265,7 @@ function hallFindings(job: Sitting, epoch: number): Finding[] {
 
 const hasHalls = (motor: Motor) => hallSpacingOf(motor) !== "none";
 const ofThis = (epoch: number) => (reading: Reading) =>
-  reading.check === "hall" && reading.epoch === epoch && reading.slot !== "skipped";
+  reading.check === "hall" && reading.epoch === epoch && !isSkipSlot(reading.slot);
 
 function stateOf(job: Sitting, epoch: number, findings: readonly Finding[]): CheckState {
   if (!job.readings.some(ofThis(epoch))) return skipReason(job, "hall", epoch) === null ? "toDo" : "skipped";

@@ -24,7 +24,7 @@ export const COMPLAINT_LABELS: Readonly<Record<Complaint, string>> = {
   noRun: "does not run",
   runsOn: "runs on, will not stop",
   twitches: "twitches or cogs at start",
-  cutsOut: "cuts out under throttle",
+  cutsOut: "cuts out under load",
   uneven: "uneven speed",
   noisy: "noisy",
   hot: "runs hot",

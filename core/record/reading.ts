@@ -29,7 +29,8 @@ export type ReadingValue =
   | { readonly kind: "text"; readonly text: string }
   /** A picture kept with the job, by its name there: the SHA-256 of its bytes, or a UUID of earlier versions. */
   | { readonly kind: "photo"; readonly photo: string }
-  | { readonly kind: "skipped"; readonly reason: string }
+  /** `what` names the one step that is left out, in its words; absent where the whole check is. */
+  | { readonly kind: "skipped"; readonly reason: string; readonly what?: string }
   /** What it names no longer stands, and nothing stands in its place. */
   | { readonly kind: "withdrawn"; readonly reason: string }
   /** What it names is as if never written: what that had corrected stands again. Made by the fold of an undo entry. */
@@ -37,6 +38,10 @@ export type ReadingValue =
 
 /** Where a check's reason for not being made is written down. */
 export const SKIPPED_SLOT = "skipped";
+/** Where the reason is written down why one step of a check is left out, the others not. */
+export const leftOutSlot = (step: string): string => `${SKIPPED_SLOT}.${step}`;
+/** Whether a slot holds why something was not read. */
+export const isSkipSlot = (slot: string): boolean => slot.split(".")[0] === SKIPPED_SLOT;
 
 /**
  * One line of the record. Never changed: a correction is a new reading that names the one it supersedes.

@@ -1,5 +1,5 @@
 import { answerIn, CHECKS } from "../assess/index.ts";
-import { skipReason } from "../check/index.ts";
+import { leftOutReason, skipReason } from "../check/index.ts";
 import { proofOf, releaseOf, type Proof } from "../decision/index.ts";
 import {
   jobName,
@@ -64,9 +64,15 @@ export interface ReportHead {
   readonly closedAt: string | null;
 }
 
-/** Checks not made, with the reason where one was given. */
+/** Checks not made, with the reason where one was given; and single readings that somebody left out. */
 function notDoneOf(job: JobRecord): string[] {
-  return CHECKS.flatMap((check) => {
+  const leftOut = CHECKS.flatMap(({ id }) =>
+    answerIn(id, job, 0).steps.flatMap((step) => {
+      const reason = leftOutReason(job, id, step, 0);
+      return reason === null ? [] : [`${step.title}: ${reason}`];
+    }),
+  );
+  const checks = CHECKS.flatMap((check) => {
     if (check.id === "safety") return [];
     const reason = check.notApplicable(job.motor) ?? skipReason(job, check.id, 0);
     if (answerIn(check.id, job, 0).findings.length > 0) return [];
@@ -74,6 +80,7 @@ function notDoneOf(job: JobRecord): string[] {
     if (check.optional(job.motor) && skipReason(job, check.id, 0) === null) return [];
     return [`${check.title}: ${reason ?? "not made"}`];
   });
+  return [...checks, ...leftOut];
 }
 
 /**

@@ -1,7 +1,7 @@
-import type { CheckId, Reading, ReadingValue, Sitting } from "../record/index.ts";
+import { isSkipSlot, type CheckId, type Reading, type ReadingValue, type Sitting } from "../record/index.ts";
 
 /** What is written down of supply and call without power on it. */
-const WITHOUT_POWER = ["stance", "called", "code", "codeShown", "skipped"];
+const WITHOUT_POWER = ["stance", "called", "code", "codeShown"];
 
 const SIGNALS = ["A.low", "A.high", "B.low", "B.high", "C.low", "C.high"];
 
@@ -18,6 +18,7 @@ const TAKES_BACK: readonly ReadingValue["kind"][] = ["undone", "withdrawn"];
 /** What is taken back puts no power on; what was read and taken back later did. */
 const isPowered = ({ check, slot, value }: Reading): boolean =>
   !TAKES_BACK.includes(value.kind) &&
+  !isSkipSlot(slot) &&
   (check === "power" ? !WITHOUT_POWER.includes(slot) : (POWERED[check]?.includes(slot) ?? false));
 
 /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { FAMILIES, type CheckId, type Family, type Reading } from "#core/record";
-import { choice, HUB, job, madeSafe, measured, reading, REPAIR } from "../../tests/jobs.ts";
+import { choice, HUB, job, leftOut, madeSafe, measured, reading, REPAIR } from "../../tests/jobs.ts";
 import {
   CAUTIONS,
   cautionsFor,
@@ -130,6 +130,7 @@ describe("made safe", () => {
       choice("power", "stance", "ready"),
       choice("power", "called", "shown"),
       choice("power", "code", "motor"),
+      leftOut("power", "sister", "none here"),
     ];
     expect(states([...safe, ...words.map((one) => ({ ...one, takenAt: after }))])).toHaveLength(safe.length);
     expect(states([{ ...live, takenAt: "2026-03-02T08:00:00.000Z" }, ...safe])).toHaveLength(safe.length);

@@ -3,7 +3,7 @@ import { stringify } from "csv-stringify/sync";
 import { ZipFile } from "yazl";
 import { readView } from "#contract/view";
 import type { JobLine, JobView } from "#contract/jobs";
-import { readingText, slotOf } from "#core/assess";
+import { placeText, readingText } from "#core/assess";
 import { QUANTITIES } from "#core/quantity";
 import { jobName, COMPLAINT_LABELS, FAMILY_FACTS, type Reading } from "#core/record";
 import { zipBundle } from "../bundleZip.ts";
@@ -101,13 +101,13 @@ function jobRow({ number, takenInAt, closedAt, stage, summary }: JobLine, view: 
 function readingRows(view: JobView): Cell[][] {
   const { motor, readings } = readView(view).record;
   return readings.map((reading) => {
-    const { id, check, slot, typed, instrumentId, epoch, by, takenAt, supersedes } = reading;
+    const { id, check, typed, instrumentId, epoch, by, takenAt, supersedes } = reading;
     return [
       jobName(view.number),
       motor.name,
       motor.serial,
       check,
-      slotOf(check, slot)?.label ?? slot,
+      placeText(reading),
       readingText(reading),
       ...numberOf(reading),
       typed,

@@ -1,5 +1,5 @@
 import { Op, type Transaction } from "sequelize";
-import { readJournal, slotOf } from "#core/assess";
+import { placeText, readJournal } from "#core/assess";
 import type { ClosedRecord } from "#core/closing";
 import type { JobView, JournalChange, Receipt } from "#contract/jobs";
 import type { Instrument } from "#core/quantity";
@@ -138,8 +138,8 @@ export async function viewOf(models: Models, job: JobRow, transaction?: Transact
 function describe(entry: Entry): string {
   switch (entry.kind) {
     case "reading": {
-      const { check, slot, typed, value } = entry.body;
-      return `${slotOf(check, slot)?.label ?? slot}: ${typed || value.kind}`;
+      const { typed, value } = entry.body;
+      return `${placeText(entry.body)}: ${typed || value.kind}`;
     }
     case "decision":
       return `decided: ${entry.body.disposition}`;

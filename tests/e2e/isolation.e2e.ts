@@ -99,3 +99,38 @@ test("airflow comes first where a blower hunts, and flashes are counted against 
   await expect(page.getByText("The air is restricted").first()).toBeVisible();
   await noSeriousProblem(page);
 });
+
+test("a reading that cannot be made here is left out by itself, with its reason, and the check goes on", async ({
+  page,
+  bench,
+}) => {
+  await atTheBench(page, bench);
+  await page.keyboard.press("n");
+  await page.getByLabel("Machine and place").fill("Cold room fan 2");
+  await choose(page, "Complaint", "cuts out under load");
+  await choose(page, "Family", "Sealed EC motor, analogue command");
+  await page.getByLabel("Machine and place").press("Enter");
+  await goTo(page, "Supply and call");
+  await page.getByRole("button", { name: "Qualified, and ready: open the readings" }).press("Enter");
+  const asked = page.getByRole("paragraph").filter({ hasText: /^Motor: command it gets$/u });
+  await expect(asked.first()).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.locator("body").press("s");
+  await expect(page.getByRole("radio", { name: "Motor: command it gets" })).toBeChecked();
+  await page.getByLabel("Why this reading is left out").fill("plug behind the coil");
+  await page.keyboard.press("Enter");
+  await expect(asked).toHaveCount(0);
+  await goTo(page, "Supply and call");
+  await expect(page.getByText("Live step: powered")).toBeVisible();
+  await page.getByText(/^Record of this check/u).click();
+  await expect(page.getByRole("cell", { name: "left out: plug behind the coil" })).toBeVisible();
+  // Taken back by the key that takes anything back, it is asked for again.
+  await page.locator("body").press("u");
+  await expect(asked.first()).toBeVisible();
+  // The whole check can be left out as before.
+  await page.locator("body").press("s");
+  await page.getByRole("radio", { name: "The whole check" }).press("Enter");
+  await page.getByLabel("Why this check is skipped").fill("no supply here");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("navigation", { name: "Plan" }).getByText("no supply here")).toBeVisible();
+});

@@ -112,7 +112,7 @@ test("a motor with a dead sensor by keyboard alone: no pointer, no direct focus,
   await press("s");
   await type("no bench supply");
   await press("Escape");
-  await expect(page.getByLabel("Why this check is skipped")).toHaveValue("no bench supply");
+  await expect(page.getByLabel("Why this reading is left out")).toHaveValue("no bench supply");
   expect(presses).toBeLessThan(120);
   test.info().annotations.push({ type: "presses", description: String(presses) });
 });

@@ -21,7 +21,7 @@ test("three pairs by thumb alone: own keypad, one slot after the other, undo, sk
   await atTheBench(page, bench);
   await tap(page.getByRole("link", { name: /Take in/u }));
   await page.getByLabel("Machine and place").fill("Cargo trike 12, rear hub");
-  await choose(page, "Complaint", "cuts out under throttle");
+  await choose(page, "Complaint", "cuts out under load");
   await choose(page, "Family", "Hub motor");
   await tap(page.getByRole("button", { name: /^Take it in E/u }));
   await expect(page.getByRole("heading", { name: "Made safe" })).toBeVisible();

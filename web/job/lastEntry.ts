@@ -58,6 +58,8 @@ export function lastEntryOf(
   }
   const reading = lastReading(record, step, epoch);
   if (!reading) return null;
-  const place = slotOf(step, reading.slot)?.name ?? checkOf(step).title;
+  const { slot, value } = reading;
+  const place =
+    slotOf(step, slot)?.name ?? (value.kind === "skipped" && value.what ? value.what : checkOf(step).title);
   return { id: reading.id, words: `${place} ${text(reading)}` };
 }

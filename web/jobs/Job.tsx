@@ -230,7 +230,7 @@ function Centre({
   const Screen = CHECK_SCREENS[step];
   return (
     <>
-      {skipping && <SkipForm check={step} onDone={onSkipped} />}
+      {skipping && <SkipForm key={step} check={step} onDone={onSkipped} />}
       {isShut(check, job, here) ? <Gate /> : <Screen key={`${step}-${epoch}-${opened}`} />}
     </>
   );

@@ -63,7 +63,7 @@ describe("the plan", () => {
     ]);
     const steps = stepsOf(record, assessJob(record), false);
     expect(steps.map(({ step, state, note }) => [step, state, note])).toEqual([
-      ["takenIn", "agrees", "cuts out under throttle"],
+      ["takenIn", "agrees", "cuts out under load"],
       ["safety", "agrees", ""],
       ["mechanical", "agrees", "even"],
       ["frame", "skipped", "casing is plastic"],

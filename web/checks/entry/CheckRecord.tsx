@@ -1,4 +1,4 @@
-import { slotOf } from "#core/assess";
+import { placeText } from "#core/assess";
 import type { CheckId, Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
@@ -51,7 +51,7 @@ export function CheckRecord({ check }: { readonly check: CheckId }) {
               <td className="py-1 pr-3 text-ink-2">{dayAndTimeText(reading.takenAt)}</td>
               <td className="pr-3">{reading.by}</td>
               <td className="pr-3">
-                {slotOf(check, reading.slot)?.label ?? "Skipped"}
+                {placeText(reading)}
                 {reading.epoch > 0 && `, after repair ${reading.epoch}`}
               </td>
               <td>

@@ -1,10 +1,17 @@
 import { useState, type FormEvent } from "react";
-import type { CheckId } from "#core/record";
+import { leftOutSlot, SKIPPED_SLOT, type CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
+import { OneOf } from "../../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 
-/** A check is skipped with its reason, which stands in plan and report, and is never counted as a pass. */
+const LABELS = { single: "Why this reading is left out", check: "Why this check is skipped" } as const;
+type What = keyof typeof LABELS;
+
+/**
+ * What cannot be read here is left out with its reason, which stands in plan and report and is never counted as a pass:
+ * the reading that is asked for, where the check goes on without it, or the whole check.
+ */
 export function SkipForm({
   check,
   onDone,
@@ -12,13 +19,19 @@ export function SkipForm({
   readonly check: CheckId;
   readonly onDone: (skipped: boolean) => void;
 }) {
-  const { read } = useOpenJob();
+  const { read, verdict } = useOpenJob();
+  const next = verdict.next?.check === check ? verdict.next : null;
+  const [single] = useState(next?.alone ? { step: next.alone, title: next.title } : null);
+  const [what, setWhat] = useState<What>(single ? "single" : "check");
   const [problem, setProblem] = useState("");
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const reason = String(new FormData(event.currentTarget).get("reason")).trim();
     if (reason === "") return setProblem("Say why: the reason stands in the report.");
-    const outcome = await read(check, "skipped", { kind: "skipped", reason });
+    const outcome =
+      single && what === "single"
+        ? await read(check, leftOutSlot(single.step), { kind: "skipped", reason, what: single.title })
+        : await read(check, SKIPPED_SLOT, { kind: "skipped", reason });
     if (outcome.kind === "refused") setProblem(outcome.sentence);
     else onDone(true);
   };
@@ -32,8 +45,21 @@ export function SkipForm({
       noValidate
       className="mb-4 flex flex-wrap items-end gap-3 rounded-xl border border-line-strong bg-sheet p-4"
     >
+      {single && (
+        <div className="w-full">
+          <OneOf
+            label="Leave out"
+            value={what}
+            onChoose={(chosen) => setWhat(chosen as What)}
+            options={[
+              { value: "single", words: single.title },
+              { value: "check", words: "The whole check" },
+            ]}
+          />
+        </div>
+      )}
       <div className="min-w-60 grow">
-        <Field id="skip-reason" label="Why this check is skipped" problem={problem || undefined}>
+        <Field id="skip-reason" label={LABELS[what]} problem={problem || undefined}>
           <input
             id="skip-reason"
             name="reason"
