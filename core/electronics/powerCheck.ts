@@ -251,7 +251,9 @@ function mainsStep(points: readonly Point[]): DeclaredStep {
     variables: [V.MAINS],
   };
 }
-export const stateWords = ({ state }: Point): string => STATES[state];
+/** Where a point lies and in which state it is read; what the one says already, the other does not say again. */
+export const placeWords = ({ under, state }: Point): string =>
+  under.includes(STATES[state]) ? under : `${under}; ${STATES[state]}`;
 
 const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes" | "before">>> = {
   called: { title: "Is a call shown?", minutes: 1 },

@@ -1,5 +1,6 @@
 import type { Stage, Summary } from "#contract/jobs";
 import { checkOf, isSound, ownPlan, type Verdict } from "#core/assess";
+import { lowerFirst } from "#core/check";
 import { nextStepOf, type NextStep } from "#core/decision";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
 import { madeSafe, runningWait } from "#core/safety";
@@ -33,7 +34,7 @@ function stepOf(next: NextStep): { stage: Stage; step: Step } {
     }
     case "repair": {
       const minutes = next.plans.reduce((sum, plan) => sum + plan.minutes, 0);
-      const words = next.plans.map(({ title }) => title).join("; ");
+      const words = next.plans.map(({ title }, i) => (i === 0 ? title : lowerFirst(title))).join("; ");
       return { stage: "repair", step: { next: words, to: "repair", minutes } };
     }
     case "lookAtProof":

@@ -9,7 +9,7 @@ import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
 import { dayText, timeText } from "../ui/dates.ts";
 
 const PILL =
-  "flex min-h-9 shrink-0 items-center gap-2 rounded-full border px-4 text-sm font-semibold max-sm:min-h-11 max-sm:px-3";
+  "flex min-h-9 shrink-0 items-center gap-2 rounded-full border px-4 text-sm font-semibold pointer-coarse:min-h-11 max-sm:min-h-11 max-sm:px-3";
 
 function Warning() {
   return (

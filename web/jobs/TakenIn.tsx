@@ -311,11 +311,15 @@ export default function TakenIn() {
         <>
           <CorrectForm />
           <details>
-            <summary className="cursor-pointer py-2 font-semibold">It is another motor</summary>
+            <summary className="cursor-pointer py-2 font-semibold pointer-coarse:py-3">
+              It is another motor
+            </summary>
             <MoveForm />
           </details>
           <details>
-            <summary className="cursor-pointer py-2 font-semibold">This job is not to be done</summary>
+            <summary className="cursor-pointer py-2 font-semibold pointer-coarse:py-3">
+              This job is not to be done
+            </summary>
             <CallOffForm />
           </details>
         </>

@@ -120,7 +120,7 @@ export function VerdictPanel({
                         {weight > 0 ? "+" : "−"}
                         {Math.abs(weight).toFixed(1)}
                       </span>
-                      {clears && weight > 0 ? `Rules out others: ${lowerFirst(sentence)}` : sentence}
+                      {clears && weight > 0 ? `Rules out others. ${sentence}` : sentence}
                     </li>
                   ))}
               </ul>

@@ -169,7 +169,9 @@ export default function RepairAndProve() {
         ) : (
           !proved && (
             <details>
-              <summary className="cursor-pointer py-2 font-semibold">Another repair is needed</summary>
+              <summary className="cursor-pointer py-2 font-semibold pointer-coarse:py-3">
+                Another repair is needed
+              </summary>
               <WorkOrder decision={decision} />
             </details>
           )

@@ -97,7 +97,10 @@ export function Header({
           ))}
         </nav>
         <div className={`min-w-0 ${named ? "lg:sr-only" : "border-line lg:border-l lg:pl-4"}`}>
-          <h1 title={title} className="truncate text-lg font-bold leading-tight max-sm:text-base">
+          <h1
+            title={title}
+            className="truncate text-lg font-bold leading-tight max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight max-sm:whitespace-normal"
+          >
             {title}
           </h1>
           {facts && <p className="truncate text-sm leading-tight text-ink-2 max-sm:hidden">{facts}</p>}

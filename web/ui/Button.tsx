@@ -9,8 +9,11 @@ const LOOKS = {
 
 export type Look = keyof typeof LOOKS;
 
-/** A finger's width; the small one is for a mouse, and as wide as a finger on a phone. */
-const SIZES = { usual: "min-h-11 px-4", small: "min-h-8 px-3 max-sm:min-h-11" } as const;
+/** A finger's width; the small one is for a mouse, and as high as a finger where fingers press. */
+const SIZES = {
+  usual: "min-h-11 px-4",
+  small: "min-h-8 px-3 pointer-coarse:min-h-11 max-sm:min-h-11",
+} as const;
 
 export function buttonClass(look: Look, size: keyof typeof SIZES = "usual"): string {
   return `inline-flex items-center justify-center gap-2 rounded-lg font-semibold disabled:opacity-50 ${SIZES[size]} ${LOOKS[look]}`;

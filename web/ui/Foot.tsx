@@ -38,7 +38,7 @@ export function Foot({
       <button
         type="button"
         onClick={() => setListed(true)}
-        className="flex min-h-8 items-center gap-1.5 rounded max-sm:hidden"
+        className="flex min-h-8 items-center gap-1.5 rounded pointer-coarse:min-h-11 max-sm:hidden"
       >
         <Key>?</Key> all keys
       </button>

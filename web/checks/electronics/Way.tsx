@@ -1,4 +1,4 @@
-import { lostOn, readAt, stateWords, type Point, type Way as WayOf } from "#core/electronics";
+import { lostOn, placeWords, readAt, type Point, type Way as WayOf } from "#core/electronics";
 import { quantityText, VOLTAGE } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Mark } from "../../ui/Mark.tsx";
@@ -55,9 +55,7 @@ function PointOnWay({
         </span>
         <span className="block leading-tight">
           <span className="block text-sm font-semibold">{point.name}</span>
-          <span className="block text-xs text-ink-2">
-            {point.under}; {stateWords(point)}
-          </span>
+          <span className="block text-xs text-ink-2">{placeWords(point)}</span>
         </span>
       </button>
     </li>

@@ -33,7 +33,7 @@ export function CheckRecord({ check }: { readonly check: CheckId }) {
   );
   return (
     <details className="mt-4 text-sm">
-      <summary className="w-fit cursor-pointer py-2 text-ink-2">
+      <summary className="w-fit cursor-pointer py-2 text-ink-2 pointer-coarse:py-3">
         Record of this check, {lines.length} {lines.length === 1 ? "line" : "lines"}
       </summary>
       <table className="w-full max-w-2xl text-left">

@@ -67,7 +67,7 @@ export function EntryField({
         data-entry
         placeholder={standing}
         className={`block w-full border-b-2 border-green bg-transparent font-semibold placeholder:text-ink-2 aria-invalid:border-red focus-visible:outline-none ${
-          big ? "h-10 text-4xl" : "h-8 text-xl"
+          big ? "h-10 text-4xl pointer-coarse:h-11" : "h-8 text-xl pointer-coarse:h-11"
         }`}
       />
       <p

@@ -37,7 +37,9 @@ export function Mend({ entry }: { readonly entry: Entry }) {
   };
   return (
     <details className="mt-3 text-sm">
-      <summary className="w-fit cursor-pointer py-2 text-ink-2">Typed into the wrong places?</summary>
+      <summary className="w-fit cursor-pointer py-2 text-ink-2 pointer-coarse:py-3">
+        Typed into the wrong places?
+      </summary>
       <div className="flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-2">
           The last

@@ -18,7 +18,7 @@ export function Repeats({
     (reading) => reading.check === check && reading.slot === slot && reading.epoch === epoch,
   );
   return (
-    <span className="flex flex-wrap gap-x-2 text-sm text-ink-2">
+    <span className="flex flex-wrap gap-x-1.5 text-sm text-ink-2">
       {found.map((reading) => (
         <button
           key={reading.id}

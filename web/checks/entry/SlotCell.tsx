@@ -34,7 +34,7 @@ export function SlotCell({
           {last && !entry.correcting && (
             <button
               type="button"
-              className="min-h-9 text-sm text-green underline underline-offset-4"
+              className="min-h-9 text-sm pointer-coarse:min-h-11 text-green underline underline-offset-4"
               onClick={() => entry.correct(last)}
             >
               Correct {textOf(last)}
@@ -42,7 +42,11 @@ export function SlotCell({
           )}
         </>
       ) : (
-        <button type="button" onClick={() => entry.move(slot)} className="block size-full text-left text-sm">
+        <button
+          type="button"
+          onClick={() => entry.move(slot)}
+          className="block size-full text-left text-sm pointer-coarse:min-h-11"
+        >
           <span className="text-ink-2">{name}</span>
           <strong className="block">{last ? textOf(last) : empty}</strong>
         </button>

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { slotOf } from "#core/assess";
 import { latestIn, standingIn, type CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
@@ -41,6 +42,8 @@ export function SlotRow({
   const active = entry.active === slot;
   const last = latestIn(record.readings, check, slot, epoch);
   const text = last ? textOf(last) : "";
+  // What is typed corrects it: nothing else is to be pressed for that.
+  const corrects = slotOf(check, slot)?.again === "corrects";
   const alone = standingIn(record.readings, check, slot, epoch).length === 1;
   return (
     <li
@@ -75,7 +78,7 @@ export function SlotRow({
             )}
           </p>
         )}
-        {(!alone || active) && (
+        {(!alone || (active && !corrects)) && (
           <Repeats check={check} slot={slot} onCorrect={(reading) => entry.correct(reading)} />
         )}
       </div>

@@ -1,6 +1,7 @@
 import { pairName, phasesOf, type Motor, type Pair } from "#core/record";
 import type { MeasuredPair } from "#core/winding";
 import { useOpenJob } from "../../job/openJob.ts";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 import { EntryField } from "../entry/EntryField.tsx";
 import { Repeats } from "../entry/Repeats.tsx";
 import type { Entry } from "../entry/useEntry.ts";
@@ -37,8 +38,10 @@ export function PairRow({
   const { number, unit } = valueOf(found);
   return (
     <li
-      className={`grid min-h-20 items-center gap-2 rounded-xl border bg-sheet px-4 py-1 max-sm:min-h-16 max-sm:grid-cols-[4.2rem_1fr_auto] max-sm:px-3 ${
-        active ? "grid-cols-[5rem_1fr_auto] border-2 border-green" : "grid-cols-[5rem_1fr_8rem] border-line"
+      className={`grid min-h-20 items-center gap-2 rounded-xl border bg-sheet px-3 py-1 max-sm:min-h-16 max-sm:grid-cols-[4.2rem_1fr_auto] ${
+        active
+          ? "grid-cols-[4.5rem_1fr_auto] border-2 border-green"
+          : "grid-cols-[4.5rem_1fr_7.25rem] border-line"
       }`}
     >
       <button
@@ -67,7 +70,9 @@ export function PairRow({
         {look.word && (
           <strong className={`block text-base ${TONE[look.state] || "text-ink"}`}>{look.word}</strong>
         )}
-        <span className={active ? "max-sm:hidden" : ""}>{look.detail}</span>
+        <span className={active ? "max-sm:hidden" : ""}>
+          <Unbroken>{look.detail}</Unbroken>
+        </span>
       </p>
     </li>
   );

@@ -108,7 +108,7 @@ export function Winding() {
           type="button"
           aria-pressed={forced}
           onClick={() => setForced(!forced)}
-          className="min-h-6 font-semibold text-green underline underline-offset-4"
+          className="min-h-6 font-semibold text-green underline underline-offset-4 pointer-coarse:min-h-11"
         >
           {forced ? "Back to ohms" : "Force a current"}
         </button>
