@@ -8,3 +8,18 @@ it("reads a temperature as the shop does, and everything else alike", () => {
   const pair = reading({ check: "winding", slot: "AB", value: { kind: "ohms", ohms: 0.128 } });
   expect(readingText(pair, { alsoFahrenheit: true })).toBe(readingText(pair));
 });
+
+it("keeps the digits of a display, and takes the zeros of a round number for none of them", () => {
+  const text = (typed: string, farads: number) =>
+    readingText({
+      ...reading({
+        check: "safety",
+        slot: "bleedCapacitance",
+        value: { kind: "quantity", quantity: "farads", value: farads },
+      }),
+      typed,
+    });
+  expect(text("1000µ", 1e-3)).toBe("1 mF");
+  expect(text("1000.0µ", 1e-3)).toBe("1.0000 mF");
+  expect(text("1.350m", 1.35e-3)).toBe("1.350 mF");
+});

@@ -13,7 +13,9 @@ function withTypedDigits(text: string, typed: string): string {
   const digits = (number: string) =>
     /^\D*0*[.,]?0*([\d.,]*)/u.exec(number)?.[1]?.replace(/\D/gu, "").length ?? 0;
   const [number = "", ...unit] = text.split(" ");
-  const wanted = digits(/^[\d.,]+/u.exec(typed.trim())?.[0] ?? "");
+  const given = /^[\d.,]+/u.exec(typed.trim())?.[0] ?? "";
+  // The zeros of 1000 say how large it is, not how finely it was read.
+  const wanted = digits(/[.,]/u.test(given) ? given : given.replace(/0+$/u, ""));
   if (wanted <= digits(number) || !/^\d/u.test(number)) return text;
   return [Number(number).toPrecision(wanted), ...unit].join(" ");
 }

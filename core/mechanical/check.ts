@@ -1,6 +1,7 @@
 import {
   certain,
   chosen,
+  lowerFirst,
   plainState,
   madeSteps,
   openSteps,
@@ -217,6 +218,21 @@ function findingsOf(sitting: Sitting, epoch: number): Finding[] {
   ].filter((finding) => finding !== null);
 }
 
+const SHORT_WORDS: Readonly<Record<string, string>> = {
+  [SHORT_DRAG.id]: "drags oddly",
+  [COAST_DOWN.id]: "coasts short",
+};
+
+/** What departs before how it turns: a note never says less than its mark. */
+function noteOf(sitting: Sitting, epoch: number, findings: readonly Finding[]): string {
+  const turn = of(sitting, "turn", epoch);
+  const [first, ...others] = findings.filter(({ departs }) => departs);
+  if (first && others.length > 0) return `${others.length + 1} depart`;
+  if (first && first.variable !== TURN.id) return SHORT_WORDS[first.variable] ?? lowerFirst(first.sentence);
+  if (turn) return TURN_NOTES[turn];
+  return findings.length > 0 ? "begun" : (skipReason(sitting, "mechanical", epoch) ?? "");
+}
+
 const LOOK: DeclaredStep = {
   name: "look",
   title: "Look, turn, rock",
@@ -298,11 +314,7 @@ export const mechanicalCheck: CheckDefinition = {
       findings,
       // Until it was turned by hand it is begun and no more, unless something departs already.
       state: state === "agrees" && !turn ? "inProgress" : state === "inProgress" ? "toDo" : state,
-      note: turn
-        ? TURN_NOTES[turn]
-        : findings.length > 0
-          ? "begun"
-          : (skipReason(sitting, "mechanical", epoch) ?? ""),
+      note: noteOf(sitting, epoch, findings),
       steps: stepsOf(sitting, epoch, findings),
       made: madeSteps(findings, [LOOK, INSIDE, DRAG]),
     };

@@ -151,6 +151,11 @@ describe("the check as a whole", () => {
     expect(note(...lookedAndTurned())).toBe("even");
     expect(note(choice("mechanical", "axialPlay", "none"))).toBe("begun");
     expect(note(skipped("mechanical", "still bolted in"))).toBe("still bolted in");
+    // A mark that departs is not noted as even.
+    expect(note(...lookedAndTurned(), seen(["taped"]))).toBe("wires taped or chafed");
+    expect(note(...lookedAndTurned(), seen(["taped", "rust"]))).toBe("2 depart");
+    expect(note(choice("mechanical", "turn", "grinding"))).toBe("grinds");
+    expect(note(...lookedAndTurned(), choice("mechanical", "shortDrag", "oneDiffers"))).toBe("drags oddly");
     expect(note()).toBe("");
   });
 

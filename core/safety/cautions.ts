@@ -60,7 +60,7 @@ export const CAUTIONS: readonly Caution[] = [
     id: "discharge",
     name: "Capacitors waited out",
     applies: withElectronics,
-    text: "Capacitors hold charge: wait five minutes after the supply is off and the rotor still: a fan that wind turns charges them again. Bleeders fail, so measure after it.",
+    text: "Capacitors hold charge: wait the clock out, started once the supply is off and the rotor still; a fan that wind turns charges them again. Bleeders fail, so measure after it.",
     wait: LEAST_WAIT,
     untilPowered: true,
     lapses: true,

@@ -49,7 +49,7 @@ export function Photos() {
             multiple
             disabled={closed || photos.length >= PHOTO_LIMITS.mostAJob}
             onChange={(event) => void choose(event)}
-            className="mt-1 block min-h-11 max-w-72 rounded-lg border border-line-strong bg-sheet p-2 text-sm font-normal"
+            className="mt-1 block max-w-80 text-sm font-normal text-ink-2 file:mr-3 file:min-h-11 file:rounded-lg file:border file:border-solid file:border-line-strong file:bg-sheet file:px-4 file:font-semibold file:text-ink"
           />
         </label>
         {photos.map(({ reading, photo }, i) => (
