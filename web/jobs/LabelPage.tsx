@@ -38,6 +38,7 @@ export function LabelPage() {
       <main className="flex grow flex-col items-center gap-5 p-8 print:block print:p-0">
         <article
           aria-label="Label"
+          data-printed
           className="flex h-[29mm] w-[62mm] origin-top scale-150 gap-[2mm] overflow-hidden rounded-md border border-line-strong bg-white p-[2mm] text-black [page:label] print:scale-100 print:rounded-none print:border-0"
         >
           <QRCodeSVG value={address} title={`The address of ${number}`} className="size-[25mm] shrink-0" />

@@ -42,7 +42,12 @@ export function Zones({
         className={`overflow-y-auto border-r border-line p-4 max-lg:col-span-full max-lg:border-b max-lg:border-r-0 max-lg:py-2 max-sm:border-0 max-sm:pb-6 print:hidden ${hiddenOnPhone("plan")}`}
       >
         <div className="hidden sm:max-lg:block">
-          <Button look="quiet" aria-expanded={planOpen} onClick={() => onPlanOpen(!planOpen)}>
+          <Button
+            look="quiet"
+            className="-ml-4"
+            aria-expanded={planOpen}
+            onClick={() => onPlanOpen(!planOpen)}
+          >
             {planOpen ? "Fold the plan" : "Show the plan"}
           </Button>
         </div>

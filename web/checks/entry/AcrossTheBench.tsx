@@ -154,7 +154,7 @@ export function AcrossTheBench({
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <Button look="quiet" hotkey="F" className="-ml-4">
+        <Button look="quiet" hotkey="F">
           Across the bench
         </Button>
       </Dialog.Trigger>

@@ -1,5 +1,5 @@
 import { formatQuantity, quantityText } from "#core/quantity";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { usePhone } from "../../job/usePhone.ts";
 import { Button } from "../../ui/Button.tsx";
 import { offerPad, withdrawPad } from "./pad.ts";
@@ -54,8 +54,19 @@ export function EntryField({
   // The keypad at the foot of a phone types into the one field that is open.
   useEffect(() => offerPad(entry));
   useEffect(() => withdrawPad, []);
+  const form = useRef<HTMLFormElement>(null);
+  // The keypad takes half of a phone's screen: what is typed into stays in sight above it.
+  useEffect(() => {
+    const room = phone ? form.current?.closest("main") : null;
+    if (!room) return;
+    const observer = new ResizeObserver(() =>
+      (form.current?.closest("li") ?? form.current)?.scrollIntoView({ block: "nearest" }),
+    );
+    observer.observe(room);
+    return () => observer.disconnect();
+  }, [phone, entry.active]);
   return (
-    <form {...entry.form} noValidate className="min-w-0">
+    <form ref={form} {...entry.form} noValidate className="min-w-0">
       <input
         key={entry.active}
         {...entry.input}

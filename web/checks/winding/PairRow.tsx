@@ -41,7 +41,7 @@ export function PairRow({
       className={`grid min-h-20 items-center gap-2 rounded-xl border bg-sheet px-3 py-1 max-sm:min-h-16 max-sm:grid-cols-[4.2rem_1fr_auto] ${
         active
           ? "grid-cols-[4.5rem_1fr_auto] border-2 border-green"
-          : "grid-cols-[4.5rem_1fr_7.25rem] border-line"
+          : "grid-cols-[4.5rem_1fr_6.9rem] border-line"
       }`}
     >
       <button
@@ -61,7 +61,7 @@ export function PairRow({
             className={`text-4xl font-semibold leading-10 max-sm:text-3xl max-sm:leading-9 ${TONE[look.state]}`}
           >
             {number || <span className="text-base font-normal text-ink-2">not read</span>}
-            {unit && <span className="ml-2 text-xl font-normal text-ink-2">{unit}</span>}
+            {unit && <span className="ml-1.5 text-lg font-normal text-ink-2">{unit}</span>}
           </p>
         )}
         <Repeats check="winding" slot={pair} onCorrect={(reading) => entry.correct(reading)} />
