@@ -11,42 +11,6 @@ async function fitsTheWidth(page: Page) {
   expect(wide).toBeLessThanOrEqual(there);
 }
 
-for (const colorScheme of ["light", "dark"] as const)
-  test(`axe finds nothing serious on any view, ${colorScheme}`, async ({ page, bench }) => {
-    await page.emulateMedia({ colorScheme });
-    await atTheBench(page, bench);
-    await noSeriousProblem(page);
-    await openJob(page, bench, /Cargo trike 1, front hub/u);
-    for (const step of [
-      "Made safe",
-      "Look and turn",
-      "Leads to frame",
-      "Three pairs",
-      "Decide",
-      "Repair and prove",
-      "Report",
-    ]) {
-      await goTo(page, step);
-      await expect(page.getByRole("link", { name: new RegExp(step, "u") }).first()).toHaveAttribute(
-        "aria-current",
-        "step",
-      );
-      await expect(page.getByText("Fetching this step.")).toHaveCount(0);
-      await noSeriousProblem(page);
-    }
-    for (const part of ["Prices and letterhead", "What we said"]) {
-      await page.goto(`${bench.url}/shop`);
-      await page.getByRole("link", { name: part }).click();
-      await expect(page.getByRole("heading", { level: 2 }).first()).toBeVisible();
-      await noSeriousProblem(page);
-    }
-    await page.goto(bench.url);
-    await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
-    await page.keyboard.press("n");
-    await expect(page.getByLabel("Serial or label")).toBeFocused();
-    await noSeriousProblem(page);
-  });
-
 test("a working is shared by its address, refuses at the field, and axe finds nothing serious", async ({
   page,
   bench,

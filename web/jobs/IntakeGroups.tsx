@@ -117,7 +117,7 @@ export function MotorGroup() {
       />
       <IntakeField name="polePairs" label="Pole pairs" placeholder="15, or 30 poles" />
       <IntakeField name="expected" label="Expected pair resistance" placeholder="128m, line to line" />
-      <IntakeField name="expectedAt" label="at" placeholder="20 °C" />
+      <IntakeField name="expectedAt" label="Resistance at" placeholder="20 °C" />
       <IntakeField name="expectedSource" label="Source" placeholder="nameplate" />
       <IntakeField
         name="limit"
@@ -128,7 +128,7 @@ export function MotorGroup() {
       <IntakeField name="kv" label="Speed constant" placeholder="9 rpm/V" />
       <IntakeField
         name="kvConvention"
-        label="stated"
+        label="Constant stated"
         options={KV_CONVENTIONS.map((one) => [one, KV_CONVENTION_LABELS[one]] as const)}
       />
       <IntakeField

@@ -18,6 +18,7 @@ import { Foot } from "../ui/Foot.tsx";
 import { OpenJobContext, useJobParts, useOpenJob, type OpenJob } from "../job/openJob.ts";
 import { isTyping } from "../ui/isTyping.ts";
 import { FoundHere } from "./FoundHere.tsx";
+import { headlineOf } from "./headline.ts";
 import { JobHeader } from "./JobHeader.tsx";
 import { JobSkeleton } from "./JobSkeleton.tsx";
 import { Plan } from "./Plan.tsx";
@@ -319,7 +320,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
           </KeysHereContext>
         }
         verdict={
-          <VerdictPanel verdict={job.verdict} step={nextStep} outlook={outlook}>
+          <VerdictPanel verdict={job.verdict} headline={headlineOf(job)} step={nextStep} outlook={outlook}>
             {next === "safety" && job.verdict.next && job.verdict.next.check !== "safety" && (
               <p className="mb-2 text-sm">Before it, make the motor safe.</p>
             )}

@@ -76,7 +76,7 @@ export function Notes() {
               />
             </Field>
           </div>
-          <Button type="submit" className="mt-7">
+          <Button type="submit" className="sm:mt-7">
             Leave word
           </Button>
         </form>

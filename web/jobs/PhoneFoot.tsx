@@ -8,6 +8,7 @@ import { usePad } from "../checks/entry/pad.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
+import { headlineOf } from "./headline.ts";
 import { useUndoLast } from "./UndoLast.tsx";
 
 const GROUNDS = { cannotTell: "bg-sheet", agrees: "bg-green-soft", departs: "bg-copper-soft" } as const;
@@ -22,20 +23,22 @@ function VerdictLine({
   readonly open: boolean;
   readonly onOpen: () => void;
 }) {
-  const { verdict } = useOpenJob();
+  const job = useOpenJob();
+  const { verdict } = job;
+  const headline = headlineOf(job);
   const [leading] = verdict.faults;
   const state = !verdict.decided ? "cannotTell" : verdict.cleared || isSound(verdict) ? "agrees" : "departs";
   return (
     <button
       type="button"
       aria-expanded={open}
-      aria-label={`Verdict: ${verdict.headline}`}
+      aria-label={`Verdict: ${headline}`}
       onClick={onOpen}
       className={`flex min-h-11 w-full items-center gap-3 rounded-xl px-3 py-1 text-left text-sm leading-tight ${GROUNDS[state]}`}
     >
       <Mark state={state} />
       <span className="min-w-0 grow">
-        <strong>{verdict.headline}.</strong>{" "}
+        <strong>{headline}.</strong>{" "}
         {!verdict.decided && leading && leading.probability > 0.3
           ? `${leading.name}, ${chanceText(leading.probability)}. `
           : ""}

@@ -66,9 +66,12 @@ export function VerdictPanel({
   verdict,
   step = null,
   outlook = null,
+  headline = verdict.headline,
   children,
 }: {
   readonly verdict: Verdict;
+  /** What stands of the job, where that is not the verdict alone. */
+  readonly headline?: string;
   /** Where the job goes next; the button leads there. */
   readonly step?: NextStep | null;
   /** What the next reading would leave; null while nobody looked ahead. */
@@ -84,7 +87,7 @@ export function VerdictPanel({
   return (
     <aside aria-label="Standing verdict" aria-live="polite" className="p-5">
       <p className="text-sm font-semibold text-ink-2">Standing verdict</p>
-      <h2 className="text-lg font-bold">{verdict.headline}</h2>
+      <h2 className="text-lg font-bold">{headline}</h2>
       <p className="mb-4 text-sm text-ink-2">
         <Unbroken>{verdict.reason}</Unbroken>
       </p>

@@ -5,6 +5,7 @@ import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Button } from "../ui/Button.tsx";
 import { Room } from "../shell/Room.tsx";
 import { ModelForm } from "./ModelForm.tsx";
+import { Models } from "./Models.tsx";
 import { Sisters } from "./Sisters.tsx";
 import { UnitPage } from "./UnitPage.tsx";
 
@@ -114,10 +115,7 @@ function AllUnits() {
             {chosen.notes && <p className="text-ink-2">{chosen.notes}</p>}
           </>
         ) : (
-          <p className="rounded-xl border border-line bg-sheet p-4 text-ink-2">
-            Choose a motor to see its visits and how its figures moved; choose a model to put its motors side
-            by side.
-          </p>
+          <Models models={models} />
         )}
       </div>
     </div>

@@ -12,11 +12,12 @@ import {
   type Learned,
   type Sister,
 } from "#core/history";
-import { median, percentText, quantityText, RESISTANCE, SPEED_CONSTANT, uncertainText } from "#core/quantity";
+import { median, percentText, quantityText, uncertainText } from "#core/quantity";
 import { usePutModelMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Judged } from "../ui/Notice.tsx";
+import { publishedOf } from "./published.ts";
 import { FOLLOWED } from "./quantities.ts";
 
 const COMPARED = FOLLOWED.filter(({ id }) => id === "pair" || id === "kv");
@@ -32,15 +33,6 @@ function sistersOf(
     const found = visit && followed.of(visit);
     return found ? [{ id: serial, name, sound: visit.sound, day: visit.at.slice(0, 10), ...found }] : [];
   });
-}
-
-/** What the model already states of this figure, with its source; null where the shop may learn it. */
-function publishedOf({ facts }: MotorModel, id: string): string | null {
-  if (id === "kv" && facts.speedConstant)
-    return `${quantityText(facts.speedConstant.rpmPerVolt, SPEED_CONSTANT)}, ${facts.speedConstant.source}`;
-  if (id === "pair" && facts.expected)
-    return `${quantityText(facts.expected.ohms, RESISTANCE)}, ${facts.expected.source}`;
-  return null;
 }
 
 /** The model with the learned figure as its expected value, and how many motors taught it. */

@@ -5,7 +5,11 @@ import { Button } from "../../ui/Button.tsx";
 import { SlotCell } from "../entry/SlotCell.tsx";
 import type { Entry } from "../entry/useEntry.ts";
 
-const rpm = (value: number) => quantityText(Math.floor(value), SPEED);
+/** Three digits, rounded down: nobody turns a drill more finely, and a limit is never overstated. */
+function rpm(value: number): string {
+  const step = 10 ** Math.max(0, Math.floor(Math.log10(value)) - 2);
+  return quantityText(Math.floor(value / step) * step, SPEED);
+}
 
 /** Before the drill turns: the voltage to expect at the planned speed, and which speed is safe. */
 export function Gate({

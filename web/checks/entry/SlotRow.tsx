@@ -47,7 +47,7 @@ export function SlotRow({
   const alone = standingIn(record.readings, check, slot, epoch).length === 1;
   return (
     <li
-      className={`grid min-h-16 grid-cols-[8rem_1fr_8.5rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-1.5 max-sm:grid-cols-[5.5rem_1fr_auto] max-sm:gap-2 max-sm:px-3 ${active ? "border-2 border-green" : "border-line"}`}
+      className={`grid min-h-16 grid-cols-[8rem_1fr_8.5rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-1.5 max-sm:gap-2 max-sm:px-3 ${active ? "border-2 border-green max-sm:grid-cols-[5.5rem_1fr]" : "border-line max-sm:grid-cols-[5.5rem_1fr_auto]"}`}
     >
       <button
         type="button"
@@ -82,7 +82,9 @@ export function SlotRow({
           <Repeats check={check} slot={slot} onCorrect={(reading) => entry.correct(reading)} />
         )}
       </div>
-      <p className="text-right text-sm leading-snug text-ink-2 max-sm:max-w-24">
+      <p
+        className={`text-right text-sm leading-snug text-ink-2 max-sm:max-w-24 ${active ? "max-sm:hidden" : ""}`}
+      >
         {word && <strong className={`block text-base ${TONES[tone] || "text-ink"}`}>{word}</strong>}
         {detail}
       </p>

@@ -9,11 +9,12 @@ import { Unbroken } from "../../ui/Unbroken.tsx";
 import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
-import { EntryField } from "../entry/EntryField.tsx";
+
 import { Mend } from "../entry/Mend.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
-import { Repeats } from "../entry/Repeats.tsx";
+
 import { entrySlot } from "../entry/slots.ts";
+import { SlotRow } from "../entry/SlotRow.tsx";
 import { useEntry } from "../entry/useEntry.ts";
 
 /** Each lead to the bare metal of the motor. */
@@ -61,50 +62,19 @@ export function Frame() {
       <ul className="flex max-w-2xl flex-col gap-2" aria-label="Leads as measured">
         {PHASES.map((phase) => {
           const value = latestIn(record.readings, "frame", phase, epoch)?.value;
-          const active = entry.active === phase;
           const finite = value?.kind === "ohms";
           return (
-            <li
+            <SlotRow
               key={phase}
-              className={`grid min-h-20 grid-cols-[5.5rem_1fr_8rem] items-center gap-3 rounded-xl border bg-sheet px-4 py-2 ${active ? "border-2 border-green" : "border-line"}`}
-            >
-              <button
-                type="button"
-                aria-label={`Go to ${phase}`}
-                onClick={() => entry.move(phase)}
-                className="min-h-11 text-left"
-              >
-                <strong className="block text-lg">Lead {phase}</strong>
-                <span className="text-sm text-ink-2">{record.motor.wireColours[phase]}</span>
-              </button>
-              <div className="min-w-0">
-                {active ? (
-                  <EntryField
-                    entry={entry}
-                    standing={finite ? quantityText(value.ohms, RESISTANCE) : value ? "OL" : ""}
-                  />
-                ) : (
-                  <p className={`text-4xl font-semibold leading-10 ${finite ? "text-copper" : ""}`}>
-                    {finite ? (
-                      quantityText(value.ohms, RESISTANCE)
-                    ) : value ? (
-                      "OL"
-                    ) : (
-                      <span className="text-base font-normal text-ink-2">not read</span>
-                    )}
-                  </p>
-                )}
-                <Repeats check="frame" slot={phase} onCorrect={(reading) => entry.correct(reading)} />
-              </div>
-              <p className="text-right text-sm text-ink-2">
-                {value && (
-                  <strong className={`block text-base ${finite ? "text-copper" : "text-ink"}`}>
-                    {finite ? "departs" : unsure ? "cannot tell" : "agrees"}
-                  </strong>
-                )}
-                expects OL
-              </p>
-            </li>
+              entry={entry}
+              check="frame"
+              slot={phase}
+              name={`Lead ${phase}`}
+              under={record.motor.wireColours[phase]}
+              word={!value ? "" : finite ? "departs" : unsure ? "cannot tell" : "agrees"}
+              tone={finite ? "departs" : "plain"}
+              detail="expects OL"
+            />
           );
         })}
       </ul>

@@ -1,0 +1,16 @@
+import { decidedText } from "#core/catalogue";
+import { lowerFirst } from "#core/check";
+import type { OpenJob } from "../job/openJob.ts";
+
+/**
+ * What stands of a job in a line: the verdict, or what somebody decided without one. Once it was repaired the verdict
+ * speaks for itself again.
+ */
+export function headlineOf({
+  record,
+  epoch,
+  verdict,
+}: Pick<OpenJob, "record" | "epoch" | "verdict">): string {
+  const decision = epoch === 0 && !verdict.decided ? record.decisions.at(-1) : undefined;
+  return decision ? `Decided: ${lowerFirst(decidedText(decision))}` : verdict.headline;
+}
