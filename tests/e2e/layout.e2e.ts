@@ -17,10 +17,8 @@ const OF_A_HUB = [
 ];
 const OF_A_BLOWER = "safety power air module winding decide".split(" ");
 const ROOMS = [
-  ..."take-in workings motors nowhere".split(" "),
-  ..." /instruments /people /limits /prices /copies /experience /audit"
-    .split(" ")
-    .map((part) => `shop${part}`),
+  ..."take-in workings motors nowhere shop/nowhere".split(" "),
+  ..."instruments limits prices people account copies audit".split(" ").map((part) => `shop/${part}`),
 ];
 
 const addressOf = async (page: Page, bench: Bench, name: RegExp) => {

@@ -117,8 +117,8 @@ export function Bench() {
     <div className="flex min-h-screen flex-col lg:h-screen">
       <Header title="Bench" named find={!phone && search}>
         <Link to="/take-in" className={buttonClass("main")}>
-          <span className="max-sm:hidden">Take a motor in</span>
-          <span className="sm:hidden">Take in</span>
+          <span className="max-lg:hidden">Take a motor in</span>
+          <span className="lg:hidden">Take in</span>
           <span className="max-sm:hidden">
             <Key onGreen>N</Key>
           </span>

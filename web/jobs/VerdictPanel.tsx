@@ -45,8 +45,9 @@ function Ahead({ outlook: { leaves, readings } }: { readonly outlook: Outlook })
       <ul>
         {leaves.map(({ words, to, share }) => (
           <li key={words}>
-            {upperFirst(words)}: then {to.length > 0 ? lowerFirst(curesText(to)) : "nothing wrong"},{" "}
-            {chanceText(share)}.
+            <Unbroken>
+              {`${upperFirst(words)}: then ${to.length > 0 ? lowerFirst(curesText(to)) : "nothing wrong"}, ${chanceText(share)}.`}
+            </Unbroken>
           </li>
         ))}
       </ul>

@@ -1,5 +1,6 @@
 import { NavLink, useParams } from "react-router";
 import { Room } from "../shell/Room.tsx";
+import { NothingHere } from "../shell/RoomProblem.tsx";
 import { Account } from "./Account.tsx";
 import { Audit } from "./Audit.tsx";
 import { Copies } from "./Copies.tsx";
@@ -21,7 +22,8 @@ const PARTS = [
 /** What belongs to the shop and not to a job: instruments, limits and schools, prices, people, its account, and its copies. */
 export function Shop() {
   const { part = "instruments" } = useParams();
-  const [, , Part] = PARTS.find(([to]) => to === part) ?? PARTS[0];
+  const [, , Part] = PARTS.find(([to]) => to === part) ?? [];
+  if (!Part) return <NothingHere />;
   return (
     <Room title="Shop" foot="A changed limit judges open jobs anew, and never a closed one.">
       <nav aria-label="Parts of the shop" className="mb-4 flex flex-wrap gap-2">

@@ -3,6 +3,7 @@ import { slotOf } from "#core/assess";
 import { unmetNeeds } from "#core/check";
 import { LEAST_INSULATION } from "#core/insulation";
 import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
+import { Unbroken } from "../../ui/Unbroken.tsx";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
@@ -49,9 +50,9 @@ export function Insulation() {
       <div className="mb-3 flex max-w-3xl items-center gap-4 max-sm:flex-col">
         <ProbeDrawing connection={record.motor.connection} from="joined" to="frame" unit="500 V" />
         <p className="text-ink-2">
-          All three leads together against bare metal. At least {quantityText(LEAST_INSULATION, RESISTANCE)}{" "}
-          at 40 °C below 1 kV; good motors read a hundred times that. A plain meter's OL proves little: its
-          few volts stress nothing.
+          <Unbroken>
+            {`All three leads together against bare metal. At least ${quantityText(LEAST_INSULATION, RESISTANCE)} at 40 °C below 1 kV; good motors read a hundred times that. A plain meter's OL proves little: its few volts stress nothing.`}
+          </Unbroken>
         </p>
       </div>
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
