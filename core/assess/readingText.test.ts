@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
-import { celsius, reading } from "../../tests/jobs.ts";
-import { readingText } from "./index.ts";
+import { celsius, leftOut, reading, skipped } from "../../tests/jobs.ts";
+import { placeText, readingText } from "./index.ts";
 
 it("reads a temperature as the shop does, and everything else alike", () => {
   expect(readingText(celsius(19))).toBe("19 °C");
@@ -22,4 +22,14 @@ it("keeps the digits of a display, and takes the zeros of a round number for non
   expect(text("1000µ", 1e-3)).toBe("1 mF");
   expect(text("1000.0µ", 1e-3)).toBe("1.0000 mF");
   expect(text("1.350m", 1.35e-3)).toBe("1.350 mF");
+});
+
+it("names a place by its slot, what was left out by its own words, and an older program's place as it was written", () => {
+  expect(placeText(celsius(19))).toBe("Winding temperature");
+  expect(placeText(leftOut("power", "sister", "none here", "A known-good motor"))).toBe("A known-good motor");
+  expect(placeText(skipped("frame", "cover riveted"))).toBe("Skipped");
+  expect(placeText(reading({ check: "hall", slot: "elsewhere", value: { kind: "open" } }))).toBe("elsewhere");
+  expect(readingText(leftOut("power", "sister", "none here", "A known-good motor"))).toBe(
+    "left out: none here",
+  );
 });

@@ -6,7 +6,7 @@ import {
   temperatureText,
   type TemperatureScale,
 } from "../quantity/index.ts";
-import type { Reading } from "../record/index.ts";
+import { isSkipSlot, type Reading } from "../record/index.ts";
 
 /** As many digits as were typed: 1.350 V was read to the millivolt, and 1.35 V says less. */
 function withTypedDigits(text: string, typed: string): string {
@@ -24,7 +24,7 @@ function withTypedDigits(text: string, typed: string): string {
 export function placeText({ check, slot, value }: Pick<Reading, "check" | "slot" | "value">): string {
   const declared = slotOf(check, slot);
   if (declared) return declared.label;
-  return (value.kind === "skipped" && value.what) || "Skipped";
+  return (value.kind === "skipped" && value.what) || (isSkipSlot(slot) ? "Skipped" : slot);
 }
 
 /** A reading as its value reads, to the digits it was typed with. @param scale how the shop reads temperatures */
