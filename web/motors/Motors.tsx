@@ -38,7 +38,7 @@ function AllUnits() {
   const chosen = models.find(({ id }) => id === model);
   const pages = data ? Math.ceil(data.total / data.pageSize) : 1;
   return (
-    <div className="grid grid-cols-[22rem_1fr] gap-6 max-lg:grid-cols-1">
+    <div className="grid grid-cols-[22rem_1fr] grid-rows-[auto_1fr] gap-x-6 gap-y-3 max-lg:grid-cols-1 max-lg:grid-rows-none">
       <div className="flex flex-col gap-3">
         <Field id="motor-search" label="Search serial, machine, owner">
           <input
@@ -70,6 +70,20 @@ function AllUnits() {
           </select>
         </Field>
         <Button onClick={() => setEditing(true)}>{chosen ? "Change this model" : "New model"}</Button>
+      </div>
+      <div className="flex flex-col gap-4 lg:col-start-2 lg:row-span-2 lg:row-start-1">
+        {editing ? (
+          <ModelForm key={model} model={chosen ?? null} onDone={() => setEditing(false)} />
+        ) : chosen ? (
+          <>
+            <Sisters units={data?.items ?? []} model={chosen} />
+            {chosen.notes && <p className="text-ink-2">{chosen.notes}</p>}
+          </>
+        ) : (
+          <Models models={models} />
+        )}
+      </div>
+      <div className="flex flex-col gap-3">
         <ul aria-label="Motors" className="flex flex-col">
           {data?.items.map(({ serial, name, visits }) => (
             <li key={serial} className="border-t border-line">
@@ -104,18 +118,6 @@ function AllUnits() {
               Later
             </Button>
           </div>
-        )}
-      </div>
-      <div className="flex flex-col gap-4">
-        {editing ? (
-          <ModelForm key={model} model={chosen ?? null} onDone={() => setEditing(false)} />
-        ) : chosen ? (
-          <>
-            <Sisters units={data?.items ?? []} model={chosen} />
-            {chosen.notes && <p className="text-ink-2">{chosen.notes}</p>}
-          </>
-        ) : (
-          <Models models={models} />
         )}
       </div>
     </div>

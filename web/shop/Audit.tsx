@@ -21,8 +21,8 @@ export function Audit() {
       )}
       {!isLoading && !error && data.length === 0 && <p>Nothing was changed yet.</p>}
       {data.length > 0 && (
-        <table className="w-full text-left">
-          <thead className="text-sm text-ink-2">
+        <table className="w-full text-left max-sm:block">
+          <thead className="text-sm text-ink-2 max-sm:sr-only">
             <tr>
               <th className="py-1 pr-4 font-semibold">When</th>
               <th className="pr-4 font-semibold">Who</th>
@@ -30,12 +30,15 @@ export function Audit() {
               <th className="font-semibold">From</th>
             </tr>
           </thead>
-          <tbody>
+          <tbody className="max-sm:block">
             {data.map(({ at, who, what, address }, i) => (
-              <tr key={i} className="border-t border-line align-top">
-                <td className="py-1.5 pr-4 whitespace-nowrap">{dayAndTimeText(at)}</td>
+              <tr
+                key={i}
+                className="border-t border-line align-top max-sm:flex max-sm:flex-wrap max-sm:gap-x-3 max-sm:py-1"
+              >
+                <td className="py-1.5 pr-4 whitespace-nowrap max-sm:p-0">{dayAndTimeText(at)}</td>
                 <td className="pr-4 font-semibold">{who}</td>
-                <td className="pr-4">{what}</td>
+                <td className="pr-4 max-sm:order-last max-sm:basis-full">{what}</td>
                 <td className="text-ink-2">{address}</td>
               </tr>
             ))}

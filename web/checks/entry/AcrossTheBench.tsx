@@ -154,7 +154,7 @@ export function AcrossTheBench({
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <Button look="quiet" hotkey="F">
+        <Button look="quiet" hotkey="F" className="px-1!">
           Across the bench
         </Button>
       </Dialog.Trigger>

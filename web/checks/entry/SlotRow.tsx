@@ -69,7 +69,7 @@ export function SlotRow({
                 title="Correct this reading"
                 aria-label={`Correct ${text}`}
                 onClick={() => entry.correct(last)}
-                className="min-h-11 rounded text-left decoration-dotted underline-offset-8 hover:underline"
+                className="min-h-11 rounded text-left decoration-dotted underline-offset-8 hover:underline pointer-coarse:min-w-11"
               >
                 {text}
               </button>
