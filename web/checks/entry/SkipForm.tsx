@@ -9,8 +9,8 @@ const LABELS = { single: "Why this reading is left out", check: "Why this check 
 type What = keyof typeof LABELS;
 
 /**
- * What cannot be read here is left out with its reason, which stands in plan and report and is never counted as a pass:
- * the reading that is asked for, where the check goes on without it, or the whole check.
+ * What cannot be read here is left out with its reason, which stands in record and report and is never counted as a
+ * pass: the reading that is asked for, where the check goes on without it, or the whole check.
  */
 export function SkipForm({
   check,

@@ -9,10 +9,8 @@ import { Unbroken } from "../../ui/Unbroken.tsx";
 import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
-
 import { Mend } from "../entry/Mend.tsx";
 import { MeterSelect } from "../entry/MeterSelect.tsx";
-
 import { entrySlot } from "../entry/slots.ts";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useEntry } from "../entry/useEntry.ts";
