@@ -38,6 +38,21 @@ export const FAN_HOW_OFTEN: Readonly<Partial<Record<Family, Readonly<Partial<Rec
     miniSplitDriver: { supply: 7, noCall: 5, board: 13, harness: 5, module: 28, dirtyAir: 7 },
   };
 
+/** Of the same hundreds, those in which nothing is the matter: tried while it was away, or normal and taken for a fault. */
+export const FAN_NOTHING_WRONG = 5;
+/** What is complained of then: what had righted itself, what starts, ramps and stops as such motors do, an old code. */
+export const FAN_GROUNDLESS: Readonly<Partial<Record<Complaint, number>>> = {
+  noRun: 2,
+  cutsOut: 2,
+  errorCode: 2,
+  noisy: 2,
+  runsOn: 1,
+  hunting: 1,
+  twitches: 1,
+  lowAirflow: 1,
+  hot: 1,
+};
+
 export const FAN_COMPLAINTS: Readonly<Record<FanAilment, Readonly<Partial<Record<Complaint, number>>>>> = {
   supply: { noRun: 6, cutsOut: 1, errorCode: 1 },
   transformer: { noRun: 1 },
@@ -185,6 +200,7 @@ export function fanFrom(
 export interface Blower {
   readonly fan: Fan | null;
   readonly ailments: readonly string[];
+  readonly complaint: Complaint;
   readonly winding: SimulatedWinding;
   readonly wear: { readonly bearing: number };
 }
@@ -204,13 +220,16 @@ const MISTAKEN = 0.02;
 /** What another motor in its place does not cure. */
 const OUTSIDE_FAN: readonly FanAilment[] = FAN_AILMENTS.filter((one) => one !== "module");
 
+/** What a sound one may do every day, and be brought in for. */
+const USUAL: readonly Complaint[] = ["runsOn", "hunting", "twitches", "noisy", "hot", "lowAirflow"];
+
 /** What somebody reads off a blower in one slot: volts, a choice, a count; null where it cannot be read. */
 export function readFan(
   motor: Blower,
   slot: string,
   chance: Chance,
 ): { readonly volts: number } | { readonly choice: string } | { readonly count: number } | null {
-  const { fan, ailments } = motor;
+  const { fan, ailments, complaint } = motor;
   if (!fan) return null;
   const has = (one: FanAilment) => ailments.includes(one);
   const found = <T extends string>(true_: T, wrong: T) => ({
@@ -254,6 +273,11 @@ export function readFan(
         OUTSIDE_FAN.some(has) ? "stays" : ailments.length > 0 && chance.happens(0.88) ? "goes" : "neither",
         chance.oneOf(["stays", "goes"]),
       );
+    case "trouble":
+    case "troubleAgain": {
+      const shows = ailments.length > 0 ? 0.9 : USUAL.includes(complaint) ? 0.3 : 0.04;
+      return { choice: chance.happens(shows) ? "shows" : "away" };
+    }
     case "unplugged":
       return found(fan.boardFeeds ? "back" : "missing", "missing");
     case "code":

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { FAULT_IDS } from "#core/catalogue";
+import { WITH_ELECTRONICS } from "#core/electronics";
 import { chanceFrom } from "./chance.ts";
 import { outcomeOf } from "./outcome.ts";
 import { play, playOut, tally } from "./study.ts";
@@ -84,6 +85,27 @@ describe("motors never seen, worked on by the program's own next step", () => {
     const [once, again] = [play(70_003, ["hub"]), play(70_003, ["hub"])];
     expect(again.steps).toEqual(once.steps);
     expect(again.verdict.action).toEqual(once.verdict.action);
+  });
+});
+
+describe("blowers and fans never seen", () => {
+  const trials = Array.from({ length: 160 }, (_, i) => play(90_000 + i, WITH_ELECTRONICS)).filter(
+    ({ motor }) => !motor.ailments.includes("hidden"),
+  );
+  const sound = trials.filter(({ motor }) => motor.ailments.length === 0);
+  const all = tally(trials);
+
+  // Wide bounds for hundred and fifty of them; the study plays thousands.
+  it("are mostly decided rightly, and hardly ever wrongly", () => {
+    expect(all.right).toBeGreaterThan(0.8);
+    expect(all.wasteful + all.harmful).toBeLessThan(0.05);
+    expect(all.saidTrue).toBeGreaterThan(0.88);
+  });
+
+  it("are not condemned where nothing is wrong with them, and now and then told to be sound", () => {
+    expect(sound.length).toBeGreaterThan(3);
+    for (const { seed, outcome } of sound) expect(["right", "undecided"], `${seed}`).toContain(outcome);
+    expect(sound.some(({ outcome }) => outcome === "right")).toBe(true);
   });
 });
 

@@ -14,7 +14,8 @@ import {
   type Reading,
   type ReadingValue,
 } from "#core/record";
-import { INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
+import { endsTooLow } from "#core/frame";
+import { INSTRUMENT_TEMPLATES, reachOf, type Instrument } from "#core/quantity";
 import { HALL_WIRES } from "#core/hall";
 import { readFan } from "./blower.ts";
 import type { Chance } from "./chance.ts";
@@ -134,6 +135,7 @@ export function technicianFor(
   };
   const plain: Instrument = { ...INSTRUMENT_TEMPLATES[0]!, id: "plain" };
   const plainMeter = meterOf(plain, chance);
+  const heedsReach = chance.happens(0.9);
   const display = (ohms: number): ReadingValue => {
     const shown = meter.show(ohms);
     return shown === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(shown) };
@@ -222,6 +224,8 @@ export function technicianFor(
           choose("mechanical", slot, opened ? "opened" : "outside");
           return true;
         case "seen":
+          // Another look of something that lies open begins anew.
+          if (opened && !all.includes("sight")) choose("mechanical", "sight", "opened");
           put("mechanical", slot, {
             kind: "choices",
             choices: slipped(SEEN_SLIP, eyes(motor, opened, chance), () => []),
@@ -253,12 +257,12 @@ export function technicianFor(
       }
     },
     frame: (slot) => {
-      const shown = meter.show(motor.frameOhms * (1 + 0.1 * chance.uniform()));
-      // Open on a meter of small ohms, and it is asked for again: the plain one of the shop is taken.
       const again = readings.some(({ check, slot: at }) => check === "frame" && at === slot);
-      const open = again ? plain : instrument;
-      const at = again ? plainMeter.show(motor.frameOhms) : shown;
-      put("frame", slot, at === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(at) }, open.id);
+      // The screen says which meter ends too low: the plain one of the shop is taken, now and then once it is asked for again.
+      const takesPlain = again || (endsTooLow(reachOf(instrument)) && heedsReach);
+      const taken = takesPlain ? plain : instrument;
+      const at = (takesPlain ? plainMeter : meter).show(motor.frameOhms * (1 + 0.1 * chance.uniform()));
+      put("frame", slot, at === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(at) }, taken.id);
       return true;
     },
     insulation: (slot) => {

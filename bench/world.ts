@@ -1,5 +1,13 @@
 import { FAMILY_FACTS, PHASES, type ByPhase, type Complaint, type Family, type Phase } from "#core/record";
-import { FAN_AILMENTS, FAN_COMPLAINTS, FAN_HOW_OFTEN, fanFrom, type Fan } from "./blower.ts";
+import {
+  FAN_AILMENTS,
+  FAN_COMPLAINTS,
+  FAN_GROUNDLESS,
+  FAN_HOW_OFTEN,
+  FAN_NOTHING_WRONG,
+  fanFrom,
+  type Fan,
+} from "./blower.ts";
 import type { Chance } from "./chance.ts";
 import type { SimulatedWinding, WindingFault } from "./windings.ts";
 
@@ -196,12 +204,13 @@ function plateOf(wrong: boolean, chance: Chance): number {
 export function motorFrom(family: Family, connection: "star" | "delta", chance: Chance): SimulatedMotor {
   const { usuallySensored, ownElectronics, typicalOhms } = FAMILY_FACTS[family];
   const sensored = usuallySensored && chance.happens(0.85);
-  const possible: (readonly [Ailment, number])[] = [
+  const possible: (readonly [Ailment | null, number])[] = [
     ...HOW_OFTEN.filter(
       ([name]) =>
         (sensored || !name.startsWith("sensor")) && !(ownElectronics && OUTSIDE_BARE.includes(name)),
     ),
     ...(Object.entries(FAN_HOW_OFTEN[family] ?? {}) as [Ailment, number][]),
+    ...(ownElectronics ? [[null, FAN_NOTHING_WRONG] as const] : []),
   ];
   const draw = () => {
     const found = chance.oneOf(
@@ -216,7 +225,8 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
     ([by, what, share]) => by === first && possible.some(([name]) => name === what) && chance.happens(share),
   ).map(([, what]) => what);
   const second = chance.happens(1 / SECOND_IN) ? [draw()] : [];
-  const ailments = [...new Set([first, ...brought, ...second])].slice(0, 3);
+  const drawnOnes = [first, ...brought, ...second].filter((one) => one !== null);
+  const ailments = [...new Set(drawnOnes)].slice(0, 3);
   const pair = typicalOhms * Math.exp(0.4 * chance.normal());
   const size = connection === "star" ? pair / 2 : pair * 1.5;
   const limb = Object.fromEntries(
@@ -225,7 +235,7 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
   const has = (ailment: Ailment) => ailments.includes(ailment);
   const faults = ailments.flatMap((ailment) => windingFaults(ailment, chance.oneOf(PHASES), size, chance));
   const hot = has("turns") ? 0.6 : has("limb") ? 0.5 : has("frame") ? 0.4 : has("starJoint") ? 0.3 : 0;
-  const complaints = COMPLAINT_OF[first];
+  const complaints = first ? COMPLAINT_OF[first] : FAN_GROUNDLESS;
   const wet = has("water");
   const drawn: Omit<SimulatedMotor, "fan"> = {
     family,

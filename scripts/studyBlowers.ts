@@ -53,26 +53,22 @@ const apart = followed.filter(({ seed, motor }) => {
   const { cures, said } = reference(visitOf(seed, WITH_ELECTRONICS));
   return said >= SURE && outcomeOf(motor, { cures }) === "right";
 });
-/** Any complaint can be put down to a motor in which nothing departs, in a world where every complaint has a cause. */
-const seen = apart.filter(({ verdict }) => verdict.findings.some(({ departs }) => departs));
-const single = followed.filter(({ motor }) => motor.ailments.length === 1);
+const single = followed.filter(({ motor }) => motor.ailments.length <= 1);
 
 const text = [
   "# Blowers and fans never seen",
   "",
   `Written by \`npm run study:blowers -- ${count}\`. Simulated blowers and fans of every family that carries its own electronics, with`,
-  "faults of supply, call, board, harness, switches, electronics, windings, bearings and air drawn at random, each worked on",
-  "by the program's own next step until it decides: [bench/blower.ts](../bench/blower.ts) holds wires, relays and slips, and",
-  "nothing of the program's tables. *Right*, *wasteful* and the others mean what they mean in [motors never seen](study.md).",
+  "faults of supply, call, board, harness, switches, electronics, windings, bearings and air drawn at random, now and then none,",
+  "each worked on by the program's own next step until it decides: [bench/blower.ts](../bench/blower.ts) holds wires, relays and",
+  "slips, and nothing of the program's tables. *Right*, *wasteful* and the others mean what they mean in [motors never seen](study.md).",
   `*What can be told apart* is what a reasoner that read everything and knows ${POOL_SIZE} others of the same world is ${percent(SURE)} % sure of, rightly.`,
-  "Every complaint here has a cause, and the reasoner knows it: where nothing that was read departs it still says *the motor*.",
-  "The program does not: a motor in which everything agrees is not condemned. How it does where anything departs is said by itself.",
+  "Of a sound one *right* is that nothing is done to it, and *wasteful* that it is condemned or anything else ordered.",
   "",
   ...HEAD,
   line("held-out seeds", followed),
   line("of these, what can be told apart", apart),
-  line("of what can be told apart, where anything read departs", seen),
-  line("of the held-out seeds, one fault alone", single),
+  line("of the held-out seeds, one fault alone or none", single),
   line("seeds looked at while the rules were set", played(TUNED_ON)),
   "",
   "## By family, of what can be told apart",
@@ -80,10 +76,10 @@ const text = [
   ...HEAD,
   ...by(apart, ({ motor }) => FAMILY_FACTS[motor.family].label),
   "",
-  "## By fault, one fault alone, all of them",
+  "## By fault, one fault alone or none, all of them",
   "",
   ...HEAD,
-  ...by(single, ({ motor }) => motor.ailments[0]!),
+  ...by(single, ({ motor }) => motor.ailments[0] ?? "nothing wrong"),
   "",
 ].join("\n");
 writeFileSync(PAGE, await format(text, { parser: "markdown" }));

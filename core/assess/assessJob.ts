@@ -16,7 +16,15 @@ import {
   UNRELATED_ODDS,
   type CureId,
 } from "../catalogue/index.ts";
-import { findingOf, SEEN, type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
+import {
+  findingOf,
+  SEEN,
+  type CheckAnswer,
+  type CheckDefinition,
+  type Finding,
+  type Ordered,
+} from "../check/index.ts";
+import { SISTER_AGAIN, TROUBLE_AGAIN } from "../electronics/index.ts";
 import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
 import {
@@ -178,9 +186,10 @@ function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Ver
 /** Of the body of a motor: read before it is opened for repair, ordered for or cleared. */
 const BODY: readonly CheckId[] = ["mechanical", "frame", "winding"];
 
-/** What an action orders that is dear and can be blamed wrongly. */
-function orderedBy(action: Action, faults: readonly FaultBelief[]): "motor" | "board" | null {
+/** What an action orders that can be blamed wrongly. */
+function orderedBy(action: Action, faults: readonly FaultBelief[]): Ordered | null {
   if (action.cures.includes("board")) return "board";
+  if (action.cures.includes("bearings")) return "bearings";
   const condemned = faults.some(
     ({ fault, probability }) => fault === "module" && probability >= CONDEMNED_FROM,
   );
@@ -246,22 +255,29 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const mend = setupDoubt ? mendingFor(steps) : null;
   const ofPairs = findings.filter(({ check }) => check === "winding");
   const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
+  // A way of supply or call that was seen to end before the motor says enough: nothing of it is taken off.
+  const unread =
+    epoch > 0 || (clears && failing && answers.has("power"))
+      ? []
+      : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : []));
+  // It is opened last.
+  const early = order === "bearings" && unread.length > 0;
   const holds: Holds = {
     unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
     halfDone: begun && checkOf(begun),
-    // Read with other leads and still in doubt: only what other readings say is no longer held up.
-    setupDoubt: setupDoubt && (mend !== null || restsOnPairs),
-    // A way of supply or call that was seen to end before the motor says enough: nothing of it is taken off.
-    unread:
-      epoch > 0 || (clears && failing && answers.has("power"))
-        ? []
-        : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : [])),
-    unfed: order && hardFact === null && epoch === 0 ? beforeOrdering(order, steps) : null,
+    // Read with other leads and still in doubt: only what other readings say is no longer held up. Mending it decides nothing.
+    setupDoubt: setupDoubt && (mend !== null || restsOnPairs || action?.cures.join() === "setup"),
+    unread,
+    unfed: order && !early && hardFact === null && epoch === 0 ? beforeOrdering(order, steps) : null,
     onOneLook:
       hardFact === null && epoch === 0 && action && (worksOn(action) || answers.has("power"))
         ? againFor(alone, steps)
         : null,
-    uncleared: clears && (complained && fed ? !failing && !runs : awaited !== undefined),
+    unfounded:
+      hardFact === null && action !== null && worksOn(action) && !isFounded(action, faults, findings),
+    uncleared:
+      clears &&
+      (complained && fed ? !failing && !runs && !soughtInVain(action, findings) : awaited !== undefined),
   };
   const doubt = MOST_DOUBT[job.motor.consequence];
   const likelyEnough =
@@ -323,6 +339,15 @@ function restsOn({ cures }: Action, faults: readonly FaultBelief[], findings: re
   return fault?.weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY) ?? false;
 }
 
+/** Whether anything that was read departs, or speaks plainly for a fault that the action cures. */
+const isFounded = ({ cures }: Action, faults: readonly FaultBelief[], findings: readonly Finding[]) =>
+  findings.some(({ departs }) => departs) ||
+  faults.some(
+    ({ fault, weights }) =>
+      factsOf(fault).cures.some((cure) => cures.includes(cure)) &&
+      weights.some(({ weight }) => weight >= PLAINLY),
+  );
+
 /**
  * Whether a finding departs that speaks plainly for a fault which the action cures. Along a way of supply or call several
  * points say the same, so that none of them is missed alone: there any that the fault makes depart will do.
@@ -372,6 +397,13 @@ function carriedBy(
   );
   return carrying?.variable ?? null;
 }
+
+/** Whether nothing is to be done, and the trouble was looked for on two days and did not show. */
+const soughtInVain = ({ cures }: Action, findings: readonly Finding[]): boolean =>
+  cures.length === 0 &&
+  findings.some(
+    ({ variable, departs }) => (variable === TROUBLE_AGAIN.id || variable === SISTER_AGAIN.id) && !departs,
+  );
 
 /** Whether it does all that the other one does. */
 const doesAllOf = ({ cures }: Action, other: Action) => other.cures.every((cure) => cures.includes(cure));

@@ -135,7 +135,12 @@ describe("decided: each condition alone", () => {
     expect(early.reason).toMatch(/but first: leads to frame and three pairs/u);
     expect(early.next?.check).toBe("frame");
     const read = [...felt, ...frameOpen(), ...pairs(["128m", "128m", "128.1m"], MILLIOHM, "0.1m")];
-    expect(verdictOf(read, { complaint: "noisy" })).toMatchObject({
+    // Rust and dirt grind as well: it is opened last, and before bearings are ordered.
+    const last = verdictOf(read, { complaint: "noisy" });
+    expect(last).toMatchObject({ decided: null, next: { check: "mechanical", slots: ["sight", "seen"] } });
+    expect(last.reason).toMatch(/but first: open it and look inside/u);
+    const opened = [...read, choice("mechanical", "sight", "opened"), seen([])];
+    expect(verdictOf(opened, { complaint: "noisy" })).toMatchObject({
       decided: "replacePart",
       headline: "Bearing worn or rusted",
     });

@@ -15,17 +15,29 @@ export interface Holds {
   readonly unfed: NextCheck | null;
   /** Work on the motor that rests on one look or feel: the same once more. */
   readonly onOneLook: NextCheck | null;
+  /** Work on the motor that rests on the complaint: nothing that was read departs. */
+  readonly unfounded: boolean;
   /** It would clear the motor, and nothing outside was seen to fail. */
   readonly uncleared: boolean;
 }
 
-export const open = ({ unproved, halfDone, setupDoubt, unread, unfed, onOneLook, uncleared }: Holds) =>
+export const open = ({
+  unproved,
+  halfDone,
+  setupDoubt,
+  unread,
+  unfed,
+  onOneLook,
+  unfounded,
+  uncleared,
+}: Holds) =>
   unproved ||
   halfDone !== undefined ||
   setupDoubt ||
   unread.length > 0 ||
   unfed !== null ||
   onOneLook !== null ||
+  unfounded ||
   uncleared;
 
 export const worksOn = (action: Action) => action.cures.some((cure) => cureFactsOf(cure).onMotor);

@@ -9,11 +9,12 @@ import {
 } from "../catalogue/index.ts";
 import type { Actions, LikelihoodRow, Mask, Model, Variable } from "../inference/index.ts";
 import { SPUN_TOGETHER } from "../backemf/index.ts";
+import { FRAME_TOGETHER } from "../insulation/index.ts";
 import { hallSpacingOf, type Motor } from "../record/index.ts";
 import { CHECKS } from "./registry.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */
-export const RULES_VERSION = "11";
+export const RULES_VERSION = "12";
 
 /** What every check declares, together. */
 export const VARIABLES: readonly Variable[] = CHECKS.flatMap(({ variables }) => variables);
@@ -49,7 +50,7 @@ export function modelFor(kind: Kind): MotorModel {
     variables: VARIABLES,
     rows: ROWS,
     masks: MASKS,
-    together: SPUN_TOGETHER,
+    together: [...SPUN_TOGETHER, ...FRAME_TOGETHER],
     companions: COMPANIONS,
     actions: actionsOf(ids, kind.family),
   };

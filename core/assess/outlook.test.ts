@@ -40,7 +40,7 @@ describe("what the next reading would leave", () => {
   });
 
   it("is not said where nothing is to be read, or the same once more", () => {
-    const once = of("ecm", [volts("mains", 231), volts("v24.motor", 0)]);
+    const once = of("ecm", [volts("mains", 231), volts("v24.transformer", 26), volts("v24.limit", 0)]);
     expect(outlookOf(once, null)).toBeNull();
     expect(assessJob(once).next?.again).toBe(true);
     expect(outlookOf(once, assessJob(once).next)).toBeNull();

@@ -126,6 +126,32 @@ describe("what could still be read", () => {
     // Marks are pressed one by one: several presses are no second look.
     expect(asked([opened, seen(["rust"]), seen(["rust", "chipped"]), seen(["chipped"])])).toEqual(["open*"]);
     expect(asked([opened, seen(["chipped"]), seen(["chipped"])])).toEqual([]);
+    // Another look begins by opening it again; a third that differs still is the last.
+    expect(asked([opened, seen(["chipped"]), opened, seen(["chipped"])])).toEqual([]);
+    expect(asked([opened, seen(["chipped"]), opened, seen([])])).toEqual(["open*"]);
+    expect(asked([opened, seen(["chipped"]), opened, seen([]), opened, seen(["chipped"])])).toEqual([]);
+  });
+
+  it("looks at each part by itself: a stray mark elsewhere does not make another look of it unlike", () => {
+    const inside = step({
+      name: "open",
+      slots: ["seen"],
+      since: ["sight", "opened"],
+      variables: ["magnetsSeen", "burnt"],
+      marks: { magnetsSeen: ["scratched", "chipped"], burnt: ["smell", "dark"] },
+    });
+    const opened = choice("mechanical", "sight", "opened");
+    const twoLooks = [opened, seen(["chipped"]), opened, seen(["chipped", "dark"])];
+    const asked = (variable: string) => names(twoLooks, { made: [inside] }, { slips: doubt(variable, 0.5) });
+    expect(asked("magnetsSeen")).toEqual([]);
+    expect(asked("burnt")).toEqual(["open*"]);
+    const slips = steadied(
+      job(twoLooks),
+      0,
+      ["magnetsSeen", "burnt"].map((variable) => ({ variable, slip: FELT }) as Finding),
+      answers({ made: [inside] }),
+    ).map(({ slip }) => slip);
+    expect(slips).toEqual([REPEATED, FELT]);
   });
 
   it("of what is measured is not asked a third time, and counts nothing that was taken back", () => {
@@ -234,6 +260,7 @@ describe("what comes before the reading that tells most", () => {
     unread: [],
     unfed: null,
     onOneLook: null,
+    unfounded: false,
     uncleared: false,
   };
   const sure = { probability: 0.92 } as Action;
@@ -247,7 +274,8 @@ describe("what comes before the reading that tells most", () => {
     expect(nextFirst(all, sure, 0.08)).toMatchObject({ check: "frame", halfDone: true, slots: [], gain: 0 });
     expect(nextFirst({ ...all, halfDone: undefined }, sure, 0.08)).toMatchObject({ check: "winding" });
     expect(nextFirst({ ...all, halfDone: undefined, unread: [] }, sure, 0.08)).toBe(look);
-    expect(nextFirst({ ...all, halfDone: undefined }, null, 0.08)).toBe(look);
+    // What is far from sure is not looked at twice: something else may tell more.
+    expect(nextFirst({ ...all, halfDone: undefined }, null, 0.08)).toBeNull();
     const unread = { ...none, unread: [checkOf("winding")] };
     expect(nextFirst(unread, sure, 0.08)).toMatchObject({ check: "winding", title: "Three pairs" });
     expect(nextFirst(unread, sure, 0.08)).not.toHaveProperty("halfDone");

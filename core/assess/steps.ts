@@ -6,9 +6,10 @@ import {
   type CheckDefinition,
   type Finding,
   type OpenStep,
+  type Ordered,
 } from "../check/index.ts";
 import { rankSteps, type Candidate, type Circumstances, type Inference } from "../inference/index.ts";
-import type { CheckId, JobRecord } from "../record/index.ts";
+import type { CheckId, JobRecord, Reading } from "../record/index.ts";
 import type { Action } from "./action.ts";
 import type { Holds } from "./holds.ts";
 import type { MotorModel } from "./model.ts";
@@ -21,46 +22,50 @@ const AGAIN_FROM = 0.04;
 const MOST_MEASURED = 2;
 /** What was felt or seen is not proposed again after this many times, however often it changed. */
 const MOST_FELT = 3;
-/** Marks are pressed one after the other: each press is a choice of its own. */
-const MOST_MARKED = 10;
 /** The step that mends a doubtful set-up. */
 const OTHER_METER = "otherMeter";
 /** What reads the pairs with a set-up of its own, the plainer first. */
 const MENDING: readonly string[] = [OTHER_METER, "finerMeter"];
 
 /** What of a step says how often it was made. */
-type Made = Pick<OpenStep, "slots" | "since">;
+type Made = Pick<OpenStep, "slots" | "since" | "marks">;
+
+/** What was said in a step's first slot in an epoch, corrected ones included, in the order it was said. */
+const saidIn = (readings: readonly Reading[], check: CheckId, slot: string, epoch: number) =>
+  readings.flatMap(({ check: where, slot: at, epoch: when, value }) => {
+    if (where !== check || at !== slot || when !== epoch) return [];
+    return value.kind === "choice" ? [[value.choice]] : value.kind === "choices" ? [value.choices] : [];
+  });
 
 /**
- * Choices made of a step's first slot in an epoch, corrected ones included, in the order they were made: all of them, or
- * those from the moment on that the step names.
+ * What was seen at each look. A look begins with the choice that the step names; marks are pressed one after the other, and
+ * what stands at its end was seen. The same list said once more was looked for once more.
  */
-function choicesOf(
-  { readings: all }: JobRecord,
-  check: CheckId,
-  { slots, since }: Made,
-  epoch: number,
-): string[] {
-  const slot = slots[0] ?? "";
-  const begun = since
-    ? all.findIndex(
-        ({ check: where, slot: at, epoch: when, value }) =>
-          where === check &&
-          at === since[0] &&
-          when === epoch &&
-          value.kind === "choice" &&
-          value.choice === since[1],
-      )
-    : 0;
-  const readings = begun < 0 ? [] : all.slice(begun);
-  return readings.flatMap(({ check: where, slot: at, epoch: when, value }) =>
-    where === check && at === slot && when === epoch
-      ? value.kind === "choice"
-        ? [value.choice]
-        : value.kind === "choices"
-          ? [value.choices.join(" ")]
-          : []
+function looksOf({ readings }: JobRecord, check: CheckId, { slots, since }: Made, epoch: number) {
+  const begins = readings.flatMap(({ check: where, slot, epoch: when, value }, i) =>
+    where === check &&
+    slot === since?.[0] &&
+    when === epoch &&
+    value.kind === "choice" &&
+    value.choice === since[1]
+      ? [i]
       : [],
+  );
+  return begins.flatMap((begin, n) => {
+    const lists = saidIn(readings.slice(begin, begins[n + 1]), check, slots[0] ?? "", epoch);
+    return lists.filter((list, i) => {
+      const next = lists[i + 1];
+      return !next || next.join() === list.join();
+    });
+  });
+}
+
+/** What a step said of one variable, time after time. */
+function timesSaid(job: JobRecord, check: CheckId, step: Made, epoch: number, variable: string): string[] {
+  if (!step.since) return saidIn(job.readings, check, step.slots[0] ?? "", epoch).map((one) => one.join(" "));
+  const told = step.marks?.[variable];
+  return looksOf(job, check, step, epoch).map((marks) =>
+    marks.filter((mark) => !told || told.includes(mark)).join(" "),
   );
 }
 
@@ -75,11 +80,11 @@ function timesMade({ readings }: JobRecord, check: CheckId, slots: readonly stri
 /** Two choices alike at the end: what was felt or seen was felt or seen again. */
 const twiceAlike = (said: readonly string[]) => said.length > 1 && said.at(-1) === said.at(-2);
 
-/** Whether a step was made as often as it is worth: measured twice, or felt twice alike. */
-function madeEnough(job: JobRecord, check: CheckId, step: Made, epoch: number): boolean {
-  const said = choicesOf(job, check, step, epoch);
+/** Whether a step told a variable as often as it is worth: measured twice, or felt twice alike. */
+function toldEnough(job: JobRecord, check: CheckId, step: Made, epoch: number, variable: string): boolean {
+  const said = timesSaid(job, check, step, epoch, variable);
   return said.length > 0
-    ? twiceAlike(said) || said.length >= (step.since ? MOST_MARKED : MOST_FELT)
+    ? twiceAlike(said) || said.length >= MOST_FELT
     : timesMade(job, check, step.slots, epoch) >= MOST_MEASURED;
 }
 
@@ -92,7 +97,9 @@ export function steadied(
 ): readonly Finding[] {
   const twice = new Set(
     [...answers].flatMap(([check, { made }]) =>
-      made.flatMap((step) => (twiceAlike(choicesOf(job, check, step, epoch)) ? step.variables : [])),
+      made.flatMap((step) =>
+        step.variables.filter((variable) => twiceAlike(timesSaid(job, check, step, epoch, variable))),
+      ),
     ),
   );
   return twice.size === 0
@@ -130,9 +137,12 @@ export function stepsIn(
     const single = findings.length > 0 || checkOf(check).optional(job.motor);
     const again = made.filter(
       (step) =>
-        !madeEnough(job, check, step, epoch) &&
-        (step.variables.some((variable) => variable === alone || (slips.get(variable) ?? 0) > AGAIN_FROM) ||
-          (setupDoubt && step.name === OTHER_METER)),
+        step.variables.some(
+          (variable) =>
+            (variable === alone || (slips.get(variable) ?? 0) > AGAIN_FROM) &&
+            !toldEnough(job, check, step, epoch, variable),
+        ) ||
+        (setupDoubt && step.name === OTHER_METER && timesMade(job, check, step.slots, epoch) < MOST_MEASURED),
     );
     return [
       ...steps
@@ -180,7 +190,7 @@ export function againFor(alone: string | null, steps: readonly Step[]): NextChec
 }
 
 /** What is to be read before this is ordered; null where it was, or nobody can. */
-export function beforeOrdering(order: "motor" | "board", steps: readonly Step[]): NextCheck | null {
+export function beforeOrdering(order: Ordered, steps: readonly Step[]): NextCheck | null {
   const step = steps.find(({ before, again }) => before?.order === order && !again);
   return step?.before ? proposal(step, step.before.why) : null;
 }
@@ -228,5 +238,5 @@ export function nextFirst(holds: Holds, action: Action | null, doubt: number): N
   if (sure && holds.unfed) return holds.unfed;
   if (sure && holds.unread[0])
     return { ...whole(holds.unread[0], false), first: "It comes before any work on the motor." };
-  return holds.onOneLook;
+  return sure ? holds.onOneLook : null;
 }

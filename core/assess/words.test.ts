@@ -12,10 +12,11 @@ const NONE: Holds = {
   unread: [],
   unfed: null,
   onOneLook: null,
+  unfounded: false,
   uncleared: false,
 };
 const action = (part: Partial<Action> = {}) =>
-  ({ cures: ["bearings"], disposition: "replacePart", probability: 0.95, ...part }) as Action;
+  ({ cures: ["bearings"], disposition: "replacePart", probability: 0.95, unsafe: null, ...part }) as Action;
 const DOUBT = 0.08;
 
 describe("the reason of a verdict", () => {
@@ -31,6 +32,7 @@ describe("the reason of a verdict", () => {
       unread: [checkOf("frame"), checkOf("winding")],
       unfed: { title: "Low supply: at the fan plug" } as NextCheck,
       onOneLook: look,
+      unfounded: true,
       uncleared: true,
     };
     expect(reasonOf(all, { ends: "motor", sentence: "Torn." }, false, null, DOUBT)).toBe("Torn.");
@@ -45,9 +47,13 @@ describe("the reason of a verdict", () => {
     const seen = { ...body, unread: [] };
     expect(reason(seen)).toMatch(/^Replace the bearings fits, and rests on one look:/u);
     expect(reason({ ...seen, onOneLook: null })).toBe(
+      "All that was read agrees: nothing is opened or ordered on a complaint alone.",
+    );
+    const cleared = { ...seen, onOneLook: null, unfounded: false };
+    expect(reason(cleared)).toBe(
       "Nothing points at the motor so far, and nothing outside it was seen to fail.",
     );
-    expect(reason({ ...seen, onOneLook: null }, action({ cures: [] }))).toBe(
+    expect(reason(cleared, action({ cures: [] }))).toBe(
       "Nothing points at the motor so far; checks are still open.",
     );
   });
@@ -65,6 +71,13 @@ describe("the reason of a verdict", () => {
     );
     expect(reason({ onOneLook: look }, action({ probability: 0.92 }))).toMatch(/one look/u);
     expect(reason({ uncleared: true }, action({ probability: 0.92 }))).toMatch(/^Nothing points/u);
+  });
+
+  it("of what is sure enough and not done for what it costs or leaves, says just that", () => {
+    expect(reason({}, action({ unsafe: "Magnet chipped or loose, 30 % likely, would stay" }))).toBe(
+      "Replace the bearings fits, but magnet chipped or loose, 30 % likely, would stay.",
+    );
+    expect(reason({})).toBe("Replace the bearings: 95 % that it is enough; it may be more than is needed.");
   });
 
   it("of what is decided says by how much, and of nothing that fits that these checks cannot see it", () => {

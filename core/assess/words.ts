@@ -30,10 +30,15 @@ export function reasonOf(
     return `${what} fits, but first: ${holds.unread.map(({ title }) => lowerFirst(title)).join(" and ")}.`;
   if (holds.onOneLook && action.probability >= 1 - doubt)
     return `${what} fits, and rests on one look: look again before it is opened or ordered for.`;
+  if (holds.unfounded && action.probability >= 1 - doubt)
+    return "All that was read agrees: nothing is opened or ordered on a complaint alone.";
   if (holds.uncleared && action.probability >= 1 - doubt)
     return action.cures.length === 0
       ? "Nothing points at the motor so far; checks are still open."
       : "Nothing points at the motor so far, and nothing outside it was seen to fail.";
+  if (action.unsafe !== null) return `${what} fits, but ${lowerFirst(action.unsafe)}.`;
+  if (action.probability >= 1 - doubt)
+    return `${what}: ${chanceText(action.probability)} that it is enough; it may be more than is needed.`;
   return `${what} leads with ${chanceText(action.probability)}; ${percent(1 - doubt)} is asked.`;
 }
 

@@ -326,7 +326,7 @@ export const COMPANIONS: readonly (readonly [FaultId, FaultId])[] = [
   ["bearing", "module"],
 ];
 /** Nobody complains of a motor and supply that are both sound: odds against, once somebody did. Judgement. */
-export const COMPLAINT_WITHOUT_CAUSE = 0.05;
+export const COMPLAINT_WITHOUT_CAUSE = 0.06;
 /** Star is the commoner connection where nobody knows (common practice). */
 export const STAR_SHARE = 0.65;
 /** No prior is held above this: what came in is never known before it was read. Judgement. */

@@ -35,6 +35,9 @@ export interface Finding extends Evidence {
   readonly place: Place | null;
 }
 
+/** What is dear, and can be blamed for what something cheaper does. */
+export type Ordered = "motor" | "board" | "bearings";
+
 /** A reading or a small group of them that could still be taken, for the choice of the next one. */
 export interface OpenStep {
   /** Its name among the steps of its check. */
@@ -43,15 +46,17 @@ export interface OpenStep {
   readonly title: string;
   /** Slots to fill, in order; the first is where it starts. */
   readonly slots: readonly string[];
-  /** What of its first slot counts as this step, and not as another: readings from this choice of a slot on. */
+  /** What of its first slot counts as this step, and not as another: readings from this choice of a slot on, each one anew. */
   readonly since?: readonly [slot: string, choice: string];
+  /** Of several marks in its first slot, those that each variable is told by. */
+  readonly marks?: Readonly<Record<string, readonly string[]>>;
   readonly minutes: Minutes;
   /** Variables it would find out and that are not known yet. */
   readonly variables: readonly string[];
   /** Outcomes the instrument at hand cannot tell apart, by variable: they count as one. */
   readonly merged: Readonly<Record<string, readonly string[]>>;
   /** What is not ordered before this was read, and why. */
-  readonly before?: { readonly order: "motor" | "board"; readonly why: string };
+  readonly before?: { readonly order: Ordered; readonly why: string };
 }
 
 /** Everything a check says of an epoch, in one go. */

@@ -41,7 +41,7 @@ describe("what a motor's own diagram says otherwise", () => {
       "Motor plug 19 V: there",
     ]);
     expect(sentences([volts("v24.motor", 19)], of("ecmAirflow"))).toEqual([
-      "Motor plug 19 V: out of its band",
+      "Motor plug 19 V: below its band",
     ]);
   });
 

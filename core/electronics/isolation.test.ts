@@ -194,6 +194,66 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
   });
 });
 
+describe("a voltage above its band", () => {
+  const HIGH = [31.5, 31.4, 31.6].map((value, i) =>
+    volts(["v24.transformer", "v24.limit", "v24.motor"][i]!, value),
+  );
+
+  it("is no cut: nothing is lost, and what makes it is suspected (arithmetic)", () => {
+    const answer = powerCheck.answer(job(HIGH, { motor: motor("ecm") }), 0);
+    expect(
+      answer.findings.map(({ sentence, likelihood, departs }) => [sentence, likelihood, departs]),
+    ).toEqual([
+      ["Transformer 31.5 V: there, above its band", { high: 1 }, true],
+      ["Limit 31.4 V: there, above its band", { high: 1 }, true],
+      ["Motor plug 31.6 V: there, above its band", { high: 1 }, true],
+    ]);
+    for (const way of SCHEMES.ecm!.ways)
+      expect(lostOn(job(HIGH, { motor: motor("ecm") }), way, 0)).toBeNull();
+    const [before, after] = [judged("ecm", []), judged("ecm", HIGH)];
+    for (const cut of ["transformer", "limitOpen", "harness", "mainsDead"])
+      expect(of(after, cut), cut).toBeLessThan(0.2 * of(before, cut));
+    expect(of(after, "mainsOff")).toBeGreaterThan(5 * of(before, "mainsOff"));
+  });
+
+  it("and one that just holds hardly clears what is before it: near an edge one looks further", () => {
+    const at = (value: number) => of(judged("ecm", [volts("v24.motor", value)]), "mainsOff");
+    expect(at(20.5)).toBeGreaterThan(1.5 * at(26));
+    expect(at(22.1)).toBeCloseTo(at(26), 6);
+  });
+});
+
+describe("a motor in which nothing is wrong", () => {
+  const AGREES = [volts("mains", 231), volts("v24.motor", 26.4), ...BODY];
+  const AWAY = [said("trouble", "away"), said("trouble", "away")];
+  const AWAY_AGAIN = [said("troubleAgain", "away"), said("troubleAgain", "away")];
+
+  it("is told only where the trouble was looked for on two days and did not show", () => {
+    const taps = [said("taps", "allAnswer"), choice("air", "airPath", "free")];
+    expect(judged("ecm", [...AGREES, ...taps]).decided).toBeNull();
+    expect(judged("ecm", [...AGREES, ...taps, ...AWAY]).decided).toBeNull();
+    const verdict = judged("ecm", [...AGREES, ...taps, ...AWAY, ...AWAY_AGAIN]);
+    expect(verdict).toMatchObject({ decided: "notMotor", headline: "Nothing wrong found" });
+    expect(verdict.action!.cures).toEqual([]);
+    // A trouble that shows is somewhere.
+    const shows = [said("trouble", "shows"), said("trouble", "shows")];
+    expect(judged("ecm", [...AGREES, ...taps, ...shows]).action!.cures).not.toEqual([]);
+  });
+
+  it("is not condemned on its complaint: a sealed one that has mains and command and was never seen to fail", () => {
+    const verdict = judged(
+      "ecmSealed",
+      [volts("mains", 232), volts("command.in", 6.3), ...lookedAndTurned()],
+      "twitches",
+    );
+    expect(verdict.action).toMatchObject({ cures: ["motor"] });
+    expect(verdict.action!.probability).toBeGreaterThan(0.9);
+    expect(verdict.decided).toBeNull();
+    expect(verdict.reason).toMatch(/nothing is opened or ordered on a complaint alone/u);
+    expect(verdict.next).not.toBeNull();
+  });
+});
+
 describe("a reading that cannot be made here", () => {
   const SILENT = [
     volts("mains", 231),
@@ -267,7 +327,7 @@ describe("the checks of a motor with its own electronics", () => {
     expect(answer.findings.map(({ sentence, departs }) => [sentence, departs])).toEqual([
       ["Mains 186 V: out of its band", true],
       ["Transformer 26.8 V: there", false],
-      ["Limit 12 V: out of its band", true],
+      ["Limit 12 V: below its band", true],
     ]);
     expect(answer).toMatchObject({ state: "departs", note: "2 depart" });
     expect(answer.steps.map(({ name }) => name)).toEqual([
@@ -277,18 +337,20 @@ describe("the checks of a motor with its own electronics", () => {
       "taps",
       "runsOn",
       "rocks",
+      "trouble",
     ]);
   });
 
   it("ask a family only what it can answer", () => {
     const asked = (family: Family) => answersAsked(job([], { motor: motor(family) }), 0);
-    expect(asked("ecm")).toEqual(["taps", "runsOn", "rocks"]);
-    expect(asked("miniSplit")).toEqual(["called", "turns", "runsOn", "rocks", "sister", "code"]);
+    expect(asked("ecm")).toEqual(["taps", "runsOn", "rocks", "trouble"]);
+    expect(asked("miniSplit")).toEqual(["called", "turns", "runsOn", "rocks", "sister", "trouble", "code"]);
   });
 
   it.each([
     ["sister", "neither", "goes"],
     ["runsOn", "stops", "calledStill"],
+    ["trouble", "away", "shows"],
   ])("try what comes and goes on another day, by itself: %s", (slot, nothing, something) => {
     const again = `${slot}Again`;
     const answered = (...readings: readonly Reading[]) =>
@@ -313,6 +375,17 @@ describe("the checks of a motor with its own electronics", () => {
       of(judged("ecmSealed", [...nothing, said("sisterAgain", "goes")], "cutsOut"), "unseen"),
     ).toBeGreaterThan(before);
     expect(remedies.notMotor).toBeLessThan(0.1);
+  });
+
+  it("do not tell the same trial twice: what was tried beside a good motor says it better", () => {
+    const found = (...readings: readonly Reading[]) =>
+      powerCheck
+        .answer(job(readings, { motor: motor("ecmSealed") }), 0)
+        .findings.map(({ variable }) => variable);
+    expect(found(said("trouble", "away"))).toEqual(["trouble"]);
+    expect(found(said("trouble", "away"), said("sister", "neither"))).toEqual(["sisterInPlace"]);
+    // Of those that are read in halves nobody asks for another one in their place.
+    expect(answersAsked(job([said("sister", "neither")], { motor: motor("ecm") }), 0)).toContain("trouble");
   });
 
   it("ask for the airflow once something was fitted, and take it at its word", () => {

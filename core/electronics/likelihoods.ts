@@ -17,6 +17,7 @@ import {
   DRIVER_SUPPLY,
   FEEDBACK,
   FIFTEEN_VOLTS,
+  type FedVariable,
   UNPLUGGED,
   FLASH,
   HARNESS_WIRES,
@@ -35,6 +36,8 @@ import {
   TEN_VOLTS,
   TESTER,
   TRANSFORMER_24,
+  TROUBLE,
+  TROUBLE_AGAIN,
   TURNS,
 } from "./variables.ts";
 
@@ -56,11 +59,13 @@ const along = (): LikelihoodRow[] =>
   CUTS.flatMap(([fault, from, absent, reason]) =>
     WAY.slice(from).map((point) => row(point, fault, { absent }, reason)),
   );
-const withoutMains = (points: readonly Variable<string, "present" | "absent">[]): LikelihoodRow[] =>
+const withoutMains = (points: readonly FedVariable[]): LikelihoodRow[] =>
   points.map((point) => row(point, "mainsDead", { absent: 0.97 }, "without mains nothing is made"));
-/** A transformer passes on what it gets: out of its band on one side, out of it on the other. */
+/** A transformer passes on what it gets: out of its band on one side, out of it on the other. Sags are the commoner. */
 const withMainsOff = (): LikelihoodRow[] =>
-  WAY.map((point) => row(point, "mainsOff", { absent: 0.85 }, "control voltage follows the mains"));
+  WAY.map((point) =>
+    row(point, "mainsOff", { absent: 0.7, high: 0.15 }, "control voltage follows the mains"),
+  );
 
 /** What stops it although it is fed and commanded. */
 const STOPS: readonly (readonly [FaultId, number, string])[] = [
@@ -132,6 +137,17 @@ const SISTER_ROWS: readonly LikelihoodRow[] = [
   row(SISTER, "outside", { stays: 0.9 }, "another motor does not cure it"),
   ...CARRIED.map(([fault, goes]) => row(SISTER, fault, { goes }, "it leaves with the motor that carries it")),
 ];
+/** Whatever it is, it shows while it is run as surely as it shows beside a good one. */
+const TROUBLE_ROWS: readonly LikelihoodRow[] = [
+  row(TROUBLE, "transformer", { shows: 0.97 }, "it stays dead"),
+  row(TROUBLE, "limitOpen", { shows: 0.9 }, "some close by themselves once cool"),
+  ...SISTER_ROWS.map((beside) => ({
+    ...beside,
+    variable: TROUBLE.id,
+    outcomes: { shows: beside.outcomes["goes"] ?? beside.outcomes["stays"]! },
+    reason: "it shows while it is run, if not every day",
+  })),
+];
 
 export const POWER_ROWS: readonly LikelihoodRow[] = [
   row(MAINS, "mainsDead", { dead: 0.98 }, "fuse, breaker, switch"),
@@ -187,6 +203,8 @@ export const POWER_ROWS: readonly LikelihoodRow[] = [
   row(TESTER, "module", { noGo: 0.85 }, "that is what the tester looks for"),
   ...SISTER_ROWS,
   ...onAnotherDay(SISTER_ROWS, SISTER_AGAIN),
+  ...TROUBLE_ROWS,
+  ...onAnotherDay(TROUBLE_ROWS, TROUBLE_AGAIN),
   // A board names the motor whatever keeps it from answering: the code says where to look, not what is broken.
   row(CODE, "module", { motor: 0.5, call: 0.1 }, "the board misses its answer"),
   row(CODE, "harness", { motor: 0.35, call: 0.25 }, "the answer is lost on its way"),

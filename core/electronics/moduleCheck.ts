@@ -104,6 +104,12 @@ function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | nul
   return certain("module", variable, said, upperFirst(variable.words[said] ?? said), said !== sound);
 }
 
+/** Its answer comes back through the same cable: one broken wire, and a sound driver is silent. */
+const BEFORE_DRIVER = {
+  order: "motor",
+  why: "A broken wire or a pin pushed back looks like dead electronics: every wire is looked at before they are condemned.",
+} as const;
+
 /** Harness, switches and module: locked out, waited out, measured dead. */
 export const moduleCheck: CheckDefinition = {
   id: "module",
@@ -129,7 +135,10 @@ export const moduleCheck: CheckDefinition = {
       .filter((finding) => finding !== null);
     const steps = slots.map((slot): DeclaredStep => {
       const { title, minutes, variable } = DEAD[slot];
-      return { name: slot, title, slots: [slot], minutes, variables: [variable] };
+      return {
+        ...{ name: slot, title, slots: [slot], minutes, variables: [variable] },
+        ...(slot === "harness" && sitting.motor.family === "miniSplitDriver" && { before: BEFORE_DRIVER }),
+      };
     });
     return {
       findings,

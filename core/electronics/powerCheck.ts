@@ -28,9 +28,10 @@ import { pointsOf, schemeOf } from "./ownScheme.ts";
 import { bareReason, LINE_PAIRS, WITH_ELECTRONICS, type Point, type Way } from "./scheme.ts";
 import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
+import type { FedVariable } from "./variables.ts";
 
 /** Which variable a point's voltage finds out. */
-const BY_SLOT: Readonly<Record<Point["slot"] & string, Variable<string, "present" | "absent">>> = {
+const BY_SLOT: Readonly<Record<Point["slot"] & string, FedVariable>> = {
   "v24.transformer": V.TRANSFORMER_24,
   "v24.limit": V.LIMIT_24,
   "v24.call": V.CALL_24,
@@ -45,7 +46,7 @@ const BY_SLOT: Readonly<Record<Point["slot"] & string, Variable<string, "present
   "driver.fifteen": V.FIFTEEN_VOLTS,
   "driver.command": V.DRIVER_COMMAND,
   "driver.feedback": V.FEEDBACK,
-} as Readonly<Record<string, Variable<string, "present" | "absent">>>;
+} as Readonly<Record<string, FedVariable>>;
 
 /** What stands at a point of the way, V; null while nothing was read. */
 export const voltsAt = (
@@ -54,16 +55,28 @@ export const voltsAt = (
   epoch: number,
 ): number | null => quantitiesIn(readings, "power", slot, epoch, "volts").at(-1) ?? null;
 
+/** What was read at a point of a way. */
+export interface PointRead {
+  readonly volts: number;
+  readonly fed: Fed;
+  /** Not what it should carry: too little or too much. */
+  readonly departs: boolean;
+  /** Too little: what lies before it is cut or weak. Too much is no cut. */
+  readonly lost: boolean;
+}
+
 /** What was read at a point, and whether it carries what it should there; null while nothing was. */
 export function readAt(
   job: Pick<Sitting, "readings" | "motor">,
   point: Point,
   epoch: number,
-): { readonly volts: number; readonly fed: Fed; readonly departs: boolean } | null {
+): PointRead | null {
   const volts = voltsAt(job, point.slot, epoch);
   if (volts === null || volts < 0) return null;
-  const fed = fedAt(volts, point.band(job.motor));
-  return { volts, fed, departs: fed === "dead" || fed === "outside" };
+  const band = point.band(job.motor);
+  const fed = fedAt(volts, band);
+  const departs = fed === "dead" || fed === "outside";
+  return { volts, fed, departs, lost: departs && volts < band.least };
 }
 
 /**
@@ -75,7 +88,7 @@ export function lostOn(
   { points }: Pick<Way, "points">,
   epoch: number,
 ): { readonly after: Point | null; readonly at: Point } | null {
-  const states = points.map((point) => readAt(job, point, epoch)?.departs);
+  const states = points.map((point) => readAt(job, point, epoch)?.lost);
   const at = states.indexOf(true);
   if (at < 0) return null;
   const after = states.slice(0, at).lastIndexOf(false);
@@ -110,23 +123,32 @@ function mainsFinding(job: Sitting, points: readonly Point[], epoch: number): Fi
   return certain("power", V.MAINS, worst.fed, said, worst.departs);
 }
 
+/** So near the lower end of its band a point may carry what is left of something that fails. Judgement. */
+const NEARLY_LOST = 1.1;
+const NEAR_ITS_END = { present: 1, absent: 0.5 };
+
 function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null {
   const read = readAt(job, point, epoch);
   if (!read) return null;
-  const { volts, fed, departs: absent } = read;
+  const { volts, fed, departs, lost } = read;
   const variable = BY_SLOT[point.slot]!;
-  const word = fed === "dead" ? "missing" : absent ? "out of its band" : "there";
+  const word =
+    fed === "dead" ? "missing" : lost ? "below its band" : departs ? "there, above its band" : "there";
   const said = `${point.name} ${quantityText(volts, VOLTAGE)}: ${word}`;
-  return certain("power", variable, absent ? "absent" : "present", said, absent);
+  const finding = certain("power", variable, lost ? "absent" : departs ? "high" : "present", said, departs);
+  const weak = !departs && volts < NEARLY_LOST * point.band(job.motor).least;
+  return weak ? { ...finding, likelihood: NEAR_ITS_END } : finding;
 }
+
+const isMissing = ({ absent }: Finding["likelihood"]) => absent !== undefined;
 
 /** Whether what a driver lives on was seen missing at its plug. */
 const isUnfed = (findings: readonly Finding[]): boolean =>
   [V.DRIVER_SUPPLY, V.FIFTEEN_VOLTS].some(({ id }) =>
-    findings.some(({ variable, departs }) => variable === id && departs),
+    findings.some(({ variable, likelihood }) => variable === id && isMissing(likelihood)),
   );
 /** Either as likely: what was read stands in the record, and says nothing of who is to blame. */
-const NOTHING_SAID = { present: 1, absent: 1 };
+const NOTHING_SAID = { present: 1, high: 1, absent: 1 };
 
 /**
  * Where what a driver lives on was seen missing, that it gives no answer follows from it, whoever lost it; and a board
@@ -135,8 +157,8 @@ const NOTHING_SAID = { present: 1, absent: 1 };
 function unfedDriver(findings: readonly Finding[]): readonly Finding[] {
   if (!isUnfed(findings)) return findings;
   return findings.map((finding) =>
-    (finding.variable === V.FEEDBACK.id && finding.departs) ||
-    (finding.variable === V.DRIVER_COMMAND.id && !finding.departs)
+    (finding.variable === V.FEEDBACK.id && isMissing(finding.likelihood)) ||
+    (finding.variable === V.DRIVER_COMMAND.id && !isMissing(finding.likelihood))
       ? { ...finding, likelihood: NOTHING_SAID }
       : finding,
   );
@@ -158,6 +180,8 @@ const ANSWERS: Readonly<
     | "tester"
     | "sister"
     | "sisterAgain"
+    | "trouble"
+    | "troubleAgain"
     | "unplugged"
     | "code",
     { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
@@ -174,6 +198,8 @@ const ANSWERS: Readonly<
   tester: { variable: V.TESTER, sound: ["go"], families: ["ecmAirflow"] },
   sister: { variable: V.SISTER, sound: ["neither"], families: SWAPPED_WHOLE },
   sisterAgain: { variable: V.SISTER_AGAIN, sound: ["neither"], families: SWAPPED_WHOLE },
+  trouble: { variable: V.TROUBLE, sound: ["away"], families: WITH_ELECTRONICS },
+  troubleAgain: { variable: V.TROUBLE_AGAIN, sound: ["away"], families: WITH_ELECTRONICS },
   unplugged: { variable: V.UNPLUGGED, sound: ["back"], families: ["miniSplitDriver"] },
   code: {
     variable: V.CODE,
@@ -202,9 +228,17 @@ function codeSentence({ readings, motor }: Sitting, words: string, epoch: number
   return `Code ${shown.text}${known ? `, ${known.means}` : ""}: ${lowerFirst(words)}`;
 }
 
-/** Whether what is asked first was answered so that this is asked too: what comes and goes is tried again, else nothing. */
-const isAsked = (job: Pick<Sitting, "readings">, slot: AnswerSlot, epoch: number) =>
-  unmetNeeds(job, "power", POWER_SLOTS[slot], epoch).every((name) => name === "stance");
+/** Whether a motor known to be good was tried in its place. */
+const isCompared = (job: Pick<Sitting, "readings" | "motor">, epoch: number) =>
+  answersOf(job.motor).includes("sister") && chosen(job, "power", POWER_SLOTS, "sister", epoch) !== undefined;
+
+/**
+ * Whether what is asked first was answered so that this is asked too: what comes and goes is tried again, else nothing. What
+ * was tried beside a good motor is not tried without it, nor told a second time.
+ */
+const isAsked = (job: Pick<Sitting, "readings" | "motor">, slot: AnswerSlot, epoch: number) =>
+  unmetNeeds(job, "power", POWER_SLOTS[slot], epoch).every((name) => name === "stance") &&
+  !((slot === "trouble" || slot === "troubleAgain") && isCompared(job, epoch));
 
 function answerFinding(job: Sitting, slot: AnswerSlot, epoch: number): Finding | null {
   const said = chosen(job, "power", POWER_SLOTS, slot, epoch);
@@ -267,6 +301,8 @@ const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "mi
   tester: { title: "The plug-in tester's word", minutes: 4 },
   sister: { title: "A known-good motor in its place", minutes: 8 },
   sisterAgain: { title: "On another day: a known-good motor in its place", minutes: 8 },
+  trouble: { title: "Run as it is used: does the trouble show?", minutes: 10 },
+  troubleAgain: { title: "On another day: run as it is used", minutes: 10 },
   unplugged: { title: "Supply again, with the fan unplugged", minutes: 8, before: BEFORE_BOARD },
   code: { title: "The code, and what the machine's label says of it", minutes: 1 },
 };
@@ -324,6 +360,8 @@ export const powerCheck: CheckDefinition = {
     V.TESTER,
     V.SISTER,
     V.SISTER_AGAIN,
+    V.TROUBLE,
+    V.TROUBLE_AGAIN,
     V.UNPLUGGED,
     V.CODE,
   ],

@@ -34,6 +34,7 @@ const WITH_A_GOOD_ONE = {
   stays: "It stays",
   neither: "No trouble with either",
 } as const;
+const SHOWS = { shows: "Shows", away: "Does not show" } as const;
 
 /** Supply, command and answer: read with power on, by qualified people. */
 export const POWER_SLOTS = {
@@ -93,6 +94,10 @@ export const POWER_SLOTS = {
   sister: answers("A motor of the same kind, known to be good, in its place", WITH_A_GOOD_ONE),
   sisterAgain: answers("No trouble then; the good one in its place on another day", WITH_A_GOOD_ONE, {
     sister: "neither",
+  }),
+  trouble: answers("Run as it is used, one call from start to stop: what was complained of", SHOWS),
+  troubleAgain: answers("It did not show then; run as it is used on another day", SHOWS, {
+    trouble: "away",
   }),
   unplugged: answers("A supply missing at the fan plug: off, waited out, fan unplugged, powered again", {
     back: "It is there then",

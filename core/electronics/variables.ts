@@ -9,12 +9,15 @@ const fed = <const Id extends string>(id: Id, title: string, what: string) =>
   variable({
     id,
     title,
-    outcomes: ["present", "absent"],
-    leak: { absent: 0.006 },
-    leakReason: "a probe that does not reach the terminal",
+    outcomes: ["present", "high", "absent"],
+    leak: { high: 0.01, absent: 0.006 },
+    leakReason: "a transformer on its lower tap; a probe that does not reach the terminal",
     slip: TYPED,
-    words: { present: `${what} is there`, absent: `${what} is missing` },
+    words: { present: `${what} is there`, high: `${what} is above its band`, absent: `${what} is missing` },
   });
+
+/** A point of a way: fed, fed too much, or not. */
+export type FedVariable = ReturnType<typeof fed>;
 
 export const MAINS = variable({
   id: "mains",
@@ -168,6 +171,25 @@ export const SISTER_AGAIN = variable({
   ...SISTER,
   id: "sisterAgain",
   title: "A known-good motor in its place, on another day",
+});
+
+export const TROUBLE = variable({
+  id: "trouble",
+  title: "The trouble itself, run as it is used",
+  outcomes: ["away", "shows"],
+  leak: { shows: 0.12 },
+  leakReason: "how such motors start, ramp and run on is taken for a fault",
+  slip: SEEN,
+  words: {
+    away: "run as it is used, the trouble does not show",
+    shows: "run as it is used, the trouble shows",
+  },
+});
+
+export const TROUBLE_AGAIN = variable({
+  ...TROUBLE,
+  id: "troubleAgain",
+  title: "The trouble itself, on another day",
 });
 
 export const UNPLUGGED = variable({

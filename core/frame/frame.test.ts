@@ -10,6 +10,7 @@ import {
   MILLIOHM,
   pairs,
   reading,
+  seen,
 } from "../../tests/jobs.ts";
 import { endsTooLow, frameCheck, frameOutcome } from "./index.ts";
 
@@ -84,6 +85,8 @@ describe("open on a meter that ends low", () => {
       choice("mechanical", "turn", "grinding"),
       choice("mechanical", "turn", "grinding"),
       choice("mechanical", "axialPlay", "clear"),
+      choice("mechanical", "sight", "opened"),
+      seen([]),
       ...pairs(["128m", "128m", "128.1m"], MILLIOHM, "0.1m"),
     ];
     const noisy = (readings: typeof worn) => assessJob({ ...job(readings), complaint: "noisy" });

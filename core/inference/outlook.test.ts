@@ -45,7 +45,8 @@ function byHand(
     const left = members.filter((i) => (bits(cures[i]!) & mask) === 0);
     if (left.length === 0) return true;
     const holds = left.some((i) => raised[i] === 1 && (mask === 0 || (bits(cures[i]!) & aside) === 0));
-    return !holds && !(left.length === members.length && (complained || mask !== 0));
+    const papers = mask === 0 && members.every((i) => (bits(cures[i]!) & aside) !== 0);
+    return !holds && (papers || !(left.length === members.length && (complained || mask !== 0)));
   };
   return {
     cured: share(cured),

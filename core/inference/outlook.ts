@@ -74,8 +74,8 @@ export interface CureOutlook {
  * How likely sets of cures are to be all that is needed: the mass of the fault sets they cure.
  *
  * A further fault that no finding raised does not hold a repair up, since its proof would show it: beside at least one
- * fault that is cured it may stay. Where somebody complains, doing nothing cures the empty set alone; where nobody does,
- * it is enough that no finding raised anything.
+ * fault that is cured it may stay. Where somebody complains, doing nothing cures the empty set, and beside it papers and
+ * set-ups that no finding raised; where nobody does, it is enough that no finding raised anything.
  * @param masks cures as bits, one for each outlook
  * @param raised 1 for each fault of the model that some finding raised
  */
@@ -105,6 +105,7 @@ export function cureOutlooks(
     const holds = left.map((isLeft, kind) =>
       Number(isLeft === 1 && wasRaised[kind] && (mask === 0 || (curedBy[kind]! & actions.aside) === 0)),
     );
+    const aside = curedBy.map((by) => Number((by & actions.aside) !== 0));
     const allHold = complained || mask !== 0;
     let cured = 0;
     let exact = 0;
@@ -115,7 +116,8 @@ export function cureOutlooks(
       const uncured = left[a]! + left[b]! + left[c]!;
       if (uncured > 0) {
         if ((holds[a]! | holds[b]! | holds[c]!) !== 0) continue;
-        if (allHold && uncured === Math.sign(a) + Math.sign(b) + Math.sign(c)) continue;
+        const all = Math.sign(a) + Math.sign(b) + Math.sign(c);
+        if (allHold && uncured === all && (mask !== 0 || aside[a]! + aside[b]! + aside[c]! < all)) continue;
       }
       cured += shares[g]!;
       if ((mask & ~asked[g]!) === 0) exact += shares[g]!;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { choice, HUB, job, measured, ohmsOf, reading, skipped } from "../../tests/jobs.ts";
+import { choice, frameOpen, HUB, job, measured, ohmsOf, reading, skipped } from "../../tests/jobs.ts";
+import { assessJob } from "../assess/index.ts";
 import { insulationCheck } from "./index.ts";
 
 const read = (slot: string, typed: string) => reading({ check: "insulation", slot, value: ohmsOf(typed) });
@@ -10,6 +11,22 @@ const answer = (readings: Parameters<typeof job>[0], motor: Parameters<typeof jo
   const [found] = insulationCheck.answer(job(readings, motor), 0).findings;
   return found && Object.keys(found.likelihood)[0];
 };
+
+describe("a meter and a tester at the same leads", () => {
+  it("speak of one dampness: what the tester adds against water is less than it would say alone", () => {
+    const odds = (...readings: Parameters<typeof job>[0]) => {
+      const { faults } = assessJob(job(readings, { complaint: "noisy" }));
+      const { probability } = faults.find(({ fault }) => fault === "waterInside")!;
+      return Math.log10(probability / (1 - probability));
+    };
+    const good = read("oneMinute", "2.2G");
+    const alone = odds(good) - odds();
+    const added = odds(...frameOpen(), good) - odds(...frameOpen());
+    expect(alone).toBeLessThan(-0.2);
+    expect(added).toBeLessThan(0);
+    expect(added).toBeGreaterThan(0.7 * alone);
+  });
+});
 
 describe("insulation with a tester", () => {
   it("is corrected to 40 °C before it is judged: 18 MΩ at 20 °C is a quarter there (IEEE 43, memory)", () => {

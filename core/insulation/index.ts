@@ -3,3 +3,4 @@ export * from "./insulation.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
 export * from "./check.ts";
+export { FRAME_TOGETHER } from "./likelihoods.ts";

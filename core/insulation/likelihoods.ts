@@ -1,4 +1,5 @@
-import { row } from "../catalogue/index.ts";
+import { row, together } from "../catalogue/index.ts";
+import { FRAME } from "../frame/index.ts";
 import { INSULATION } from "./variables.ts";
 
 /**
@@ -19,4 +20,12 @@ export const INSULATION_ROWS = [
     "damp conducts; dry it and read again",
   ),
   row(INSULATION, "debris", { poor: 0.2 }, "damp and dirt conduct"),
+];
+
+const BOTH = [FRAME, INSULATION] as const;
+
+/** A meter and a tester at the same leads look for one way to the frame: what one of them misses the other may miss too. */
+export const FRAME_TOGETHER = [
+  together(BOTH, "waterInside", "one dampness lies behind both"),
+  together(BOTH, "frameFault", "one bare place lies behind both"),
 ];

@@ -253,6 +253,10 @@ const OPEN: DeclaredStep = {
   slots: ["sight", "seen"],
   minutes: 12,
   variables: [LAMINATIONS_SEEN, MAGNETS_SEEN, DEBRIS_SEEN, WATER_SEEN, BURNT],
+  before: {
+    order: "bearings",
+    why: "Rust and dirt inside grind as a bearing does: it is looked into before bearings are ordered.",
+  },
 };
 /** The same once more: it lies open now. */
 const INSIDE: DeclaredStep = {
@@ -260,6 +264,7 @@ const INSIDE: DeclaredStep = {
   title: "Look inside",
   slots: ["seen"],
   since: ["sight", "opened"],
+  marks: Object.fromEntries(PARTS.map(({ variable, marks }) => [variable.id, marks.map(({ code }) => code)])),
   minutes: 2,
 };
 const DRAG: DeclaredStep = {

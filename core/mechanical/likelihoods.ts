@@ -72,7 +72,7 @@ export const MECHANICAL_ROWS = [
   row(DAMP, "debris", { rust: 0.2 }, "some of the dirt is rust"),
   row(DAMP, "waterInside", { rust: 0.6 }, "what gets in wets the flange and bolts too"),
   row(WATER_SEEN, "waterInside", { rust: 0.75, standing: 0.2 }, "plain to see once open"),
-  row(WATER_SEEN, "bearing", { rust: 0.02 }, "a rusted bearing stains its seat"),
+  row(WATER_SEEN, "bearing", { rust: 0.015 }, "a rusted bearing stains its seat"),
   row(MAGNETS_SEEN, "magnets", { chipped: 0.9, scratched: 0.07 }, "seen once the motor is open"),
   row(MAGNETS_SEEN, "laminations", { scratched: 0.6, chipped: 0.15 }, "torn sheets score the magnets"),
   row(MAGNETS_SEEN, "debris", { scratched: 0.3 }, "chips score what they rub on"),

@@ -58,7 +58,7 @@ export const WATER_SEEN = variable({
   id: "waterSeen",
   title: "Water inside",
   outcomes: ["dry", "rust", "standing"],
-  leak: { rust: 0.015, standing: 0.001 },
+  leak: { rust: 0.01, standing: 0.001 },
   leakReason: "a trace from long ago",
   slip: SEEN,
   words: { dry: "dry inside", rust: "rust or a tide mark inside", standing: "water standing inside" },

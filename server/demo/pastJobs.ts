@@ -26,6 +26,7 @@ const rumbling = (machine: string, serial: string, day: string, by: string): Dem
   by,
   turn: "grinding",
   play: "clear",
+  opened: true,
   seen: ["rust"],
   pairs: SOUND_TRIKE,
   decision: { what: "replacePart", cures: ["bearings"], why: "Bearings grind and have play; winding sound." },

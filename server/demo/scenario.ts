@@ -62,6 +62,7 @@ const JOBS: readonly DemoJob[] = [
     safe: true,
     turn: "grinding",
     play: "clear",
+    opened: true,
     seen: ["rust"],
     frame: OPEN3,
     meter: MILLIOHM,

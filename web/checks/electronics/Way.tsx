@@ -5,12 +5,13 @@ import { Mark } from "../../ui/Mark.tsx";
 
 type State = "agrees" | "departs" | "toDo";
 
-/** What stands at a point: its voltage in words, and whether it carries what it should. */
-function usePoint(point: Point): { readonly state: State; readonly text: string } {
+/** What stands at a point: its voltage in words, whether it carries what it should, and whether anything arrives there. */
+function usePoint(point: Point): { readonly state: State; readonly text: string; readonly arrives: boolean } {
   const { record, epoch } = useOpenJob();
   const read = readAt(record, point, epoch);
-  if (!read) return { state: "toDo", text: "not read" };
+  if (!read) return { state: "toDo", text: "not read", arrives: false };
   return {
+    arrives: !read.lost,
     state: read.departs ? "departs" : "agrees",
     text: read.volts === 0 ? "none" : quantityText(read.volts, VOLTAGE),
   };
@@ -31,13 +32,13 @@ function PointOnWay({
   readonly active: boolean;
   readonly onChoose: () => void;
 }) {
-  const { state, text } = usePoint(point);
+  const { state, text, arrives } = usePoint(point);
   return (
     <li className="relative min-w-0 flex-1 text-center max-sm:text-left">
       <span
         aria-hidden
         className={`absolute right-1/2 top-[3.15rem] -z-10 h-0 w-full border-t-2 max-sm:hidden ${
-          state === "agrees" ? "border-green" : "border-dashed border-line-strong"
+          arrives ? "border-green" : "border-dashed border-line-strong"
         } [li:first-child>&]:hidden`}
       />
       <button
@@ -66,7 +67,11 @@ function PointOnWay({
 function useLost(way: WayOf): string {
   const { record, epoch } = useOpenJob();
   const lost = lostOn(record, way, epoch);
-  if (!lost) return way.points.every((point) => readAt(record, point, epoch)) ? "It arrives." : "";
+  if (!lost) {
+    const read = way.points.map((point) => readAt(record, point, epoch));
+    if (!read.every(Boolean)) return "";
+    return read.some((one) => one?.departs) ? "It arrives, above its band." : "It arrives.";
+  }
   const at = lost.at.name.toLowerCase();
   return lost.after
     ? `Lost between ${lost.after.name.toLowerCase()} and ${at}.`

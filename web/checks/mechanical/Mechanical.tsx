@@ -64,10 +64,22 @@ export function Mechanical() {
   const seen = latestIn(record.readings, "mechanical", "seen", epoch);
   const marks = seen?.value.kind === "choices" ? seen.value.choices : [];
   const again = seen !== undefined && askedAgain(verdict, "mechanical", "seen");
-  const saw = (choices: string[]) =>
-    void read("mechanical", "seen", { kind: "choices", choices }, { supersedes: seen?.id ?? null }).then(
-      (outcome) => setProblem(outcome.kind === "refused" ? outcome.sentence : ""),
+  const sight = latestIn(record.readings, "mechanical", "sight", epoch);
+  const [lookedAnew, setLookedAnew] = useState(false);
+  const saw = async (choices: string[]) => {
+    // The first mark of another look into what lies open begins it; those pressed after it belong to it.
+    if (again && !lookedAnew && chosen("sight") === "opened") {
+      setLookedAnew(true);
+      await read("mechanical", "sight", { kind: "choice", choice: "opened" }, { supersedes: sight!.id });
+    }
+    const outcome = await read(
+      "mechanical",
+      "seen",
+      { kind: "choices", choices },
+      { supersedes: seen?.id ?? null },
     );
+    setProblem(outcome.kind === "refused" ? outcome.sentence : "");
+  };
   const one = (slot: string) => <ChooseOne check="mechanical" slot={slot} by={choosing} />;
   const opened = (slot: string) =>
     unmetNeeds(record, "mechanical", slotOf("mechanical", slot)!, epoch).length === 0;
@@ -96,20 +108,20 @@ export function Mechanical() {
         <AnyOf
           label={labelOf("mechanical", "seen")}
           value={marks}
-          onChoose={saw}
+          onChoose={(choices) => void saw(choices)}
           options={optionsOf("mechanical", "seen")}
           disabled={closed}
         >
           <Button
             aria-pressed={seen !== undefined && marks.length === 0}
             disabled={closed}
-            onClick={() => saw([])}
+            onClick={() => void saw([])}
             className="aria-pressed:border-green aria-pressed:bg-green aria-pressed:text-on-green"
           >
             Nothing of these
           </Button>
           {again && (
-            <Button look="main" disabled={closed} onClick={() => saw([...marks])}>
+            <Button look="main" disabled={closed} onClick={() => void saw([...marks])}>
               Looked again: the same
             </Button>
           )}
