@@ -83,7 +83,7 @@ describe("the reason of a verdict", () => {
   it("of what is decided says by how much, and of nothing that fits that these checks cannot see it", () => {
     expect(reason({}, action(), true)).toBe("Replace the bearings: 95 % that it is all that is needed.");
     expect(reason({}, action({ cures: [] }), true)).toBe(
-      "Not the motor: 95 % that it is all that is needed.",
+      "What was read agrees: 95 % that nothing is to be done.",
     );
     expect(reason({}, null)).toBe("What fits best is something that these checks cannot see.");
   });

@@ -22,7 +22,10 @@ export function reasonOf(
   if (holds.halfDone) return `${holds.halfDone.title}: half done. Finish it before deciding.`;
   if (holds.setupDoubt) return "The test set-up is the likely cause: mend it and read again what it touched.";
   if (!action) return "What fits best is something that these checks cannot see.";
-  const what = action.cures.length > 0 ? curesText(action.cures) : DISPOSITION_LABELS.notMotor;
+  const nothing = action.cures.length === 0;
+  const what = nothing ? "Nothing wrong" : curesText(action.cures);
+  if (decided && nothing)
+    return `What was read agrees: ${chanceText(action.probability)} that nothing is to be done.`;
   if (decided) return `${what}: ${chanceText(action.probability)} that it is all that is needed.`;
   if (action.probability >= 1 - doubt && holds.unfed)
     return `${what} fits, but first: ${lowerFirst(holds.unfed.title)}.`;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { assessJob } from "#core/assess";
+import type { Family } from "#core/record";
 import {
   choice,
   frameOpen,
@@ -7,12 +8,14 @@ import {
   job,
   lamps,
   lookedAndTurned,
+  measured,
   MILLIOHM,
   pairs,
+  reading,
   SOUND_LAMPS,
   spun,
 } from "../../tests/jobs.ts";
-import { nextSuspects } from "./index.ts";
+import { nextSuspects, suspectsLead } from "./index.ts";
 
 const cleared = (complaint: "noRun" | "hot", ...more: ReturnType<typeof choice>[]) =>
   job(
@@ -49,6 +52,55 @@ describe("a cleared motor", () => {
     );
     const record = cleared("noRun", choice("run", "swap", "stillFails"), ...shorted);
     expect(nextSuspects(record, assessJob(record))[0]).toBe("controller");
+  });
+  it("of a blower in which nothing is wrong is told what comes and goes around it, and nothing where a cause has a name", () => {
+    const blower = (readings: ReturnType<typeof choice>[], family: Family = "miniSplitDriver") => {
+      const record = job([...lookedAndTurned(), ...readings], {
+        complaint: "cutsOut",
+        motor: {
+          ...HUB,
+          family,
+          consequence: "nuisance",
+          hallSpacing: "none",
+          expected: null,
+          rated: { volts: 230 },
+        },
+      });
+      const verdict = assessJob(record);
+      return { verdict, suspects: nextSuspects(record, verdict) };
+    };
+    const power = (slot: string, word: string) => choice("power", slot, word);
+    const fed = (
+      ["mains", "driver.supply", "driver.fifteen", "driver.command", "driver.feedback"] as const
+    ).map((slot, i) => measured("power", slot, "volts", [231, 318, 15, 4, 8][i]!));
+    // Somebody who measured wrongly brings in a sound one too: the meter is held against something known.
+    const meter = ["known", "knownRead"].map((slot) =>
+      reading({ check: "setup", slot, value: { kind: "ohms", ohms: 10 }, instrumentId: MILLIOHM.id }),
+    );
+    const tried = [
+      power("sister", "neither"),
+      power("sisterAgain", "neither"),
+      power("sisterAgain", "neither"),
+    ];
+    const sound = blower([
+      ...fed,
+      power("turns", "runs"),
+      power("code", "none"),
+      choice("air", "airPath", "free"),
+      ...tried,
+      ...meter,
+    ]);
+    expect(sound.verdict.headline).toBe("Nothing wrong found");
+    expect(suspectsLead(sound.verdict)).toBe("If it comes back, look at");
+    expect(sound.suspects).toContain("a limit that trips warm and closes again");
+    const dead = [
+      measured("power", "mains", "volts", 231),
+      ...["v24.transformer", "v24.limit"].map((slot) => measured("power", slot, "volts", 0)),
+    ];
+    const named = blower([...dead, ...dead], "ecm");
+    expect(named.verdict.decided).toBe("notMotor");
+    expect(named.suspects).toEqual([]);
+    expect(suspectsLead(named.verdict)).toBe("Look next at");
   });
   it("has none while nothing is cleared", () => {
     const record = job([]);

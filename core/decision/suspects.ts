@@ -1,6 +1,6 @@
 import type { Verdict } from "../assess/index.ts";
 import type { FaultId } from "../catalogue/index.ts";
-import type { Complaint, JobRecord } from "../record/index.ts";
+import { FAMILY_FACTS, type Complaint, type JobRecord } from "../record/index.ts";
 
 /** What can look like a bad motor, in the order it is looked at. Common practice. */
 const ELSEWHERE: Readonly<Record<Complaint, readonly string[]>> = {
@@ -30,14 +30,47 @@ const ELSEWHERE: Readonly<Record<Complaint, readonly string[]>> = {
   routine: ["nothing further is wanted"],
 };
 
+/** What comes and goes around a motor with its own electronics, or is taken for a fault of it. Common practice. */
+const AROUND_A_FAN: Readonly<Record<Complaint, readonly string[]>> = {
+  noRun: ["a limit that trips warm and closes again", "plugs and pins while they are moved", "thermostat"],
+  runsOn: ["fan switch of the thermostat", "the delay after a call"],
+  twitches: ["a brief rocking at the start is usual", "plugs and pins while they are moved"],
+  cutsOut: [
+    "a limit that trips warm and closes again",
+    "plugs and pins while they are moved",
+    "mains while other machines start",
+  ],
+  uneven: ["filter, duct and doors", "command that wanders"],
+  noisy: ["mounting and shipping bracket", "wheel against its housing", "filter and static pressure"],
+  hot: ["filter, duct and wheel", "room in which it stands"],
+  lowPower: ["filter, duct and wheel", "jumper and speed switches"],
+  lowAirflow: ["filter, duct and wheel", "static pressure", "jumper and speed switches"],
+  frozenCoil: ["filter, duct and wheel", "jumper and speed switches", "refrigerant side, by licensed people"],
+  hunting: ["filter, duct and doors", "ramps up and down that are usual", "command that wanders"],
+  errorCode: ["a code left from an earlier day", "what the machine's own label says of it"],
+  afterRepair: ["what was touched last", "jumper and speed switches", "pins of the plugs"],
+  routine: ["nothing further is wanted"],
+};
+
+/** Whether nothing at all was found: no motor and nothing that feeds it is to blame. */
+export const isNothingWrong = ({ decided, cleared, action }: Verdict): boolean =>
+  decided === "notMotor" && !cleared && action?.cures.length === 0;
+
 /**
  * Where to look when the motor is cleared: the controller first where its own readings point at it, then what the
- * complaint suggests. Empty while the motor is not cleared.
+ * complaint suggests. Empty while the motor is not cleared, and where what keeps a motor with its own electronics from
+ * running was found by name.
  */
 export function nextSuspects(job: JobRecord, verdict: Verdict): readonly string[] {
   if (verdict.decided !== "notMotor" || verdict.epoch > 0) return [];
+  if (FAMILY_FACTS[job.motor.family].ownElectronics)
+    return isNothingWrong(verdict) ? AROUND_A_FAN[job.complaint] : [];
   const of = (id: FaultId) => verdict.faults.find(({ fault }) => fault === id)?.probability ?? 0;
   const usual = ELSEWHERE[job.complaint];
   if (of("controller") + of("switchShorted") <= of("outside")) return usual;
   return ["controller", ...usual.filter((one) => one !== "controller")];
 }
+
+/** What introduces them. */
+export const suspectsLead = (verdict: Verdict): string =>
+  isNothingWrong(verdict) ? "If it comes back, look at" : "Look next at";

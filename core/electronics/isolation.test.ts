@@ -69,7 +69,10 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
     });
     const supplied = [...silent, volts("driver.supply", 318)];
     expect(asked(supplied)).toMatchObject({ decided: null, slots: ["driver.fifteen"] });
-    expect(asked([...supplied, volts("driver.fifteen", 15.1)]).decided).toBe("replaceMotor");
+    // Its answer comes through the same cable: every wire of it is looked at last.
+    const fed = [...supplied, volts("driver.fifteen", 15.1)];
+    expect(asked(fed)).toMatchObject({ decided: null, slots: ["harness"] });
+    expect(asked([...fed, choice("module", "harness", "whole")]).decided).toBe("replaceMotor");
     // Its low supply missing, it is the board and not the motor.
     const unfed = judged("miniSplitDriver", [
       ...supplied,

@@ -1,5 +1,5 @@
 import { FELT, SEEN, TYPED } from "../check/index.ts";
-import { variable } from "../inference/index.ts";
+import { variable, type Variable } from "../inference/index.ts";
 
 /**
  * What the readings of a motor with its own electronics say. Outcomes from ordinary to dominant; the leak is the
@@ -123,10 +123,16 @@ export const RUNS_ON = variable({
 });
 
 /** What comes and goes is tried once more on another day: a trial of its own, as the first one. */
+const onAnotherDay = <Outcome extends string>(first: Variable<string, Outcome>, title: string) => ({
+  ...first,
+  title,
+  words: Object.fromEntries(
+    Object.entries<string>(first.words).map(([outcome, said]) => [outcome, `on another day: ${said}`]),
+  ) as Variable<string, Outcome>["words"],
+});
 export const RUNS_ON_AGAIN = variable({
-  ...RUNS_ON,
+  ...onAnotherDay(RUNS_ON, "Nothing called, on another day"),
   id: "runsOnAgain",
-  title: "Nothing called, on another day",
 });
 
 export const ROCKS = variable({
@@ -168,9 +174,8 @@ export const SISTER = variable({
 });
 
 export const SISTER_AGAIN = variable({
-  ...SISTER,
+  ...onAnotherDay(SISTER, "A known-good motor in its place, on another day"),
   id: "sisterAgain",
-  title: "A known-good motor in its place, on another day",
 });
 
 export const TROUBLE = variable({
@@ -187,9 +192,8 @@ export const TROUBLE = variable({
 });
 
 export const TROUBLE_AGAIN = variable({
-  ...TROUBLE,
+  ...onAnotherDay(TROUBLE, "The trouble itself, on another day"),
   id: "troubleAgain",
-  title: "The trouble itself, on another day",
 });
 
 export const UNPLUGGED = variable({

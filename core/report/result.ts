@@ -1,7 +1,14 @@
 import { assessJob, type Verdict } from "../assess/index.ts";
 import { factsOf } from "../catalogue/index.ts";
 import { lowerFirst } from "../check/index.ts";
-import { nextSuspects, proofOf, releaseOf, runProofOf } from "../decision/index.ts";
+import {
+  isNothingWrong,
+  nextSuspects,
+  proofOf,
+  releaseOf,
+  runProofOf,
+  suspectsLead,
+} from "../decision/index.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, epochOf, type JobRecord } from "../record/index.ts";
 
@@ -15,7 +22,7 @@ export function explaining(job: JobRecord): Verdict {
 
 function lookNextAt(job: JobRecord, verdict: Verdict): string {
   const suspects = nextSuspects(job, verdict);
-  return suspects.length > 0 ? `Look next at: ${suspects.join("; ")}.` : "";
+  return suspects.length > 0 ? `${suspectsLead(verdict)}: ${suspects.join("; ")}.` : "";
 }
 
 /** The likeliest fault that the action which leads is for. */
@@ -31,6 +38,8 @@ export interface Result {
   readonly plainWords: string;
 }
 
+const NOTHING_WRONG = "Everything that was read agrees, and what was complained of did not show.";
+
 /** What became of the motor where nothing was repaired: what is at fault, or that it is not. */
 function foundOf(verdict: Verdict, job: JobRecord): Result {
   const chosen = job.decisions.at(-1)?.disposition;
@@ -40,6 +49,11 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
     const fault = verdict.hardFact.ends === "motor" ? "laminations" : "magnets";
     return { answer: verdict.hardFact.sentence, plainWords: factsOf(fault).plainWords };
   }
+  if (isNothingWrong(verdict) && job.complaint !== "routine")
+    return {
+      answer: "Nothing wrong found",
+      plainWords: `${NOTHING_WRONG} ${lookNextAt(job, verdict)}`.trim(),
+    };
   if ((verdict.decided ?? chosen) === "notMotor") {
     const cause = verdict.decided ? causeOf(verdict) : null;
     return {

@@ -1,7 +1,7 @@
 import { useId, useState, type FormEvent } from "react";
 import { addDays, format } from "date-fns";
 import { Link, useNavigate } from "react-router";
-import { nextSuspects, plansOf } from "#core/decision";
+import { nextSuspects, suspectsLead, plansOf } from "#core/decision";
 import { chanceText } from "#core/quantity";
 import { cheapestUntil, otherHalfOf, type Action, type OtherHalf } from "#core/assess";
 import { cureFactsOf, curesText, decidedText, termsOf, type FaultId } from "#core/catalogue";
@@ -161,7 +161,7 @@ export default function Decide() {
       </p>
       {suspects.length > 0 && (
         <p className="mb-2 text-[0.95rem] leading-snug">
-          <strong>Look next at:</strong> {suspects.join("; ")}.
+          <strong>{suspectsLead(verdict)}:</strong> {suspects.join("; ")}.
         </p>
       )}
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-3">
