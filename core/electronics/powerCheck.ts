@@ -123,8 +123,8 @@ function mainsFinding(job: Sitting, points: readonly Point[], epoch: number): Fi
   return certain("power", V.MAINS, worst.fed, said, worst.departs);
 }
 
-/** So near the lower end of its band a point may carry what is left of something that fails. Judgement. */
-const NEARLY_LOST = 1.1;
+/** In this lowest share of its band a point may carry what is left of something that fails. Judgement. */
+const NEARLY_LOST = 0.1;
 const NEAR_ITS_END = { present: 1, absent: 0.5 };
 
 function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null {
@@ -136,11 +136,12 @@ function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null
     fed === "dead" ? "missing" : lost ? "below its band" : departs ? "there, above its band" : "there";
   const said = `${point.name} ${quantityText(volts, VOLTAGE)}: ${word}`;
   const finding = certain("power", variable, lost ? "absent" : departs ? "high" : "present", said, departs);
-  const weak = !departs && volts < NEARLY_LOST * point.band(job.motor).least;
+  const { least, most } = point.band(job.motor);
+  const weak = !departs && volts < least + NEARLY_LOST * (most - least);
   return weak ? { ...finding, likelihood: NEAR_ITS_END } : finding;
 }
 
-const isMissing = ({ absent }: Finding["likelihood"]) => absent !== undefined;
+const isMissing = ({ absent = 0, present = 0 }: Finding["likelihood"]) => absent > present;
 
 /** Whether what a driver lives on was seen missing at its plug. */
 const isUnfed = (findings: readonly Finding[]): boolean =>

@@ -70,7 +70,12 @@ export function Mechanical() {
     // The first mark of another look into what lies open begins it; those pressed after it belong to it.
     if (again && !lookedAnew && chosen("sight") === "opened") {
       setLookedAnew(true);
-      await read("mechanical", "sight", { kind: "choice", choice: "opened" }, { supersedes: sight!.id });
+      await read(
+        "mechanical",
+        "sight",
+        { kind: "choice", choice: "opened" },
+        { supersedes: sight?.id ?? null },
+      );
     }
     const outcome = await read(
       "mechanical",
