@@ -245,16 +245,22 @@ describe("a motor in which nothing is wrong", () => {
     const verdict = judged("ecm", [...AGREES, ...taps, ...AWAY, ...AWAY_AGAIN]);
     expect(verdict).toMatchObject({ decided: "notMotor", headline: "Nothing wrong found" });
     expect(verdict.action!.cures).toEqual([]);
+    const told = [...AGREES, ...taps, ...AWAY, ...AWAY_AGAIN];
+    const head = { number: 1, takenInAt: "2026-03-02T09:00:00.000Z", closedAt: null };
+    expect(buildReport(job(told, { motor: motor("ecm"), complaint: "cutsOut" }), head)).toMatchObject({
+      answer: "Nothing wrong found",
+      plainWords: expect.stringMatching(/did not show\. If it comes back, look at: a limit/u) as string,
+    });
     // A trouble that shows is somewhere.
     const shows = [said("trouble", "shows"), said("trouble", "shows")];
     expect(judged("ecm", [...AGREES, ...taps, ...shows]).action!.cures).not.toEqual([]);
   });
 
   it("is not condemned on its complaint: a sealed one that has mains and command and was never seen to fail", () => {
-    const verdict = judged(
-      "ecmSealed",
-      [volts("mains", 232), volts("command.in", 6.3), ...lookedAndTurned()],
-      "twitches",
+    const fan = { ...motor("ecmSealed"), consequence: "nuisance" as const };
+    const fed = [volts("mains", 232), volts("command.in", 6.3), choice("air", "airPath", "free")];
+    const verdict = assessJob(
+      job([...fed, ...lookedAndTurned()], { motor: fan, complaint: "twitches", events: ["surge"] }),
     );
     expect(verdict.action).toMatchObject({ cures: ["motor"] });
     expect(verdict.action!.probability).toBeGreaterThan(0.9);
