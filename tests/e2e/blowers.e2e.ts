@@ -119,6 +119,46 @@ test("will not stop: no call at the motor and it runs, so the module; a call tha
   await leads(page, "Built-in electronics do not switch off");
 });
 
+test("comes and goes, and shows on no day: nothing wrong found, and what to look at when it comes back", async ({
+  page,
+  bench,
+}) => {
+  await blower(
+    page,
+    bench,
+    "Seed store 6",
+    "cuts out under load",
+    "Mini-split fan with its own driver, five wires",
+  );
+  await read(page, [
+    ["Mains", "229"],
+    ["Motor supply", "318"],
+    ["Low supply", "15.1"],
+    ["Command", "4.2"],
+    ["Feedback", "8"],
+  ]);
+  await say(page, /^Fan called, everything plugged/u, "Turns");
+  await say(page, /^A motor of the same kind/u, "No trouble with either");
+  // Told beside a good one, the same trial is not asked for without it.
+  await expect(page.getByLabel(/^Run as it is used/u)).toHaveCount(0);
+  await say(page, /^No trouble then/u, "No trouble with either");
+  await page.getByRole("button", { name: "No code" }).press("Enter");
+  await goTo(page, "Look and turn");
+  await say(page, /^Turned by hand/u, "Even steps");
+  await page.getByRole("button", { name: "Nothing of these" }).press("Enter");
+  await goTo(page, "Airflow");
+  await say(page, /^Filter, duct/u, "A free way");
+  // Somebody who measures wrongly brings in a sound one too.
+  await goTo(page, "Set-up health");
+  await page.getByLabel("Known resistor", { exact: true }).fill("10");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("10.02");
+  await page.keyboard.press("Enter");
+  await expect(verdict(page).getByRole("heading", { name: "Nothing wrong found" })).toBeVisible();
+  await goTo(page, "Decide");
+  await expect(page.getByText(/If it comes back, look at: a limit that trips warm/u)).toBeVisible();
+});
+
 test("hunting: the air first, and static pressure above the plate says so", async ({ page, bench }) => {
   await blower(page, bench, "Fan bay 23", "hunting, up and down", "ECM blower, constant torque, taps");
   await goTo(page, "Airflow");
