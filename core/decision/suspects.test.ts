@@ -102,6 +102,12 @@ describe("a cleared motor", () => {
     expect(named.suspects).toEqual([]);
     expect(suspectsLead(named.verdict)).toBe("Look next at");
   });
+  it("that nobody complained of has none", () => {
+    const record = { ...cleared("hot"), complaint: "routine" as const };
+    const verdict = assessJob(record);
+    expect(verdict.decided).toBe("notMotor");
+    expect(nextSuspects(record, verdict)).toEqual([]);
+  });
   it("has none while nothing is cleared", () => {
     const record = job([]);
     expect(nextSuspects(record, assessJob(record))).toEqual([]);

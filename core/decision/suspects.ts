@@ -27,7 +27,7 @@ const ELSEWHERE: Readonly<Record<Complaint, readonly string[]>> = {
   hunting: ["filter, duct and doors", "command that wanders", "module"],
   errorCode: ["what the machine's own label says of the code", "connectors", "controller"],
   afterRepair: ["what was touched last", "order of wires in the plug", "settings"],
-  routine: ["nothing further is wanted"],
+  routine: [],
 };
 
 /** What comes and goes around a motor with its own electronics, or is taken for a fault of it. Common practice. */
@@ -49,7 +49,7 @@ const AROUND_A_FAN: Readonly<Record<Complaint, readonly string[]>> = {
   hunting: ["filter, duct and doors", "ramps up and down that are usual", "command that wanders"],
   errorCode: ["a code left from an earlier day", "what the machine's own label says of it"],
   afterRepair: ["what was touched last", "jumper and speed switches", "pins of the plugs"],
-  routine: ["nothing further is wanted"],
+  routine: [],
 };
 
 /** Whether nothing at all was found: no motor and nothing that feeds it is to blame. */
