@@ -3,7 +3,7 @@ import type { FaultId } from "../catalogue/index.ts";
 import { FAMILY_FACTS, type Complaint, type JobRecord } from "../record/index.ts";
 
 /** What can look like a bad motor, in the order it is looked at. Common practice. */
-const ELSEWHERE: Readonly<Record<Complaint, readonly string[]>> = {
+const ELSEWHERE: Readonly<Record<Exclude<Complaint, "routine">, readonly string[]>> = {
   noRun: [
     "supply and fuse, under load",
     "command or throttle",
@@ -27,11 +27,10 @@ const ELSEWHERE: Readonly<Record<Complaint, readonly string[]>> = {
   hunting: ["filter, duct and doors", "command that wanders", "module"],
   errorCode: ["what the machine's own label says of the code", "connectors", "controller"],
   afterRepair: ["what was touched last", "order of wires in the plug", "settings"],
-  routine: [],
 };
 
 /** What comes and goes around a motor with its own electronics, or is taken for a fault of it. Common practice. */
-const AROUND_A_FAN: Readonly<Record<Complaint, readonly string[]>> = {
+const AROUND_A_FAN: Readonly<Record<Exclude<Complaint, "routine">, readonly string[]>> = {
   noRun: ["a limit that trips warm and closes again", "plugs and pins while they are moved", "thermostat"],
   runsOn: ["fan switch of the thermostat", "the delay after a call"],
   twitches: ["a brief rocking at the start is usual", "plugs and pins while they are moved"],
@@ -49,7 +48,6 @@ const AROUND_A_FAN: Readonly<Record<Complaint, readonly string[]>> = {
   hunting: ["filter, duct and doors", "ramps up and down that are usual", "command that wanders"],
   errorCode: ["a code left from an earlier day", "what the machine's own label says of it"],
   afterRepair: ["what was touched last", "jumper and speed switches", "pins of the plugs"],
-  routine: [],
 };
 
 /** Whether nothing at all was found: no motor and nothing that feeds it is to blame. */
@@ -58,15 +56,16 @@ export const isNothingWrong = ({ decided, cleared, action }: Verdict): boolean =
 
 /**
  * Where to look when the motor is cleared: the controller first where its own readings point at it, then what the
- * complaint suggests. Empty while the motor is not cleared, and where what keeps a motor with its own electronics from
- * running was found by name.
+ * complaint suggests. Empty while the motor is not cleared, where nobody complained, and where what keeps a motor with its
+ * own electronics from running was found by name.
  */
 export function nextSuspects(job: JobRecord, verdict: Verdict): readonly string[] {
-  if (verdict.decided !== "notMotor" || verdict.epoch > 0) return [];
+  const { complaint } = job;
+  if (verdict.decided !== "notMotor" || verdict.epoch > 0 || complaint === "routine") return [];
   if (FAMILY_FACTS[job.motor.family].ownElectronics)
-    return isNothingWrong(verdict) ? AROUND_A_FAN[job.complaint] : [];
+    return isNothingWrong(verdict) ? AROUND_A_FAN[complaint] : [];
   const of = (id: FaultId) => verdict.faults.find(({ fault }) => fault === id)?.probability ?? 0;
-  const usual = ELSEWHERE[job.complaint];
+  const usual = ELSEWHERE[complaint];
   if (of("controller") + of("switchShorted") <= of("outside")) return usual;
   return ["controller", ...usual.filter((one) => one !== "controller")];
 }
