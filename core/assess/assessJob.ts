@@ -18,13 +18,11 @@ import {
 } from "../catalogue/index.ts";
 import {
   findingOf,
-  SEEN,
   type CheckAnswer,
   type CheckDefinition,
   type Finding,
   type Ordered,
 } from "../check/index.ts";
-import { SISTER_AGAIN, TROUBLE_AGAIN } from "../electronics/index.ts";
 import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
 import { hardFactOf, type HardFact } from "../mechanical/index.ts";
 import {
@@ -38,6 +36,7 @@ import {
 import { RUN_GOOD } from "../run/index.ts";
 import { allOpenProved, measuredOf, PAIRS_AT_REST } from "../winding/index.ts";
 import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
+import { carriedBy, isFounded, restsOn, seenToFail, soughtInVain } from "./grounds.ts";
 import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "./registry.ts";
@@ -64,8 +63,6 @@ const DOUBTFUL_FROM = 0.5;
 const LEAST_APART = 0.1;
 /** More on top of anything else is shown where it is likelier to be enough by this much. Judgement. */
 const LEAST_ADDED = 0.01;
-/** A finding speaks plainly for a fault from this weight on: four times the odds. Judgement. */
-const PLAINLY = 6;
 const MOST_CHANGES = 3;
 const MOST_RIVALS = 3;
 
@@ -331,79 +328,6 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
 /** Whether a reading is left that costs less than what the action would waste without it. */
 const worthAsking = ({ waste }: Action, steps: readonly NextCheck[], book?: PriceBook) =>
   steps.some(({ minutes }) => labour(minutes, book) < waste);
-
-/** Whether one of these findings departs and speaks plainly for the likeliest fault that the action cures. */
-function restsOn({ cures }: Action, faults: readonly FaultBelief[], findings: readonly Finding[]): boolean {
-  const departing = new Set(findings.filter(({ departs }) => departs).map(({ variable }) => variable));
-  const fault = faults.find((one) => factsOf(one.fault).cures.some((cure) => cures.includes(cure)));
-  return fault?.weights.some(({ variable, weight }) => departing.has(variable) && weight >= PLAINLY) ?? false;
-}
-
-/** Whether anything that was read departs, or speaks plainly for a fault that the action cures. */
-const isFounded = ({ cures }: Action, faults: readonly FaultBelief[], findings: readonly Finding[]) =>
-  findings.some(({ departs }) => departs) ||
-  faults.some(
-    ({ fault, weights }) =>
-      factsOf(fault).cures.some((cure) => cures.includes(cure)) &&
-      weights.some(({ weight }) => weight >= PLAINLY),
-  );
-
-/**
- * Whether a finding departs that speaks plainly for a fault which the action cures. Along a way of supply or call several
- * points say the same, so that none of them is missed alone: there any that the fault makes depart will do.
- */
-function seenToFail(
-  { cures }: Action,
-  faults: readonly FaultBelief[],
-  findings: readonly Finding[],
-): boolean {
-  const departing = new Set(findings.filter(({ departs }) => departs).map(({ variable }) => variable));
-  const onTheWay = new Set(
-    findings.filter(({ check, departs }) => check === "power" && departs).map(({ variable }) => variable),
-  );
-  return faults.some(
-    ({ fault, probability, weights }) =>
-      probability >= 0.5 &&
-      factsOf(fault).cures.some((cure) => cures.includes(cure)) &&
-      weights.some(
-        ({ variable, weight, clears }) =>
-          (departing.has(variable) && weight >= PLAINLY) || (onTheWay.has(variable) && !clears),
-      ),
-  );
-}
-
-/**
- * The finding felt or seen once, or read at one point of a way, without which the fault that an action is for would not be
- * likelier than not; null where there is none. Hands and eyes err and probes miss a pin: nothing is opened or ordered for on
- * one of them.
- */
-function carriedBy(
-  { variables }: MotorModel,
-  { cures }: Action,
-  faults: readonly FaultBelief[],
-  findings: readonly Finding[],
-): string | null {
-  const once = new Set(
-    findings.flatMap(({ variable, departs, slip, check }) => {
-      const usual = variables.find(({ id }) => id === variable)?.slip ?? 0;
-      return departs && ((slip ?? usual) >= SEEN || check === "power") ? [variable] : [];
-    }),
-  );
-  const fault = faults.find((one) => factsOf(one.fault).cures.some((cure) => cures.includes(cure)));
-  if (!fault) return null;
-  const odds = fault.probability / (1 - fault.probability);
-  const carrying = fault.weights.find(
-    ({ variable, weight }) => once.has(variable) && odds / 10 ** (weight / 10) < 1,
-  );
-  return carrying?.variable ?? null;
-}
-
-/** Whether nothing is to be done, and the trouble was looked for on two days and did not show. */
-const soughtInVain = ({ cures }: Action, findings: readonly Finding[]): boolean =>
-  cures.length === 0 &&
-  findings.some(
-    ({ variable, departs }) => (variable === TROUBLE_AGAIN.id || variable === SISTER_AGAIN.id) && !departs,
-  );
 
 /** Whether it does all that the other one does. */
 const doesAllOf = ({ cures }: Action, other: Action) => other.cures.every((cure) => cures.includes(cure));
