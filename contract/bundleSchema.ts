@@ -1,6 +1,5 @@
 import Joi from "joi";
-import { KV_CONVENTIONS, type KvConvention } from "#core/quantity";
-import { COMPLAINTS, ENTRY_KINDS, EVENTS, type JobRecord, type Measured, type Visit } from "#core/record";
+import { COMPLAINTS, ENTRY_KINDS, EVENTS, type JobRecord } from "#core/record";
 import type {
   BundledJob,
   FileOfBundle,
@@ -9,43 +8,20 @@ import type {
   MotorVersion,
   OldBundle,
 } from "./bundledJob.ts";
-import { fileName, id, instant, keyed, name, ohms, oneOf, sha256, strict, words } from "./fields.ts";
+import { closedSchema } from "./closingSchema.ts";
+import { fileName, instant, keyed, name, oneOf, sha256, strict, words } from "./fields.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { decisionSchema, ENTRY_SCHEMAS, intakeSchema, repairSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { motorSchema } from "./motorSchema.ts";
-import { outcomeSchema } from "./outcomeSchemas.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import { readingForm, readingSchema } from "./readingSchema.ts";
+import { visitSchema } from "./visitSchema.ts";
 
 /** The newest bundle this program writes; it reads every earlier one. */
 export const BUNDLE_VERSION = 2;
 const MOST_ENTRIES = 10_000;
 const MOST_FILES = 1000;
-
-const measured = {
-  value: Joi.number().greater(0).required(),
-  expanded: Joi.number().min(0).required(),
-};
-const measuredSchema = strict<Measured>(measured);
-export const visitSchema = strict<Visit>({
-  jobNumber: Joi.number().integer().min(0).required(),
-  at: instant.required(),
-  pairs: strict<NonNullable<Visit["pairs"]>>({
-    AB: measuredSchema.required(),
-    BC: measuredSchema.required(),
-    CA: measuredSchema.required(),
-  })
-    .allow(null)
-    .required(),
-  constant: strict<Measured & { convention: KvConvention }>({
-    ...measured,
-    convention: oneOf("convention", KV_CONVENTIONS).required(),
-  })
-    .allow(null)
-    .required(),
-  insulation: ohms.allow(null).required(),
-});
 
 const instruments = Joi.array().items(instrumentSchema).unique("id").max(100).required();
 const past = Joi.array().items(visitSchema).max(1000);
@@ -118,20 +94,6 @@ const versionSchema = keyed<MotorVersion>({
   by: name.allow("").required(),
   at: instant.required(),
   reason: words.required(),
-});
-
-const closedSchema = keyed<BundledJob["closings"][number]>({
-  entryId: id.required(),
-  kind: oneOf("kind of closing", ["closing", "callingOff"]).required(),
-  at: instant.required(),
-  by: name.required(),
-  reason: words.required(),
-  record: Joi.object().unknown().required(),
-  verdict: Joi.object({ rules: words.required(), findings: Joi.array().required() }).unknown().required(),
-  report: Joi.object().unknown().required(),
-  visit: visitSchema.required(),
-  sound: Joi.boolean().required(),
-  outcome: outcomeSchema,
 });
 
 const jobSchema = keyed<BundledJob>({

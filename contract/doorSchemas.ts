@@ -2,7 +2,7 @@ import Joi from "joi";
 import { name, oneOf, strict } from "./fields.ts";
 import { initials } from "./jobSchemas.ts";
 import type { CopiesView, CopyLine } from "./copies.ts";
-import { ROLES, type AuditLine, type SessionView } from "./doors.ts";
+import { ROLES, type AuditLine, type AuditPage, type SessionView, type TryLine } from "./doors.ts";
 
 const SHORTEST = 10;
 const LONGEST = 200;
@@ -37,6 +37,15 @@ export const firstOwnerSchema = strict<{
 
 export const passPhraseSchema = strict<{ passPhrase: string }>({ passPhrase });
 
+/** One's own is changed with the old one: a device that was left signed in gives nobody another's door. */
+export const ownPassPhraseSchema = strict<{ old: string; passPhrase: string }>({
+  old: Joi.string().max(LONGEST).required().messages({
+    "string.empty": "Type the pass-phrase you have now.",
+    "any.required": "Type the pass-phrase you have now.",
+  }),
+  passPhrase,
+});
+
 export const sessionSchema = strict<SessionView>({
   needed: Joi.boolean().required(),
   person: strict<NonNullable<SessionView["person"]>>({
@@ -47,6 +56,12 @@ export const sessionSchema = strict<SessionView>({
     .allow(null)
     .required(),
   first: Joi.boolean().required(),
+  tries: strict<NonNullable<SessionView["tries"]>>({
+    count: Joi.number().integer().min(1).required(),
+    from: Joi.array().items(Joi.string()).required(),
+  })
+    .allow(null)
+    .required(),
   token: Joi.string().allow(null).required(),
 });
 
@@ -70,9 +85,24 @@ export const copiesSchema = strict<CopiesView>({
     .required(),
 });
 
-export const auditSchema = strict<AuditLine>({
+const auditLineSchema = strict<AuditLine>({
   at: Joi.string().isoDate().required(),
   who: Joi.string().allow("").required(),
   what: Joi.string().required(),
   address: Joi.string().allow("").required(),
+});
+
+const tryLineSchema = strict<TryLine>({
+  hour: Joi.string().isoDate().required(),
+  address: Joi.string().allow("").required(),
+  count: Joi.number().integer().min(1).required(),
+  initials: Joi.array().items(Joi.string()).required(),
+});
+
+export const auditSchema = strict<AuditPage>({
+  items: Joi.array().items(auditLineSchema).required(),
+  total: Joi.number().integer().min(0).required(),
+  page: Joi.number().integer().min(1).required(),
+  pageSize: Joi.number().integer().min(1).required(),
+  tries: Joi.array().items(tryLineSchema).required(),
 });

@@ -27,12 +27,39 @@ export interface SessionView {
   readonly person: { readonly initials: string; readonly name: string; readonly role: Role } | null;
   /** Nobody can sign in yet: the first owner does it with the code the server printed. */
   readonly first: boolean;
+  /** Wrong pass-phrases of the last day, told to the owner; null to everybody else, and where there were none. */
+  readonly tries: WrongTries | null;
   /** Sent back with every change, so that no other site can make one; null where nobody is signed in. */
   readonly token: string | null;
 }
 
 /** Carries the token of a session. */
 export const TOKEN_HEADER = "X-Bench-Token";
+
+/** How often somebody was not let in, in all and by where they tried from. */
+export interface WrongTries {
+  readonly count: number;
+  readonly from: readonly string[];
+}
+
+/** Wrong tries of one hour from one address, by nobody who is known: counted, not told one by one. */
+export interface TryLine {
+  /** The hour's beginning, UTC, ISO 8601. */
+  readonly hour: string;
+  readonly address: string;
+  readonly count: number;
+  /** Initials they tried with, some of them. */
+  readonly initials: readonly string[];
+}
+
+/** Who did what, page by page, the latest first; and who was not let in. */
+export interface AuditPage {
+  readonly items: readonly AuditLine[];
+  readonly total: number;
+  readonly page: number;
+  readonly pageSize: number;
+  readonly tries: readonly TryLine[];
+}
 
 /** A line of who changed what beside the jobs, whose journals say it themselves. */
 export interface AuditLine {

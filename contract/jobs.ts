@@ -23,6 +23,8 @@ export interface Summary {
   readonly to: JobStep;
   readonly minutes: number;
   readonly marks: readonly string[];
+  /** Set where the verdict could not be worked out, in a sentence: what stands beside it is not of this version. */
+  readonly unjudged?: string;
   readonly disposition: Disposition | null;
   /** Who wrote last. */
   readonly by: string;
@@ -96,8 +98,32 @@ export interface JobView {
   readonly intake: Intake;
   readonly entries: readonly Entry[];
   readonly grounds: Grounds;
-  /** The last closing: its own record while it stands, and what a reopened job is held against. */
+  /** The last closing, where it was made here: its own record while it stands, and what a reopened job is held against. */
   readonly closing: ClosedRecord | null;
+  /** The last closing, where it came in with a file: another shop's word, and never this one's record. */
+  readonly elsewhere: ClosedElsewhere | null;
+}
+
+/** Where a closing came from that was not made here. */
+export interface Origin {
+  /** SHA-256 of the file that brought it. */
+  readonly sha256: string;
+  /** When it was taken in, UTC, ISO 8601, and by whom; empty where nobody signs in. */
+  readonly at: string;
+  readonly by: string;
+}
+
+/** What another shop said of a job when it closed it, in its own words. */
+export interface ClosedElsewhere {
+  readonly kind: ClosedRecord["kind"];
+  readonly at: string;
+  readonly by: string;
+  readonly reason: string;
+  readonly headline: string;
+  /** Its leading fault; null where it named none. */
+  readonly leading: { readonly name: string; readonly probability: number } | null;
+  readonly rules: string;
+  readonly file: Origin;
 }
 
 /** A person who works at this bench; readings carry the initials. */

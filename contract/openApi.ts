@@ -5,6 +5,7 @@ import {
   auditSchema,
   copiesSchema,
   firstOwnerSchema,
+  ownPassPhraseSchema,
   passPhraseSchema,
   sessionSchema,
   signInSchema,
@@ -119,7 +120,12 @@ function change(verb: "post" | "delete", path: string, summary: string, answer: 
   };
 }
 
-const HEALTH = Joi.object({ ok: Joi.boolean().required(), demo: Joi.boolean().required() });
+const HEALTH = Joi.object({
+  ok: Joi.boolean().required(),
+  demo: Joi.boolean().required(),
+  /** Jobs whose verdict could not be worked out. */
+  unjudged: Joi.number().integer().min(0).required(),
+});
 const DONE = Joi.object({ ok: Joi.boolean().required() });
 
 /** The whole API as OpenAPI 3.1. */
@@ -231,8 +237,8 @@ export function openApi(): Record<string, unknown> {
       ),
       at("/session/pass-phrase", (where) =>
         put(where, {
-          summary: "Set one's own pass-phrase",
-          body: json(passPhraseSchema),
+          summary: "Change one's own pass-phrase, with the old one",
+          body: json(ownPassPhraseSchema),
           answer: json(DONE),
         }),
       ),
@@ -243,7 +249,12 @@ export function openApi(): Record<string, unknown> {
           answer: json(DONE),
         }),
       ),
-      at("/audit", (where) => get(where, "Who changed what of the shop", json(listOf(auditSchema)))),
+      at("/audit", (where) =>
+        get(where, "Who changed what of the shop, and who was not let in", json(auditSchema), [
+          "page",
+          "size",
+        ]),
+      ),
       at(
         "/copies",
         (where) => get(where, "Copies of the shop that are kept", json(copiesSchema)),

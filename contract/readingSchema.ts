@@ -39,33 +39,41 @@ const FIELDS: {
   skipped: { reason: name.required(), what: name },
   withdrawn: { reason: name.required() },
 };
-const KINDS = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
+/** The value of a reading, of one of some kinds. */
+function valueOf(fields: Readonly<Record<string, Readonly<Record<string, Joi.Schema>>>>) {
+  const kinds = Object.keys(fields);
+  return Joi.alternatives()
+    .conditional(".kind", {
+      switch: kinds.map((kind) => ({
+        is: kind,
+        then: Joi.object({ kind: Joi.string(), ...fields[kind] }),
+      })),
+      otherwise: Joi.any()
+        .forbidden()
+        .messages({ "any.unknown": `A value must say its kind: ${kinds.join(", ")}.` }),
+    })
+    .required();
+}
 
-const valueSchema = Joi.alternatives()
-  .conditional(".kind", {
-    switch: KINDS.map((kind) => ({
-      is: kind,
-      then: Joi.object({ kind: Joi.string(), ...FIELDS[kind] }),
-    })),
-    otherwise: Joi.any()
-      .forbidden()
-      .messages({ "any.unknown": `A value must say its kind: ${KINDS.join(", ")}.` }),
-  })
-  .required();
+const formOf = (value: Joi.Schema) =>
+  keyed<Reading>({
+    id: id.required(),
+    check: oneOf("check", CHECK_IDS).required(),
+    slot: name.required(),
+    epoch: Joi.number().integer().min(0).required(),
+    value,
+    typed: Joi.string().max(LONGEST_NAME).allow("").required(),
+    instrumentId: name.allow(null).required(),
+    takenAt: instant.required(),
+    by: name.required(),
+    supersedes: id.allow(null).required(),
+  });
 
 /** A reading by its form alone: what an older program may have written. */
-export const readingForm = keyed<Reading>({
-  id: id.required(),
-  check: oneOf("check", CHECK_IDS).required(),
-  slot: name.required(),
-  epoch: Joi.number().integer().min(0).required(),
-  value: valueSchema,
-  typed: Joi.string().max(LONGEST_NAME).allow("").required(),
-  instrumentId: name.allow(null).required(),
-  takenAt: instant.required(),
-  by: name.required(),
-  supersedes: id.allow(null).required(),
-});
+export const readingForm = formOf(valueOf(FIELDS));
+
+/** A line of a record: a reading, or what an undo made of one. */
+export const readingAsKept = formOf(valueOf({ ...FIELDS, undone: {} }));
 
 /** A reading that fits a slot its check declares: an unknown slot, kind or word is refused with a sentence. */
 export const readingSchema = readingForm

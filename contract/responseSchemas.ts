@@ -1,12 +1,12 @@
 import Joi from "joi";
 import { CHECK_IDS, DISPOSITIONS, ENTRY_KINDS, type Entry } from "#core/record";
-import { visitSchema } from "./bundleSchema.ts";
 import { id, instant, keyed, name, oneOf, strict, words } from "./fields.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { intakeSchema } from "./jobSchemas.ts";
 import {
   STAGES,
   type BenchAside,
+  type ClosedElsewhere,
   type JobLine,
   type JobList,
   type Judging,
@@ -19,6 +19,7 @@ import { motorSchema } from "./motorSchema.ts";
 import { outcomeSchema } from "./outcomeSchemas.ts";
 import type { FieldProblem } from "./problems.ts";
 import type { Unit, UnitVisit } from "./shop.ts";
+import { visitSchema } from "./visitSchema.ts";
 
 /** What the API answers, as schemas: described in the OpenAPI document, and held against real answers in tests. */
 
@@ -44,6 +45,7 @@ const summarySchema = strict<Summary>({
   to: oneOf("step", ["takenIn", ...CHECK_IDS, "decide", "repair", "report"]).required(),
   minutes: Joi.number().min(0).required(),
   marks: Joi.array().items(name).required(),
+  unjudged: words,
   disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),
   by: name.allow("").required(),
   due: Joi.string(),
@@ -99,6 +101,26 @@ export const asideSchema = keyed<BenchAside>({
   minutes: Joi.number().min(0).required(),
 });
 
+const elsewhereSchema = strict<ClosedElsewhere>({
+  kind: oneOf("kind of closing", ["closing", "callingOff"] as const).required(),
+  at: instant.required(),
+  by: name.required(),
+  reason: words.required(),
+  headline: words.required(),
+  leading: strict<NonNullable<ClosedElsewhere["leading"]>>({
+    name: words.required(),
+    probability: Joi.number().min(0).max(1).required(),
+  })
+    .allow(null)
+    .required(),
+  rules: words.required(),
+  file: strict<ClosedElsewhere["file"]>({
+    sha256: Joi.string().allow("").required(),
+    at: instant.required(),
+    by: name.allow("").required(),
+  }).required(),
+});
+
 export const jobViewSchema = keyed<JobView>({
   id: id.required(),
   number: Joi.number().integer().min(1).required(),
@@ -118,6 +140,7 @@ export const jobViewSchema = keyed<JobView>({
     limits: limitsSchema,
   }).required(),
   closing: Joi.object().allow(null).required(),
+  elsewhere: elsewhereSchema.allow(null).required(),
 });
 
 const unitVisitSchema = keyed<UnitVisit>({

@@ -57,6 +57,7 @@ export function buildWhatIsStale() {
       "esbuild",
       "main=server/main.ts",
       "judge=server/judge/worker.ts",
+      "incoming=server/incoming/worker.ts",
       "maintain=server/maintain.ts",
       "--bundle",
       "--platform=node",
@@ -81,7 +82,10 @@ export function buildWhatIsStale() {
 
 export function run(args) {
   buildWhatIsStale();
-  const child = spawn(process.execPath, ["dist/server/main.js", ...args], { stdio: "inherit" });
+  // A line to the server that breaks when this process ends, by whatever signal: the server ends with it.
+  const child = spawn(process.execPath, ["dist/server/main.js", ...args], {
+    stdio: ["inherit", "inherit", "inherit", "ipc"],
+  });
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
   child.on("exit", (code) => process.exit(code ?? 0));
 }

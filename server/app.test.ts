@@ -27,7 +27,7 @@ describe("the server", () => {
   });
 
   it("believes what stands in front of it only where one was said to stand there", async () => {
-    const asked = (behindProxy: boolean) =>
+    const asked = (...proxies: string[]) =>
       request(
         createApp({
           services: shop.services,
@@ -35,17 +35,19 @@ describe("the server", () => {
           log: pino({ level: "silent" }),
           hosts: ["127.0.0.1", "bench.lock"],
           web: null,
-          behindProxy,
+          proxies,
         }),
       )
         .get(`${API}/health`)
         .set("X-Forwarded-Host", "bench.lock")
         .set("X-Forwarded-Proto", "https")
         .set("Origin", "https://bench.lock");
-    await asked(true).expect(200);
-    await asked(true).set("X-Forwarded-Host", "elsewhere.example").expect(421);
-    await asked(true).set("Origin", "http://bench.lock").expect(403);
-    await asked(false).expect(403);
+    await asked("127.0.0.1", "::1", "::ffff:127.0.0.1").expect(200);
+    await asked("127.0.0.1").set("X-Forwarded-Host", "elsewhere.example").expect(421);
+    await asked("127.0.0.1").set("Origin", "http://bench.lock").expect(403);
+    await asked().expect(403);
+    // Another one of our own network says the same, and is not believed.
+    await asked("10.1.2.3").expect(403);
   });
 
   it.each([
@@ -72,7 +74,7 @@ describe("the server", () => {
   });
 
   it("writes into its file to know that it is well", async () => {
-    await shop.agent.get(`${API}/health`).expect(200, { ok: true, demo: false });
+    await shop.agent.get(`${API}/health`).expect(200, { ok: true, demo: false, unjudged: 0 });
     expect(await shop.database.models.Setting.count({ where: { id: "beat" } })).toBe(1);
   });
 

@@ -1,5 +1,6 @@
 import { existsSync } from "node:fs";
 import type { IncomingMessage, ServerResponse } from "node:http";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import compression from "compression";
 import express, { type ErrorRequestHandler, type RequestHandler, type Response } from "express";
@@ -10,6 +11,8 @@ import { API } from "#contract/routes";
 import type { DoorService } from "./doors/doors.ts";
 import type { CopyKeeper } from "./keeping/daily.ts";
 import { Problem } from "./problem.ts";
+import { readBundleFile } from "./incoming/bundleFile.ts";
+import type { Incoming } from "./routes/bundles.ts";
 import { routes } from "./routes/index.ts";
 import type { Services } from "./services/index.ts";
 
@@ -27,8 +30,10 @@ export interface AppParts {
   readonly demo?: boolean;
   /** More than anybody types; for tests that ask more. */
   readonly requestsAMinute?: number;
-  /** One of our own stands in front and says who asks, by which name and how. */
-  readonly behindProxy?: boolean;
+  /** What is uploaded: where it lies until it was read, and who reads it; this thread, where nothing is said. */
+  readonly incoming?: Incoming;
+  /** Addresses of our own that stand in front and say who asks, by which name and how. */
+  readonly proxies?: readonly string[];
 }
 
 const BODY_LIMIT = "2mb";
@@ -105,8 +110,15 @@ const READING: Readonly<Record<string, readonly [number, string, string]>> = {
   "request.aborted": [400, "Cut short", "The request ended before its body did."],
 };
 
+/** Whoever asked went away, or their line was cut. */
+const isCutOff = (error: unknown) =>
+  codesOf(error).some((code) =>
+    ["ERR_STREAM_PREMATURE_CLOSE", "ECONNRESET", "ECONNABORTED", "EPIPE"].includes(code),
+  );
+
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
+  if (isCutOff(error)) return new Problem(...READING["request.aborted"]!);
   const kind = error instanceof Error && "type" in error ? String(error.type) : "";
   const reading = READING[kind];
   if (reading) return new Problem(...reading);
@@ -183,11 +195,15 @@ export function createApp({
   hosts,
   web,
   demo = false,
-  behindProxy = false,
+  incoming = { folder: tmpdir(), read: readBundleFile },
+  proxies = [],
   requestsAMinute = REQUESTS_A_MINUTE,
 }: AppParts): express.Express {
   const app = express();
-  if (behindProxy) app.set("trust proxy", "loopback, linklocal, uniquelocal");
+  // An address is written in one way; see the router of the API.
+  app.enable("case sensitive routing");
+  app.enable("strict routing");
+  if (proxies.length > 0) app.set("trust proxy", [...proxies]);
   app.disable("x-powered-by");
   // Answers of the API are kept by nobody; files bring their own.
   app.disable("etag");
@@ -208,7 +224,7 @@ export function createApp({
         send(response, new Problem(429, "Too many", "That is more than anybody types. Wait a minute.")),
     }),
   );
-  app.use(API, routes({ services, doors, copies, bodyLimit: BODY_LIMIT, demo }));
+  app.use(API, routes({ services, doors, copies, bodyLimit: BODY_LIMIT, demo, incoming }));
   if (web && existsSync(web)) {
     // The service worker is asked for anew at every start: it brings a new version.
     app.get("/sw.js", (_request, response) => {

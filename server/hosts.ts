@@ -18,11 +18,12 @@ export function hostsOf({ host, allowHosts }: Pick<Options, "host" | "allowHosts
 
 /** What is open to whom, in a line for whoever starts it. */
 export function openLine(options: Options): string {
-  const { host, cert, behindProxy } = options;
+  const { host, cert } = options;
+  const behindProxy = options.proxies.length > 0;
   if (!isOpenToOthers(options)) return "Open to this computer alone, without sign-in.";
   const where = EVERYWHERE.includes(host) ? "to every network of this computer" : `on ${host}`;
   const through = behindProxy ? " and through a proxy" : "";
   return cert || behindProxy
     ? `Open ${where}${through}; people sign in.`
-    : `Open ${where}; people sign in, over plain HTTP: pass-phrases can be overheard. Give --cert and --key, or put it behind a proxy with --behind-proxy.`;
+    : `Open ${where}; people sign in, over plain HTTP: pass-phrases can be overheard. Give --cert and --key, or put it behind a proxy with --behind-proxy ADDRESS.`;
 }

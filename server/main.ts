@@ -6,13 +6,17 @@ import { pino } from "pino";
 import { createApp } from "./app.ts";
 import { openDatabase, type Database } from "./database/database.ts";
 import { fillDemo } from "./demo/fill.ts";
-import { emptyDemoFolder, ForeignFolder } from "./demo/folder.ts";
+import { emptyDemoFolder, ForeignFolder, refuseForeign } from "./demo/folder.ts";
 import { doorService } from "./doors/doors.ts";
 import { isLarge, openingFault, quickCheck, refuseVanished, UnfitFile } from "./faults.ts";
 import { hostsOf, openLine } from "./hosts.ts";
 import { inOwnThread } from "./judge/thread.ts";
-import { putUpSign, takeDownSign, whoIsAtWork } from "./keeping/atWork.ts";
+import { inReadingThread } from "./incoming/thread.ts";
+import { clearIncoming } from "./incoming/receive.ts";
+import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
+import { UnfitCopy } from "./keeping/backup.ts";
 import { copyKeeper } from "./keeping/daily.ts";
+import { holdShop, type ShopLock } from "./keeping/lock.ts";
 import { UnfitDatabase } from "./database/migrate.ts";
 import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
@@ -38,19 +42,28 @@ function options(): Options {
 const asked = options();
 const { folder, file, copies: copiesFolder } = shopFile(asked);
 const fresh = asked.demo && !asked.keep;
+const incoming = join(folder, "incoming");
 
-async function opened(): Promise<Database> {
-  const busy = await whoIsAtWork(folder);
-  if (busy)
-    refuse(`Green Fable is at work on ${folder} already (process ${busy.pid}): it is at ${busy.url}.`);
+// What a shop holds is for whoever runs it: files 600, folders 700.
+process.umask(0o077);
+
+async function opened(): Promise<{ readonly database: Database; readonly lock: ShopLock }> {
   try {
+    if (fresh) refuseForeign(folder);
+    const lock = await holdShop(folder);
     if (fresh) emptyDemoFolder(folder, shopFile.NAME);
     else refuseVanished(file, copiesFolder, asked.fresh);
     const database = await openDatabase(file, new Date());
     if (!isLarge(file)) await quickCheck(file, copiesFolder);
-    return database;
+    clearIncoming(incoming);
+    return { database, lock };
   } catch (error) {
-    if (error instanceof ForeignFolder || error instanceof UnfitDatabase || error instanceof UnfitFile)
+    if (
+      error instanceof ForeignFolder ||
+      error instanceof UnfitDatabase ||
+      error instanceof UnfitFile ||
+      error instanceof UnfitCopy
+    )
       refuse(error.message);
     const fault = openingFault(error, file, copiesFolder);
     if (fault) refuse(fault);
@@ -59,13 +72,14 @@ async function opened(): Promise<Database> {
 }
 
 const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
-const database = await opened();
-const judge = inOwnThread(new URL("./judge.js", import.meta.url));
+const { database, lock } = await opened();
+const judge = inOwnThread(new URL("./judge.js", import.meta.url), log);
 const servicesBy = (clock: Clock) => services(database, clock, judge, log);
 const now = () => new Date();
 const shop = servicesBy(now);
 await firstInstruments(shop.people);
 if (fresh) await fillDemo(servicesBy);
+await shop.judging.tryAgain();
 shop.judging.wake();
 const unread = await database.models.UnreadEntry.count();
 if (unread > 0)
@@ -83,7 +97,11 @@ const app = createApp({
   hosts: hostsOf(asked),
   web: join(process.cwd(), "dist/web"),
   demo: asked.demo,
-  behindProxy: asked.behindProxy,
+  incoming: {
+    folder: incoming,
+    read: inReadingThread(new URL("./incoming.js", import.meta.url)),
+  },
+  proxies: asked.proxies,
 });
 
 function pemOf(path: string): Buffer {
@@ -147,9 +165,12 @@ function stop() {
     void judge
       .close()
       .then(() => database.close())
+      .then(() => lock.release())
       .then(() => process.exit(0));
   });
   server.closeIdleConnections();
 }
 process.once("SIGTERM", stop);
 process.once("SIGINT", stop);
+// Whoever started it is gone, by whatever signal: nothing is left behind that holds the port.
+process.once("disconnect", stop);

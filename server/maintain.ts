@@ -1,19 +1,25 @@
-import { createWriteStream } from "node:fs";
+import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
 import { pipeline } from "node:stream/promises";
-import { basename, join } from "node:path";
+import { basename, dirname, join } from "node:path";
 import { parseArgs } from "node:util";
 import { openDatabase } from "./database/database.ts";
+import { pendingIn, UnfitDatabase } from "./database/migrate.ts";
+import { openingFault } from "./faults.ts";
 import { inThisThread } from "./judge/judge.ts";
-import { whoIsAtWork } from "./keeping/atWork.ts";
-import { copyShop, UnfitCopy } from "./keeping/backup.ts";
+import { copyShop, open, UnfitCopy } from "./keeping/backup.ts";
 import { exportShop } from "./keeping/exportShop.ts";
 import { importShop } from "./keeping/importShop.ts";
+import { holdShop, ShopAtWork } from "./keeping/lock.ts";
+import { synced } from "./keeping/place.ts";
 import { restoreShop } from "./keeping/restore.ts";
 import { services } from "./services/index.ts";
 import { shopFile } from "./shopFile.ts";
 
 /** npm run backup, restore, export, import: a shop out and in, while it works or while it rests. */
 const USE = `backup [--to FILE] | restore FILE | export FILE.zip | import FILE.zip, each with --data FOLDER where it is not data/shop`;
+
+// What leaves a shop is for whoever runs it, as the shop is.
+process.umask(0o077);
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -26,20 +32,53 @@ const say = (line: string): void => {
 };
 const countText = (count: number, noun: string) => `${count} ${noun}${count === 1 ? "" : "s"}`;
 
+function mustBeThere(): void {
+  if (!existsSync(file)) throw new UnfitCopy(`There is no shop in ${folder}.`);
+}
+
+/** Reads a shop, beside a server that works on it or by itself. */
 async function withShop<T>(work: (shop: ReturnType<typeof services>) => Promise<T>): Promise<T> {
+  mustBeThere();
+  const lock = await holdShop(folder).catch((error: unknown) => {
+    if (error instanceof ShopAtWork) return null;
+    throw error;
+  });
+  if (!lock) {
+    const there = open(file);
+    const pending = await pendingIn(there).finally(() => there.close());
+    if (pending.length > 0)
+      throw new UnfitCopy(
+        `An earlier version of this program is at work on ${folder}. Stop it first; nothing was changed.`,
+      );
+  }
   const database = await openDatabase(file, new Date());
   try {
-    const shop = services(database, () => new Date(), inThisThread);
-    const done = await work(shop);
-    await shop.judging.idle();
-    return done;
+    return await work(services(database, () => new Date(), inThisThread));
   } finally {
     await database.close();
+    await lock?.release();
+  }
+}
+
+/** Writes an export beside its name, and gives it the name once it is whole and on the disk. */
+async function exportTo(target: string): Promise<void> {
+  const part = `${target}.part`;
+  mkdirSync(dirname(target), { recursive: true });
+  try {
+    await withShop(async (shop) =>
+      pipeline(await exportShop(shop), createWriteStream(part, { mode: 0o600 })),
+    );
+    synced(part);
+    renameSync(part, target);
+    synced(dirname(target));
+  } finally {
+    rmSync(part, { force: true });
   }
 }
 
 async function run(): Promise<void> {
   if (what === "backup") {
+    mustBeThere();
     const stamp = new Date().toISOString().slice(0, 19);
     const name = `green-fable-${stamp.slice(0, 10)}-${stamp.slice(11).replaceAll(":", "")}.sqlite`;
     const target = values.to ?? join(copies, name);
@@ -47,30 +86,36 @@ async function run(): Promise<void> {
     return say(`${target}: ${countText(jobs, "job")}, ${entries} entries, looked over and whole.`);
   }
   if (what === "restore" && given) {
-    const { jobs, entries, setAside } = await restoreShop(given, folder, basename(file), new Date());
+    const { jobs, entries, sealed, setAside } = await restoreShop(given, folder, basename(file), new Date());
     say(`${file} is the copy now: ${countText(jobs, "job")}, ${entries} entries.`);
+    say(
+      sealed
+        ? "It matches the SHA-256 that it carries."
+        : "It carries no SHA-256: copies of earlier versions do not.",
+    );
     return say(setAside ? `What was there before lies in ${setAside}.` : "Nothing was there before.");
   }
-  if (what === "export" && given)
-    return withShop(async (shop) => {
-      await pipeline(await exportShop(shop), createWriteStream(given));
-      say(`${given} holds every job as a bundle, the shop's lists, and two tables as CSV.`);
-    });
+  if (what === "export" && given) {
+    await exportTo(given);
+    return say(`${given} holds every job as a bundle, the shop's lists, and two tables as CSV.`);
+  }
   if (what === "import" && given) {
-    const busy = await whoIsAtWork(folder);
-    if (busy)
-      throw new UnfitCopy(`Green Fable is at work on ${folder} (process ${busy.pid}). Stop it first.`);
-    return withShop(async (shop) => {
-      const { jobs } = await importShop(given, shop);
-      say(`${countText(jobs, "job")} taken in.`);
-    });
+    const { jobs } = await importShop(given, folder, basename(file), new Date());
+    return say(`${countText(jobs, "job")} taken in.`);
   }
   throw new UnfitCopy(`Use: ${USE}.`);
 }
 
+/** In a sentence where a person can do something about it. */
+function sentenceOf(error: unknown): string {
+  if (error instanceof UnfitCopy || error instanceof UnfitDatabase) return error.message;
+  const written = what === "export" ? (given ?? file) : what === "backup" ? (values.to ?? copies) : file;
+  const fault = openingFault(error, written, copies);
+  if (fault) return fault;
+  return error instanceof Error ? (error.stack ?? error.message) : String(error);
+}
+
 run().catch((error: unknown) => {
-  process.stderr.write(
-    `${error instanceof UnfitCopy ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
-  );
+  process.stderr.write(`${sentenceOf(error)}\n`);
   process.exit(1);
 });

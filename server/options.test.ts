@@ -15,6 +15,10 @@ describe("the command line", () => {
     [["--keep-copies", "0"], "--keep-copies takes a whole number from 1"],
     [["--cert", "a.pem"], "--cert and --key belong together"],
     [["stray"], "stray"],
+    [["--behind-proxy"], "--behind-proxy"],
+    [["--behind-proxy", "everybody"], "“everybody” is none"],
+    [["--behind-proxy", "10.0.0.0/33"], "“10.0.0.0/33” is none"],
+    [["--behind-proxy", "10.0.0.0/8/1"], "is none"],
   ])("%j is refused in a sentence", (args, sentence) => {
     expect(() => readOptions(args)).toThrow(sentence);
   });
@@ -23,7 +27,7 @@ describe("the command line", () => {
     expect(openLine(readOptions(["--host", "0.0.0.0"]))).toMatch(
       /every network.*people sign in, over plain HTTP/u,
     );
-    expect(openLine(readOptions(["--host", "127.0.0.2", "--behind-proxy"]))).toBe(
+    expect(openLine(readOptions(["--host", "127.0.0.2", "--behind-proxy", "127.0.0.1"]))).toBe(
       "Open on 127.0.0.2 and through a proxy; people sign in.",
     );
   });
@@ -34,7 +38,7 @@ describe("the command line", () => {
     [["--allow-host", "localhost"], false],
     [["--host", "127.0.0.2"], true],
     // Others come through a proxy, or by a name, though it listens to its own computer alone.
-    [["--behind-proxy"], true],
+    [["--behind-proxy", "127.0.0.1"], true],
     [["--allow-host", "bench.lock"], true],
   ])("%j: people sign in: %s", (args, open) => {
     expect(isOpenToOthers(readOptions(args))).toBe(open);

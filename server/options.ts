@@ -1,3 +1,4 @@
+import { isIP } from "node:net";
 import { parseArgs } from "node:util";
 
 /** What the server was asked to be, in a sentence where it cannot be that. */
@@ -13,7 +14,8 @@ export interface Options {
   readonly allowHosts: readonly string[];
   readonly cert: string | undefined;
   readonly key: string | undefined;
-  readonly behindProxy: boolean;
+  /** Addresses of proxies of one's own: only they say who asks. */
+  readonly proxies: readonly string[];
   readonly keepCopies: number;
 }
 
@@ -27,7 +29,7 @@ const FLAGS = {
   "allow-host": { type: "string", multiple: true, default: [] as string[] },
   cert: { type: "string" },
   key: { type: "string" },
-  "behind-proxy": { type: "boolean", default: false },
+  "behind-proxy": { type: "string", multiple: true, default: [] as string[] },
   "keep-copies": { type: "string", default: "14" },
 } as const;
 
@@ -41,6 +43,17 @@ function whole(text: string, flag: string, least: number, most: number): number 
   if (!/^\d+$/u.test(text) || value < least || value > most)
     throw new BadOption(`--${flag} takes a whole number from ${least} to ${most}; “${text}” is none.`);
   return value;
+}
+
+/** An address of a proxy, or a range of them as 10.0.0.0/24. @throws BadOption */
+function proxyOf(text: string): string {
+  const [address = "", bits, ...more] = text.split("/");
+  const most = { 0: -1, 4: 32, 6: 128 }[isIP(address)] ?? -1;
+  if (most < 0 || more.length > 0 || (bits !== undefined && !(/^\d+$/u.test(bits) && Number(bits) <= most)))
+    throw new BadOption(
+      `--behind-proxy takes the address that the proxy calls from, as 127.0.0.1 or 10.0.0.0/24; “${text}” is none.`,
+    );
+  return text;
 }
 
 /** Reads the command line. @throws BadOption in one sentence */
@@ -66,7 +79,7 @@ export function readOptions(args: readonly string[]): Options {
     allowHosts: values["allow-host"].map((name) => name.toLowerCase()),
     cert: values.cert,
     key: values.key,
-    behindProxy: values["behind-proxy"],
+    proxies: values["behind-proxy"].map(proxyOf),
     keepCopies: whole(values["keep-copies"], "keep-copies", 1, 1000),
   };
 }
@@ -77,6 +90,6 @@ const isOwnComputer = (host: string) => ["127.0.0.1", "localhost", "::1"].includ
  * Whether others than this computer can reach it: then people sign in. A proxy brings others to a server that listens to
  * its own computer alone, and so does whatever asks for it by another name.
  */
-export function isOpenToOthers({ host, allowHosts, behindProxy }: Options): boolean {
-  return !isOwnComputer(host) || behindProxy || allowHosts.some((name) => !isOwnComputer(name));
+export function isOpenToOthers({ host, allowHosts, proxies }: Options): boolean {
+  return !isOwnComputer(host) || proxies.length > 0 || allowHosts.some((name) => !isOwnComputer(name));
 }

@@ -1,9 +1,13 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { buffer } from "node:stream/consumers";
 import { pino } from "pino";
 import request from "supertest";
 import { afterEach, beforeEach } from "vitest";
+import { fromBufferPromise } from "yauzl";
+import { BUNDLE_JSON, readBundle } from "#contract/bundle";
+import type { BundledJob } from "#contract/bundledJob";
 import type { JobView } from "#contract/jobs";
 import { API } from "#contract/routes";
 import { readView } from "#contract/view";
@@ -36,7 +40,7 @@ export class TestShop {
 
   async open(): Promise<void> {
     this.database = await openDatabase(this.file, NOW);
-    this.services = services(this.database, () => NOW);
+    this.services = services(this.database, () => this.now);
     await firstInstruments(this.services.people);
     this.doors = doorService(this.database, () => this.now, this.signIn);
     this.agent = request(
@@ -98,6 +102,18 @@ export class TestShop {
     const body = type === "application/json" ? bytes.toString("utf8") : bytes;
     return this.agent.put(`${API}/jobs/${id}/import`).set("Content-Type", type).send(body);
   }
+}
+
+/** The job in a bundle's zip, as it is read. */
+export async function bundledIn(bytes: Buffer): Promise<BundledJob> {
+  const zip = await fromBufferPromise(bytes);
+  for await (const entry of zip.eachEntry()) {
+    if (entry.fileName !== BUNDLE_JSON) continue;
+    const result = readBundle((await buffer(await zip.openReadStreamPromise(entry))).toString("utf8"));
+    if (result.kind === "read") return result.job;
+    throw new Error(JSON.stringify(result.problems[0]));
+  }
+  throw new Error("the bundle holds no job");
 }
 
 /** A shop for the tests of one file. @param signIn whether people sign in */

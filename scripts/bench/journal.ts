@@ -21,6 +21,7 @@ import { services, type Services } from "../../server/services/index.ts";
 import type { LoadParts } from "./load.ts";
 import { PLACES } from "./places.ts";
 import { printTimes } from "./print.ts";
+import { rowOf, searchOf } from "../../server/services/motors.ts";
 import { benchRawInsert } from "./rawInsert.ts";
 
 const JOBS = 50_000;
@@ -73,15 +74,7 @@ async function fill(
       };
       return { n, motor, id: uuidv7(), ids: first.entries.map(() => uuidv7()) };
     });
-    await models.Motor.bulkCreate(
-      made.map(({ motor }) => ({
-        id: motor.id,
-        name: motor.name,
-        owner: motor.owner,
-        serial: motor.serial,
-        body: motor,
-      })),
-    );
+    await models.Motor.bulkCreate(made.map(({ motor }) => rowOf(motor)));
     await models.Job.bulkCreate(
       made.map(({ n, motor, id }) => ({
         id,
@@ -94,7 +87,7 @@ async function fill(
         summarised: first.entries.length,
         stage: n % 1000 === 0 ? "reading" : "closed",
         summary: line!.summary,
-        search: `j-${n + 1} ${motor.name} ${motor.owner} ${motor.serial}`.toLowerCase(),
+        search: searchOf(n + 1, motor),
         takenInAt: first.intake.takenInAt,
         closedAt: n % 1000 === 0 ? null : first.intake.takenInAt,
         intake: { ...first.intake, motor },
@@ -148,7 +141,10 @@ export async function benchJournal(count = JOBS): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), "green-fable-bench-"));
   const file = join(folder, "shop.sqlite");
   const database = await openDatabase(file, new Date());
-  const judge = inOwnThread(new URL("../../dist/server/judge.js", import.meta.url));
+  const judge = inOwnThread(
+    new URL("../../dist/server/judge.js", import.meta.url),
+    pino({ level: "silent" }),
+  );
   const shop = services(database, () => new Date(), judge);
   const { jobs } = shop;
   await firstInstruments(shop.people);

@@ -1,4 +1,4 @@
-import { mkdirSync } from "node:fs";
+import { chmodSync, mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import { Sequelize, type Transaction } from "sequelize";
 import { keepConnections } from "./connections.ts";
@@ -24,7 +24,7 @@ export interface Database {
  * @param upTo last migration to run, for tests of later ones
  */
 export async function openDatabase(file: string, now: Date, upTo?: string): Promise<Database> {
-  mkdirSync(dirname(file), { recursive: true });
+  mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
   const sequelize = new Sequelize({
     dialect: "sqlite",
     storage: file,
@@ -33,6 +33,8 @@ export async function openDatabase(file: string, now: Date, upTo?: string): Prom
   });
   try {
     await refuseNewer(sequelize, file);
+    // The file first: what SQLite keeps beside it is made after its likeness.
+    chmodSync(file, 0o600);
     await sequelize.query("PRAGMA journal_mode = WAL");
     await sequelize.query("PRAGMA foreign_keys = ON");
     await sequelize.query("PRAGMA synchronous = FULL");

@@ -20,10 +20,21 @@ async function executedIn(sequelize: Sequelize): Promise<string[]> {
   return rows.map(({ name }) => name);
 }
 
+/** Changes that a file has had and this program does not know: none where it is of this version or an earlier one. */
+export async function newerThanThis(sequelize: Sequelize): Promise<string[]> {
+  const known = new Set(MIGRATIONS.map(({ name }) => name));
+  return (await executedIn(sequelize)).filter((name) => !known.has(name));
+}
+
+/** Changes that this program would bring a file. */
+export async function pendingIn(sequelize: Sequelize): Promise<string[]> {
+  const executed = await executedIn(sequelize);
+  return MIGRATIONS.map(({ name }) => name).filter((name) => !executed.includes(name));
+}
+
 /** Refuses a file of a newer program before anything is written to it. @throws UnfitDatabase */
 export async function refuseNewer(sequelize: Sequelize, file: string): Promise<void> {
-  const known = new Set(MIGRATIONS.map(({ name }) => name));
-  const newer = (await executedIn(sequelize)).filter((name) => !known.has(name));
+  const newer = await newerThanThis(sequelize);
   if (newer.length > 0)
     throw new UnfitDatabase(
       `${file} was written by a newer version of this program (it has ${newer.join(", ")}). Start that version; nothing was changed.`,

@@ -1,12 +1,13 @@
 import { createHash, randomBytes, timingSafeEqual } from "node:crypto";
 import { Op } from "sequelize";
 import { uuidv7 } from "uuidv7";
-import type { AuditLine, Role, SessionView } from "#contract/doors";
+import type { AuditPage, Role, SessionView } from "#contract/doors";
 import type { Database } from "../database/database.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "../services/jobs.ts";
 import { lockOut } from "./lockOut.ts";
 import { isPhrase, keepPhrase, NOBODY } from "./passPhrase.ts";
+import { wrongTries } from "./tries.ts";
 
 /** Somebody signed in at a device. */
 export interface SignedIn {
@@ -20,7 +21,6 @@ export interface SignedIn {
 /** A working day, and a little. */
 const HOURS = 14;
 const KEY_BYTES = 32;
-const AUDIT_LINES = 200;
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
 const newKey = () => randomBytes(KEY_BYTES).toString("base64url");
@@ -31,13 +31,18 @@ const same = (one: string, other: string) =>
  * Who may come in, and who did what. Where the server listens to its own computer alone nobody signs in.
  * @param needed whether people sign in
  */
-export function doorService({ models, write }: Database, clock: Clock, needed: boolean) {
+export function doorService(database: Database, clock: Clock, needed: boolean) {
+  const { models, write } = database;
   const locks = lockOut();
+  const tries = wrongTries(database, clock);
   /** Said once on the server's own screen: whoever reads it sits at the machine. */
   const code = newKey().slice(0, 12);
 
   async function audit(who: string, what: string, address: string): Promise<void> {
-    await models.Audit.create({ at: clock().toISOString(), who, what, address });
+    const at = clock().toISOString();
+    await write(async (transaction) => {
+      await models.Audit.create({ at, who, what, address }, { transaction });
+    });
   }
 
   async function noOwnerYet(): Promise<boolean> {
@@ -73,6 +78,20 @@ export function doorService({ models, write }: Database, clock: Clock, needed: b
     });
   }
 
+  /** Refuses for a while after too many wrong tries. @throws Problem 429 */
+  async function heard(initials: string, address: string, what: string): Promise<void> {
+    const left = locks.left(initials, address, clock().getTime());
+    if (left === 0) return;
+    await tries.count(initials, address);
+    const minutes = Math.ceil(left / 60_000);
+    throw new Problem(
+      429,
+      "Wait",
+      `Too many wrong ${what}. Try again in ${minutes} ${minutes === 1 ? "minute" : "minutes"}.`,
+      { seconds: Math.ceil(left / 1000) },
+    );
+  }
+
   return {
     needed,
     /** For the first owner, who types it once. */
@@ -96,30 +115,21 @@ export function doorService({ models, write }: Database, clock: Clock, needed: b
         needed,
         person: person && { initials: person.initials, name: person.name, role: person.role },
         first: needed && person === null && (await noOwnerYet()),
+        tries: person?.role === "owner" ? await tries.ofTheLastDay() : null,
         token: person?.token ?? null,
       };
     },
 
     /** @returns the key of a new session @throws Problem 401, or 429 after too many wrong tries */
     async signIn(initials: string, passPhrase: string, address: string): Promise<string> {
-      const now = clock().getTime();
-      const left = locks.left(initials, address, now);
-      if (left > 0) {
-        await audit(initials, "was not let in: too many wrong pass-phrases", address);
-        throw new Problem(
-          429,
-          "Wait",
-          `Too many wrong pass-phrases. Try again in ${Math.ceil(left / 60_000)} minutes.`,
-          { seconds: Math.ceil(left / 1000) },
-        );
-      }
+      await heard(initials, address, "pass-phrases");
       // Counted before it is worked out: a hundred guesses at once are a hundred guesses.
-      locks.wasWrong(initials, address, now);
+      locks.wasWrong(initials, address, clock().getTime());
       const person = await models.Technician.findOne({ where: { initials, retired: false } });
       const kept = person && (await models.PassPhrase.findByPk(person.id));
       const right = await isPhrase(passPhrase, kept ?? NOBODY);
       if (!person || !kept || !right) {
-        await audit(initials, "was not let in: wrong pass-phrase", address);
+        await tries.count(initials, address);
         throw new Problem(401, "Not let in", "Initials and pass-phrase do not go together.");
       }
       locks.wasRight(initials, address);
@@ -138,15 +148,10 @@ export function doorService({ models, write }: Database, clock: Clock, needed: b
       given: { code: string; initials: string; name: string; passPhrase: string },
       address: string,
     ): Promise<string> {
-      const left = locks.left("", address, clock().getTime());
-      if (left > 0)
-        throw new Problem(
-          429,
-          "Wait",
-          `Too many wrong codes. Try again in ${Math.ceil(left / 60_000)} minutes.`,
-        );
+      await heard("", address, "codes");
       if (!same(given.code.trim(), code)) {
         locks.wasWrong("", address, clock().getTime());
+        await tries.count("", address);
         throw new Problem(401, "Not let in", "That is not the code the server printed.", {
           fields: [{ field: "code", sentence: "That is not the code the server printed." }],
         });
@@ -175,9 +180,39 @@ export function doorService({ models, write }: Database, clock: Clock, needed: b
       await audit(who, `gave ${person.initials} a new pass-phrase`, address);
     },
 
-    async auditLines(): Promise<AuditLine[]> {
-      const rows = await models.Audit.findAll({ order: [["id", "DESC"]], limit: AUDIT_LINES });
-      return rows.map(({ at, who, what, address }) => ({ at, who, what, address }));
+    /**
+     * A new pass-phrase of one's own, given with the old one. Wrong ones count as at the door.
+     * @returns the key of a new session: the others of this person end @throws Problem 422, or 429 after too many
+     */
+    async changeOwn({ id, initials }: SignedIn, old: string, passPhrase: string, address: string) {
+      await heard(initials, address, "pass-phrases");
+      locks.wasWrong(initials, address, clock().getTime());
+      const kept = await models.PassPhrase.findByPk(id);
+      if (!(await isPhrase(old, kept ?? NOBODY))) {
+        await tries.count(initials, address);
+        const sentence = "That is not the pass-phrase you have now.";
+        throw new Problem(422, "Not changed", sentence, { fields: [{ field: "old", sentence }] });
+      }
+      locks.wasRight(initials, address);
+      await setPhrase(id, passPhrase);
+      await audit(initials, "changed their own pass-phrase", address);
+      return begin(id);
+    },
+
+    /** Everything that was ever written down, the latest first, page by page. */
+    async auditPage(page: number, pageSize: number): Promise<AuditPage> {
+      const rows = await models.Audit.findAll({
+        order: [["id", "DESC"]],
+        limit: pageSize,
+        offset: (page - 1) * pageSize,
+      });
+      return {
+        items: rows.map(({ at, who, what, address: from }) => ({ at, who, what, address: from })),
+        total: await models.Audit.count(),
+        page,
+        pageSize,
+        tries: await tries.latest(),
+      };
     },
   };
 }

@@ -1,17 +1,11 @@
-import type { Request, RequestHandler, Response } from "express";
+import type { NextFunction, Request, RequestHandler, Response } from "express";
 import { TOKEN_HEADER } from "#contract/doors";
 import { Problem } from "../problem.ts";
+import type { Route } from "../routes/route.ts";
 import type { DoorService, SignedIn } from "./doors.ts";
 import { notAllowed } from "./roles.ts";
 
 const COOKIE = "green-fable-session";
-/** Asked for before anybody can have signed in. */
-const OPEN = [
-  ["GET", "/session"],
-  ["POST", "/session"],
-  ["POST", "/session/first"],
-  ["GET", "/health"],
-] as const;
 const SAFE = new Set(["GET", "HEAD", "OPTIONS"]);
 
 export const addressOf = (request: Request) => request.ip ?? "";
@@ -33,26 +27,46 @@ export function takeKey(response: Response): void {
 /** Whoever is signed in and asks; null where nobody signs in here. */
 export const personOf = (response: Response) => (response.locals["person"] ?? null) as SignedIn | null;
 
-/** Lets in who is signed in, what their role may do, and only from our own pages. */
-export function gate(doors: DoorService): RequestHandler {
+const signInFirst = () => new Problem(401, "Sign in", "Sign in first: this bench listens to a network.");
+
+/** Says who asks, for everything that comes after. */
+export function whoAsks(doors: DoorService): RequestHandler {
   return async (request, response, next) => {
-    const { method, path } = request;
-    const person = doors.needed ? await doors.who(keyOf(request)) : null;
-    response.locals["person"] = person;
-    if (!doors.needed || OPEN.some(([way, where]) => way === method && where === path)) return next();
-    if (!person) throw new Problem(401, "Sign in", "Sign in first: this bench listens to a network.");
-    if (!SAFE.has(method) && request.get(TOKEN_HEADER) !== person.token)
+    response.locals["person"] = doors.needed ? await doors.who(keyOf(request)) : null;
+    next();
+  };
+}
+
+/** Lets in who is signed in, what their role may do, and only from our own pages. */
+export function gate(doors: DoorService, { may }: Pick<Route, "may">): RequestHandler {
+  return async (request, response, next) => {
+    if (!doors.needed || may === "anybody") return next();
+    const person = personOf(response);
+    if (!person) throw signInFirst();
+    if (!SAFE.has(request.method) && request.get(TOKEN_HEADER) !== person.token)
       throw new Problem(
         403,
         "Not from our page",
         "This change did not come from a page of this bench. Reload it.",
       );
-    const why = notAllowed(person.role, method, path);
+    const why = notAllowed(person.role, may);
     if (why) {
-      await doors.audit(person.initials, `was not allowed: ${method} ${path}`, addressOf(request));
+      await doors.audit(
+        person.initials,
+        `was not allowed: ${request.method} ${request.path}`,
+        addressOf(request),
+      );
       throw new Problem(403, "Not allowed", why);
     }
     next();
+  };
+}
+
+/** What has no address here is refused: to whoever is not signed in without saying so. */
+export function nothingHere(doors: DoorService): RequestHandler {
+  return (_request, response) => {
+    if (doors.needed && !personOf(response)) throw signInFirst();
+    throw new Problem(404, "No such address", "The API has nothing at this address.");
   };
 }
 
@@ -66,29 +80,19 @@ export function ownInitials(person: SignedIn | null, by: string | undefined): vo
     );
 }
 
-/** Changes of the shop itself, for the audit; jobs tell theirs in their journals. */
-const WHAT: readonly (readonly [RegExp, string])[] = [
-  [/^\/limits$/u, "changed limits, schools or prices"],
-  [/^\/technicians\/[^/]+$/u, "changed the list of people"],
-  [/^\/instruments\//u, "changed an instrument"],
-  [/^\/models\//u, "changed a model"],
-  [/^\/copies$/u, "made a copy of the shop"],
-  [/^\/jobs\/[^/]+\/import$/u, "took a job in from a file"],
-];
-
-/** Writes down who changed what of the shop, once it was done. */
-export function audited(doors: DoorService): RequestHandler {
-  return (request, response, next) => {
-    const what = SAFE.has(request.method)
-      ? undefined
-      : WHAT.find(([pattern]) => pattern.test(request.path))?.[1];
-    const [address, path] = [addressOf(request), request.path];
-    if (what)
-      response.on("finish", () => {
-        if (response.statusCode >= 400) return;
-        const who = personOf(response)?.initials ?? "this computer";
-        void doors.audit(who, `${what} (${path})`, address).catch(() => undefined);
-      });
-    next();
+/** Does it, writes down who did it, and answers then: also of somebody who did not wait for the answer. */
+export function answered(doors: DoorService, { audit, handle }: Pick<Route, "audit" | "handle">) {
+  return async (request: Request, response: Response, _next: NextFunction): Promise<void> => {
+    const { path } = request;
+    const answer = await handle(request, response);
+    if ("line" in audit)
+      await doors.audit(
+        personOf(response)?.initials ?? "this computer",
+        `${audit.line} (${path})`,
+        addressOf(request),
+      );
+    if (!answer) return;
+    if ("send" in answer) await answer.send();
+    else response.status(answer.status ?? 200).json(answer.body);
   };
 }

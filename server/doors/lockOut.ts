@@ -1,6 +1,11 @@
-/** Wrong tries for one name or from one address before it waits, and for how long. */
-const TRIES = { person: 5, address: 30 } as const;
+/**
+ * Wrong tries before it waits, and for how long: of one person from one address, so that nobody locks another out from
+ * elsewhere; and from one address whoever is named.
+ */
+const TRIES = { pair: 5, address: 30 } as const;
 const WINDOW = 15 * 60_000;
+/** So many names and addresses at most are looked through for those that have run out. */
+const SWEPT_AT = 10_000;
 
 /** Counts wrong pass-phrases, by whom they were for and from where they came; the core of a lock-out, without a clock. */
 export function lockOut() {
@@ -13,7 +18,7 @@ export function lockOut() {
   };
   const keysOf = (initials: string, address: string) =>
     [
-      [`person ${initials}`, TRIES.person],
+      [`pair ${initials} ${address}`, TRIES.pair],
       [`address ${address}`, TRIES.address],
     ] as const;
   return {
@@ -28,11 +33,12 @@ export function lockOut() {
       );
     },
     wasWrong(initials: string, address: string, now: number): void {
+      if (wrong.size > SWEPT_AT) for (const key of [...wrong.keys()]) recent(key, now);
       for (const [key] of keysOf(initials, address)) wrong.set(key, [...recent(key, now), now]);
     },
     /** It was counted as wrong while it was worked out: that one is taken off its address again. */
     wasRight(initials: string, address: string): void {
-      wrong.delete(`person ${initials}`);
+      wrong.delete(`pair ${initials} ${address}`);
       wrong.get(`address ${address}`)?.pop();
     },
   };

@@ -2,17 +2,19 @@ import type { Stage, Summary } from "#contract/jobs";
 import type { UnitVisit } from "#contract/shop";
 import { assessJob } from "#core/assess";
 import { closedRecordOf, type ClosedRecord, type JobHead } from "#core/closing";
-import { visitOf } from "#core/history";
+import { leftSound, visitOf } from "#core/history";
 import { outcomeOf } from "#core/outcomes";
 import type { JobRecord, Turning } from "#core/record";
 import { summarise } from "./summary.ts";
 
-/** A job to be judged: its record, and its own closing where it is closed. */
+/** A job to be judged: its record, and its own closing where it was closed here. */
 export interface JudgeInput {
   readonly jobId: string;
   readonly number: number;
   readonly takenInAt: string;
   readonly record: JobRecord;
+  readonly closed: boolean;
+  /** Null while it is open, and where it was closed elsewhere: then its readings are judged by the rules of today. */
   readonly closing: ClosedRecord | null;
 }
 
@@ -24,10 +26,10 @@ export interface Judged {
 }
 
 /** Judges a job for the lists. A closed one is not judged again: its own record says what it is. */
-export function judge({ jobId, number, takenInAt, record: open, closing }: JudgeInput): Judged {
+export function judge({ jobId, number, takenInAt, record: open, closed, closing }: JudgeInput): Judged {
   const record = closing?.record ?? open;
   const verdict = closing?.verdict ?? assessJob(record);
-  const { stage, summary } = summarise(record, verdict, closing !== null);
+  const { stage, summary } = summarise(record, verdict, closed);
   return {
     stage,
     summary: { ...summary, name: record.motor.name, owner: record.motor.owner },
@@ -37,7 +39,7 @@ export function judge({ jobId, number, takenInAt, record: open, closing }: Judge
       jobNumber: number,
       headline: verdict.headline,
       disposition: record.decisions.at(-1)?.disposition ?? null,
-      sound: closing?.sound ?? false,
+      sound: closing?.sound ?? (closed && leftSound(record, verdict.findings)),
       ...(closing?.kind === "closing" && { outcome: closing.outcome ?? outcomeOf(record) }),
     },
   };
@@ -55,6 +57,9 @@ export interface FreezeInput {
 export function freeze({ record, head, kind, turning, at }: FreezeInput): ClosedRecord {
   return closedRecordOf(record, head, kind, turning, at);
 }
+
+/** A job that cannot be judged now, with why: for the log, since a person can do nothing about it. */
+export class CannotJudge extends Error {}
 
 /** Whoever judges: in this thread for tests, in one of its own in a running shop. */
 export interface Judge {

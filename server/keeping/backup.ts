@@ -1,16 +1,9 @@
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readdirSync,
-  renameSync,
-  rmSync,
-  statSync,
-} from "node:fs";
+import { chmodSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { QueryTypes, Sequelize } from "sequelize";
+import { newerThanThis } from "../database/migrate.ts";
+import { synced } from "./place.ts";
+import { isSealed, makeRoom, sealFile, sealIn } from "./seal.ts";
 
 /** A copy that is not what it should be, in a sentence. */
 export class UnfitCopy extends Error {}
@@ -27,17 +20,26 @@ export interface Copy {
 const NAME = /^green-fable-\d{4}-\d{2}-\d{2}(?:-\d{6})?\.sqlite$/u;
 export const isCopyName = (name: string) => NAME.test(name);
 
-const open = (file: string) => new Sequelize({ dialect: "sqlite", storage: file, logging: false });
+export const open = (file: string) => new Sequelize({ dialect: "sqlite", storage: file, logging: false });
 
 async function numberOf(sequelize: Sequelize, sql: string): Promise<number> {
   const [row] = await sequelize.query<{ n: number }>(sql, { type: QueryTypes.SELECT });
   return row?.n ?? 0;
 }
 
+/** What was found in a file that was looked over. */
+export interface LookedOver {
+  readonly jobs: number;
+  readonly entries: number;
+  /** Whether it carries the SHA-256 of itself; copies of earlier versions do not. */
+  readonly sealed: boolean;
+}
+
 /**
- * Looks a whole shop file over: its pages, its references, and what it holds. @throws UnfitCopy with what is wrong
+ * Looks a whole shop file over: its pages, its references, its seal where it has one, and what it holds.
+ * @throws UnfitCopy with what is wrong
  */
-export async function lookOver(file: string): Promise<{ readonly jobs: number; readonly entries: number }> {
+export async function lookOver(file: string): Promise<LookedOver> {
   if (!existsSync(file)) throw new UnfitCopy(`There is no file ${file}.`);
   const sequelize = open(file);
   try {
@@ -46,11 +48,20 @@ export async function lookOver(file: string): Promise<{ readonly jobs: number; r
     });
     if (state?.integrity_check !== "ok")
       throw new UnfitCopy(`${file} is damaged: ${state?.integrity_check ?? "it does not answer"}.`);
+    const newer = await newerThanThis(sequelize);
+    if (newer.length > 0)
+      throw new UnfitCopy(
+        `${file} was written by a newer version of this program (it has ${newer.join(", ")}). Nothing was changed.`,
+      );
     const strays = await sequelize.query("PRAGMA foreign_key_check", { type: QueryTypes.SELECT });
     if (strays.length > 0) throw new UnfitCopy(`${file} is damaged: lines of it name what is not there.`);
+    const seal = await sealIn(sequelize);
+    if (seal !== null && !(await isSealed(file, seal)))
+      throw new UnfitCopy(`${file} is not as it was made: it does not match the SHA-256 that it carries.`);
     return {
       jobs: await numberOf(sequelize, "SELECT count(*) AS n FROM jobs"),
       entries: await numberOf(sequelize, "SELECT count(*) AS n FROM entries"),
+      sealed: seal !== null,
     };
   } catch (error) {
     if (error instanceof UnfitCopy) throw error;
@@ -59,12 +70,6 @@ export async function lookOver(file: string): Promise<{ readonly jobs: number; r
   } finally {
     await sequelize.close();
   }
-}
-
-function synced(path: string): void {
-  const handle = openSync(path, "r");
-  fsyncSync(handle);
-  closeSync(handle);
 }
 
 /**
@@ -76,7 +81,7 @@ function synced(path: string): void {
  */
 export async function copyShop(file: string, target: string): Promise<Omit<Copy, "name">> {
   const part = `${target}.part`;
-  mkdirSync(dirname(target), { recursive: true });
+  mkdirSync(dirname(target), { recursive: true, mode: 0o700 });
   rmSync(part, { force: true });
   // A connection of its own: nobody's reading waits for it.
   const sequelize = open(file);
@@ -86,8 +91,11 @@ export async function copyShop(file: string, target: string): Promise<Omit<Copy,
   } finally {
     await sequelize.close();
   }
+  chmodSync(part, 0o600);
+  const copy = open(part);
+  const marker = await makeRoom(copy).finally(() => copy.close());
+  await sealFile(part, marker);
   const { jobs, entries } = await lookOver(part);
-  synced(part);
   renameSync(part, target);
   synced(dirname(target));
   return { bytes: statSync(target).size, jobs, entries };

@@ -1,4 +1,5 @@
-import { Readable } from "node:stream";
+import { createHash } from "node:crypto";
+import { Readable, Transform } from "node:stream";
 import { stringify } from "csv-stringify/sync";
 import { ZipFile } from "yazl";
 import { readView } from "#contract/view";
@@ -8,19 +9,22 @@ import { QUANTITIES } from "#core/quantity";
 import { jobName, COMPLAINT_LABELS, FAMILY_FACTS, type Reading } from "#core/record";
 import { zipBundle } from "../bundleZip.ts";
 import type { Services } from "../services/index.ts";
+import type { Beside } from "../services/wholeShop.ts";
 
 /** Everything of a shop in open formats: a bundle a job, the shop's own lists as JSON, and two tables as CSV. */
 export const EXPORT = {
   format: "green-fable-shop",
-  version: 1,
+  version: 2,
   shop: "shop.json",
+  /** SHA-256 of every other file in it, as sha256sum writes and checks them. */
+  sums: "SHA256SUMS",
   jobs: "jobs/",
   jobTable: "jobs.csv",
   readingTable: "readings.csv",
 } as const;
 
 /** The shop's own lists, as they stand in its export. */
-export async function listsOf({ people, shop }: Pick<Services, "people" | "shop">) {
+export async function listsOf({ people, shop, whole }: Pick<Services, "people" | "shop" | "whole">) {
   return {
     format: EXPORT.format,
     version: EXPORT.version,
@@ -28,9 +32,11 @@ export async function listsOf({ people, shop }: Pick<Services, "people" | "shop"
     instruments: await people.instruments(),
     models: await shop.models(),
     limits: await shop.limits(),
+    ...(await whole.beside()),
   };
 }
-export type ShopLists = Awaited<ReturnType<typeof listsOf>>;
+/** As they are read back: exports of the first version held less. */
+export type ShopLists = Omit<Awaited<ReturnType<typeof listsOf>>, keyof Beside> & Partial<Beside>;
 
 type Cell = string | number | null;
 
@@ -146,16 +152,39 @@ async function* readingTable(services: Services): AsyncGenerator<string> {
  * The whole shop as a zip, written as it is read. What is added while it runs may or may not be in it; every job in it is
  * whole.
  */
-export async function exportShop(services: Services): Promise<NodeJS.ReadableStream> {
+export async function exportShop(services: Services): Promise<Readable> {
   const zip = new ZipFile();
+  const sums: string[] = [];
+  const out = zip.outputStream as Readable;
+  // What cannot be read ends the export, cut short, wherever in it that is.
+  zip.on("error", (error: Error) => out.destroy(error));
+  // Whoever takes it is told by the stream itself; nobody may be listening yet.
+  out.on("error", () => undefined);
+  const summed = (name: string, source: Readable): Readable => {
+    const hash = createHash("sha256");
+    const through = new Transform({
+      transform(chunk: Buffer, _encoding, done) {
+        hash.update(chunk);
+        done(null, chunk);
+      },
+      flush(done) {
+        sums.push(`${hash.digest("hex")}  ${name}\n`);
+        done();
+      },
+    });
+    source.on("error", (error) => through.destroy(error));
+    through.on("error", (error) => out.destroy(error));
+    return source.pipe(through);
+  };
   const lazily = (name: string, make: () => Promise<Readable>, compress = true) =>
     zip.addReadStreamLazy(name, { compress }, (done) => {
       make().then(
-        (stream) => done(null, stream),
-        (error: unknown) => done(error as Error, Readable.from([])),
+        (stream) => done(null, summed(name, stream)),
+        (error: unknown) => out.destroy(error as Error),
       );
     });
-  zip.addBuffer(Buffer.from(JSON.stringify(await listsOf(services))), EXPORT.shop);
+  const lists = JSON.stringify(await listsOf(services));
+  lazily(EXPORT.shop, () => Promise.resolve(Readable.from([Buffer.from(lists)])));
   lazily(EXPORT.jobTable, () => Promise.resolve(Readable.from(jobTable(services))));
   lazily(EXPORT.readingTable, () => Promise.resolve(Readable.from(readingTable(services))));
   for await (const { id, number } of everyJob(services))
@@ -164,6 +193,8 @@ export async function exportShop(services: Services): Promise<NodeJS.ReadableStr
       async () => Readable.from([await zipBundle(await services.bundles.bundle(id))]),
       false,
     );
+  // The last: each of the others is in it by then.
+  zip.addReadStreamLazy(EXPORT.sums, {}, (done) => done(null, Readable.from([sums.join("")])));
   zip.end();
-  return zip.outputStream;
+  return out;
 }

@@ -9,6 +9,7 @@ import { benchColumns } from "./008-bench-columns.ts";
 import { retired } from "./009-retired.ts";
 import { doors } from "./010-doors.ts";
 import { benchIndex } from "./011-bench-index.ts";
+import { held } from "./012-held.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -24,4 +25,5 @@ export const MIGRATIONS: readonly Migration[] = [
   retired,
   doors,
   benchIndex,
+  held,
 ];

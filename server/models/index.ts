@@ -20,6 +20,8 @@ export interface MotorRow extends Row<MotorRow> {
   name: string;
   owner: string;
   serial: string;
+  /** What the serial is compared by; empty where it is none. */
+  serialKey: string;
   body: object;
 }
 
@@ -68,6 +70,8 @@ export interface ClosedRecordRow extends Row<ClosedRecordRow> {
   at: string;
   rules: string;
   body: object;
+  /** The file that it came in with; null where it was closed here. */
+  origin: CreationOptional<object | null>;
 }
 
 export interface MotorVersionRow extends Row<MotorVersionRow> {
@@ -122,6 +126,23 @@ export interface AuditRow extends Row<AuditRow> {
   address: string;
 }
 
+/** Tries by nobody, of one hour from one address. */
+export interface WrongTryRow extends Row<WrongTryRow> {
+  hour: string;
+  address: string;
+  count: number;
+  initials: object;
+}
+
+/** A verdict as versions before the third wrote it at a closing. */
+export interface SnapshotRow extends Row<SnapshotRow> {
+  id: string;
+  jobId: string;
+  rules: string;
+  body: object;
+  at: string;
+}
+
 export interface MotorModelRow extends Row<MotorModelRow> {
   id: string;
   name: string;
@@ -155,6 +176,8 @@ export interface Models {
   readonly PassPhrase: ModelStatic<PassPhraseRow>;
   readonly Session: ModelStatic<SessionRow>;
   readonly Audit: ModelStatic<AuditRow>;
+  readonly WrongTry: ModelStatic<WrongTryRow>;
+  readonly Snapshot: ModelStatic<SnapshotRow>;
   readonly Instrument: ModelStatic<InstrumentRow>;
   readonly Motor: ModelStatic<MotorRow>;
   readonly Job: ModelStatic<JobRow>;
@@ -247,6 +270,16 @@ export function defineModels(sequelize: Sequelize): Models {
       },
       { ...plain, tableName: "audit" },
     ),
+    WrongTry: sequelize.define<WrongTryRow>(
+      "wrongTry",
+      { hour: key(), address: key(), count: whole(), initials: json() },
+      { ...plain, tableName: "wrong_tries" },
+    ),
+    Snapshot: sequelize.define<SnapshotRow>(
+      "snapshot",
+      { id: key(), jobId: jobId(), rules: text(), body: json(), at: text() },
+      { ...plain, tableName: "verdict_snapshots" },
+    ),
     Instrument: sequelize.define<InstrumentRow>(
       "instrument",
       { id: key(), body: json() },
@@ -254,7 +287,14 @@ export function defineModels(sequelize: Sequelize): Models {
     ),
     Motor: sequelize.define<MotorRow>(
       "motor",
-      { id: key(), name: text(), owner: text(), serial: text(), body: json() },
+      {
+        id: key(),
+        name: text(),
+        owner: text(),
+        serial: text(),
+        serialKey: { ...text(), field: "serial_key" },
+        body: json(),
+      },
       { ...plain, tableName: "motors" },
     ),
     Job: sequelize.define<JobRow>(
@@ -305,6 +345,7 @@ export function defineModels(sequelize: Sequelize): Models {
         at: text(),
         rules: text(),
         body: json(),
+        origin: { type: DataTypes.JSON },
       },
       { ...plain, tableName: "closed_records" },
     ),

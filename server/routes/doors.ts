@@ -1,48 +1,96 @@
-import { Router } from "express";
-import { firstOwnerSchema, passPhraseSchema, signInSchema } from "#contract/doorSchemas";
+import { firstOwnerSchema, ownPassPhraseSchema, passPhraseSchema, signInSchema } from "#contract/doorSchemas";
 import type { DoorService } from "../doors/doors.ts";
 import { addressOf, giveKey, keyOf, personOf, takeKey } from "../doors/gate.ts";
 import { Problem } from "../problem.ts";
-import { idOf, validated } from "./reading.ts";
+import { idOf, pageOf, sizeOf, validated } from "./reading.ts";
+import { AT_THE_DOOR, READS, type Route } from "./route.ts";
+
+const notNeeded = () => new Problem(409, "Not needed", "Nobody signs in at this bench.");
 
 /** Signing in and out, pass-phrases, and who did what. HTTP only. */
-export function doorRoutes(doors: DoorService): Router {
-  const router = Router();
-  router.get("/session", async (_request, response) => {
-    response.json(await doors.view(personOf(response)));
-  });
-  router.post("/session", async (request, response) => {
-    const { initials, passPhrase } = validated(signInSchema, request.body);
-    const key = await doors.signIn(initials, passPhrase, addressOf(request));
-    giveKey(request, response, key);
-    response.json(await doors.view(await doors.who(key)));
-  });
-  router.post("/session/first", async (request, response) => {
-    if (!doors.needed) throw new Problem(409, "Not needed", "Nobody signs in at this bench.");
-    const key = await doors.firstOwner(validated(firstOwnerSchema, request.body), addressOf(request));
-    giveKey(request, response, key);
-    response.json(await doors.view(await doors.who(key)));
-  });
-  router.delete("/session", async (request, response) => {
-    await doors.signOut(keyOf(request), personOf(response)?.initials ?? "", addressOf(request));
-    takeKey(response);
-    response.json(await doors.view(null));
-  });
-  router.put("/session/pass-phrase", async (request, response) => {
-    const person = personOf(response);
-    if (!person) throw new Problem(409, "Not needed", "Nobody signs in at this bench.");
-    const { passPhrase } = validated(passPhraseSchema, request.body);
-    await doors.givePhrase(person.id, passPhrase, person.initials, addressOf(request));
-    response.json({ ok: true });
-  });
-  router.put("/technicians/:id/pass-phrase", async (request, response) => {
-    const { passPhrase } = validated(passPhraseSchema, request.body);
-    const who = personOf(response)?.initials ?? "this computer";
-    await doors.givePhrase(idOf(request, "id"), passPhrase, who, addressOf(request));
-    response.json({ ok: true });
-  });
-  router.get("/audit", async (_request, response) => {
-    response.json(await doors.auditLines());
-  });
-  return router;
+export function doorRoutes(doors: DoorService): Route[] {
+  return [
+    {
+      method: "get",
+      path: "/session",
+      may: "anybody",
+      audit: READS,
+      handle: async (_request, response) => void response.json(await doors.view(personOf(response))),
+    },
+    {
+      method: "post",
+      path: "/session",
+      may: "anybody",
+      audit: AT_THE_DOOR,
+      handle: async (request, response) => {
+        const { initials, passPhrase } = validated(signInSchema, request.body);
+        const key = await doors.signIn(initials, passPhrase, addressOf(request));
+        giveKey(request, response, key);
+        response.json(await doors.view(await doors.who(key)));
+      },
+    },
+    {
+      method: "post",
+      path: "/session/first",
+      may: "anybody",
+      audit: AT_THE_DOOR,
+      handle: async (request, response) => {
+        if (!doors.needed) throw notNeeded();
+        const key = await doors.firstOwner(validated(firstOwnerSchema, request.body), addressOf(request));
+        giveKey(request, response, key);
+        response.json(await doors.view(await doors.who(key)));
+      },
+    },
+    {
+      method: "delete",
+      path: "/session",
+      may: "trainee",
+      audit: AT_THE_DOOR,
+      handle: async (request, response) => {
+        await doors.signOut(keyOf(request), personOf(response)?.initials ?? "", addressOf(request));
+        takeKey(response);
+        response.json(await doors.view(null));
+      },
+    },
+    {
+      method: "put",
+      path: "/session/pass-phrase",
+      may: "trainee",
+      audit: AT_THE_DOOR,
+      handle: async (request, response) => {
+        const person = personOf(response);
+        if (!person) throw notNeeded();
+        const { old, passPhrase } = validated(ownPassPhraseSchema, request.body);
+        giveKey(request, response, await doors.changeOwn(person, old, passPhrase, addressOf(request)));
+        response.json({ ok: true });
+      },
+    },
+    {
+      method: "put",
+      path: "/technicians/:id/pass-phrase",
+      may: "owner",
+      audit: AT_THE_DOOR,
+      handle: async (request, response) => {
+        const { passPhrase } = validated(passPhraseSchema, request.body);
+        const id = idOf(request, "id");
+        const person = personOf(response);
+        if (person?.id === id)
+          throw new Problem(
+            409,
+            "Your own",
+            "Your own pass-phrase is changed with the old one: in the menu behind your initials.",
+          );
+        await doors.givePhrase(id, passPhrase, person?.initials ?? "this computer", addressOf(request));
+        response.json({ ok: true });
+      },
+    },
+    {
+      method: "get",
+      path: "/audit",
+      may: "owner",
+      audit: READS,
+      handle: async (request, response) =>
+        void response.json(await doors.auditPage(pageOf(request), sizeOf(request))),
+    },
+  ];
 }

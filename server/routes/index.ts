@@ -1,16 +1,16 @@
 import { json, Router } from "express";
 import { openApi } from "#contract/openApi";
-import { Problem } from "../problem.ts";
 import type { Services } from "../services/index.ts";
 import type { DoorService } from "../doors/doors.ts";
-import { audited, gate, personOf } from "../doors/gate.ts";
+import { answered, gate, nothingHere, personOf, whoAsks } from "../doors/gate.ts";
 import type { CopyKeeper } from "../keeping/daily.ts";
-import { bundleRoutes } from "./bundles.ts";
+import { bundleRoutes, type Incoming } from "./bundles.ts";
 import { doorRoutes } from "./doors.ts";
 import { fileRoutes } from "./files.ts";
 import { jobRoutes } from "./jobs.ts";
 import { keepingRoutes } from "./keeping.ts";
 import { peopleRoutes } from "./people.ts";
+import { READS, type Route } from "./route.ts";
 import { shopRoutes } from "./shop.ts";
 
 export interface RouteParts {
@@ -22,38 +22,64 @@ export interface RouteParts {
   readonly bodyLimit: string;
   /** Whether the shop is the invented one. */
   readonly demo: boolean;
+  /** What is uploaded: where it lies until it was read, and who reads it. */
+  readonly incoming: Incoming;
 }
 
-/** HTTP only: reads, checks the form, calls the service, answers. */
-export function routes({ services, doors, copies, bodyLimit, demo }: RouteParts): Router {
+function ownRoutes({ services: { people, judging }, doors, demo }: RouteParts): Route[] {
+  return [
+    {
+      method: "get",
+      path: "/health",
+      may: "anybody",
+      audit: READS,
+      handle: async (_request, response) => {
+        // Who is not signed in makes nothing be written.
+        await (doors.needed && !personOf(response) ? people.instruments() : people.beat());
+        const unjudged = await judging.unjudged();
+        response.json({ ok: true, demo, unjudged });
+      },
+    },
+    {
+      method: "get",
+      path: "/openapi.json",
+      may: "trainee",
+      audit: READS,
+      handle: (_request, response) => void response.json(openApi()),
+    },
+  ];
+}
+
+/** Every address of the API, each with the role it asks for and what the audit says of it. */
+export function allRoutes(parts: RouteParts): Route[] {
+  const { services, doors, copies, incoming } = parts;
   const { jobs, bundles, files, people, shop } = services;
-  const router = Router();
+  return [
+    ...bundleRoutes(bundles, incoming),
+    ...fileRoutes(files),
+    ...jobRoutes(jobs),
+    ...peopleRoutes(people),
+    ...shopRoutes(shop),
+    ...doorRoutes(doors),
+    ...(copies ? keepingRoutes(services, copies) : []),
+    ...ownRoutes(parts),
+  ];
+}
+
+/** HTTP only: who asks, whether they may, how the body is read, the answer, and who did it. */
+export function routes(parts: RouteParts): Router {
+  const { doors, bodyLimit } = parts;
+  // An address is written in one way: another one has no rule of its own, and leads nowhere.
+  const router = Router({ caseSensitive: true, strict: true });
   // What is said here is of this moment and of this person: nobody keeps it.
   router.use((_request, response, next) => {
     response.set("Cache-Control", "no-store");
     next();
   });
-  router.use(gate(doors));
-  router.use(audited(doors));
-  // Bytes first: they are read as they come, not as JSON.
-  router.use(bundleRoutes(bundles));
-  router.use(fileRoutes(files));
-  router.use(json({ limit: bodyLimit }));
-  router.use(jobRoutes(jobs));
-  router.use(peopleRoutes(people));
-  router.use(shopRoutes(shop));
-  router.use(doorRoutes(doors));
-  if (copies) router.use(keepingRoutes(services, copies));
-  router.get("/health", async (_request, response) => {
-    // Who is not signed in makes nothing be written.
-    await (doors.needed && !personOf(response) ? people.instruments() : people.beat());
-    response.json({ ok: true, demo });
-  });
-  router.get("/openapi.json", (_request, response) => {
-    response.json(openApi());
-  });
-  router.use(() => {
-    throw new Problem(404, "No such address", "The API has nothing at this address.");
-  });
+  router.use(whoAsks(doors));
+  const readJson = json({ limit: bodyLimit });
+  for (const route of allRoutes(parts))
+    router[route.method](route.path, gate(doors, route), route.body ?? readJson, answered(doors, route));
+  router.use(nothingHere(doors));
   return router;
 }

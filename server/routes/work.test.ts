@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { API } from "#contract/routes";
 import { workshopOf } from "#core/record";
-import { aDecision, aReading, aTurning, JOB, useShop, uuid } from "../../tests/shop.ts";
+import { aDecision, aReading, aTurning, bundledIn, JOB, useShop, uuid } from "../../tests/shop.ts";
 
 const shop = useShop();
 const AT = "2026-03-02T11:00:00.000Z";
@@ -103,9 +103,10 @@ describe("the work on a motor", () => {
     await shop.import(JOB, zip).expect(201);
     const after = await shop.view();
     expect(workshopOf(await shop.record())).toEqual(workshopOf(before));
-    expect(after.closing!.outcome).toEqual(view.closing!.outcome);
-    expect(after.closing!.outcome).toMatchObject({ proof: "proved", release: "use", repairs: 1 });
-    expect(after.closing!.report).toEqual(view.closing!.report);
+    const [kept] = (await bundledIn(await shop.bytes(`${API}/jobs/${JOB}/bundle`))).closings;
+    expect(kept!.outcome).toMatchObject({ proof: "proved", release: "use", repairs: 1 });
+    expect(kept).toEqual({ entryId: uuid(9), ...view.closing });
+    expect(after.closing).toBeNull();
   });
 
   it("a repair is not taken back from under what was written after it", async () => {

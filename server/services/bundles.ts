@@ -1,16 +1,17 @@
 import type { Transaction } from "sequelize";
 import type { BundledJob, Journalled } from "#contract/bundledJob";
-import type { JobView } from "#contract/jobs";
-import { readJournal } from "#core/assess";
+import type { JobView, Origin } from "#contract/jobs";
 import type { Intake } from "#core/record";
 import type { Database } from "../database/database.ts";
-import type { JobRow, Models } from "../models/index.ts";
+import { plainSql } from "../database/plainSql.ts";
+import type { IncomingJob } from "../incoming/bundleFile.ts";
+import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
-import { checkPicture, keepFile, sha256Of } from "./files.ts";
-import { TO_BE_JUDGED } from "./jobs.ts";
-import { closingsOf, storedJob, viewOf } from "./journal.ts";
+import { keepFile } from "./files.ts";
+import { TO_BE_JUDGED, type Clock } from "./jobs.ts";
+import { closingsOf, storedJob, viewOf, type Carried } from "./journal.ts";
 import type { JudgingService } from "./judging.ts";
-import { searchOf } from "./motors.ts";
+import { rowOf, searchOf } from "./motors.ts";
 import { versionsOf } from "./visits.ts";
 
 /** A bundle with the bytes of its files, by their SHA-256. */
@@ -19,46 +20,50 @@ export interface BundleWithFiles {
   readonly files: ReadonlyMap<string, Buffer>;
 }
 
+/** The file a job comes in with, and who took it in. */
+export interface Source {
+  readonly sha256: string;
+  readonly by: string;
+}
+
 /** Everything of a job out of the shop, and back into one. */
-export function bundleService({ write, models }: Database, judging: JudgingService) {
+export function bundleService({ write, models }: Database, judging: JudgingService, clock: Clock) {
   async function found(id: string): Promise<JobRow> {
     const job = await models.Job.findByPk(id);
     if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
     return job;
   }
 
-  async function refuseTaken({ entries }: BundledJob, transaction: Transaction): Promise<void> {
-    const taken = await models.Entry.findOne({
-      where: { id: entries.map(({ body }) => body.id) },
+  async function refuseTaken({ lines }: IncomingJob, transaction: Transaction): Promise<void> {
+    const [taken] = await plainSql<{ readonly job: string }>(
       transaction,
-    });
+      `SELECT job_id AS job FROM entries
+         WHERE id IN (SELECT value ->> '$.id' FROM json_each($lines)) LIMIT 1`,
+      { $lines: lines },
+    );
     if (taken)
       throw new Problem(
         409,
         "Already here",
         "Entries of this bundle are on this bench already, in another job.",
-        { job: taken.jobId },
+        { job: taken.job },
       );
   }
 
   /** The motor as the bundle knew it, unless this shop knows one of this id: that one stays as it is. */
-  async function keepUnit(
-    { motorVersions, intake }: BundledJob,
-    now: Intake["motor"],
-    transaction: Transaction,
-  ) {
-    if (await models.Motor.count({ where: { id: now.id }, transaction })) return;
-    const { id, name, owner, serial } = now;
-    await models.Motor.create({ id, name, owner, serial, body: now }, { transaction });
-    const versions = motorVersions.filter(({ motor }) => motor.id === id);
-    const first = { motor: now, by: intake.by ?? "", at: intake.takenInAt, reason: "imported" };
+  async function keepUnit({ motorVersions, intake, motor }: IncomingJob, transaction: Transaction) {
+    const { id } = motor;
+    if (await models.Motor.count({ where: { id }, transaction })) return;
+    await models.Motor.create(rowOf(motor), { transaction });
+    const versions = motorVersions.filter((version) => version.motor.id === id);
+    const first = { motor, by: intake.by ?? "", at: intake.takenInAt, reason: "imported" };
     await models.MotorVersion.bulkCreate(
-      (versions.length > 0 ? versions : [first]).map(({ motor, by, at, reason }) => ({
+      (versions.length > 0 ? versions : [first]).map((version) => ({
         motorId: id,
-        body: motor,
-        byWhom: by,
-        at,
-        reason,
+        body: version.motor,
+        byWhom: version.by,
+        at: version.at,
+        reason: version.reason,
       })),
       { transaction },
     );
@@ -105,101 +110,91 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
     /**
      * Makes a new job of a bundle. It brings along what it was judged by; what other jobs of this shop use, motors,
      * instruments and limits, stays as it is.
+     * @param source the file it comes in with: its closings are another shop's word; null where a whole shop moves in
+     * @param carried what it is judged by beside the shop's own; what the bundle says, where nothing else is known
      */
     async importJob(
       id: string,
-      { job: bundled, files }: BundleWithFiles,
+      incoming: IncomingJob,
+      source: Source | null,
+      carried: Carried | null = incoming,
     ): Promise<{ created: boolean; view: JobView }> {
-      for (const { sha256, bytes } of bundled.files) {
-        const there = files.get(sha256);
-        if (!there || there.length !== bytes || sha256Of(there) !== sha256)
-          throw new Problem(
-            422,
-            "Bundle refused",
-            `The file ${sha256.slice(0, 12)}… of this bundle is missing or not what its name says: it was changed on the way.`,
-          );
-        checkPicture(there);
-      }
-      const done = await write(async (transaction) => {
-        const existing = await models.Job.findByPk(id, { transaction });
-        if (existing) return { created: false, view: await viewOf(models, existing, transaction) };
-        await refuseTaken(bundled, transaction);
-        const { intake, entries } = bundled;
-        const carried = { instruments: bundled.instruments, past: bundled.past, limits: bundled.limits };
-        const { record, closed } = readJournal(intake, entries, carried);
-        const closing = closed && bundled.closings.find(({ entryId }) => entryId === closed.turning.id);
-        if (closed && !closing)
-          throw new Problem(
-            422,
-            "Bundle refused",
-            "This job was closed, but the record of its closing is not in the bundle.",
-          );
-        await keepUnit(bundled, record.motor, transaction);
-        const number = await freeNumber(bundled.number, transaction);
-        const job = await models.Job.create(
+      const { intake, motor, version, closedAt } = incoming;
+      const origin: Origin | null = source && { ...source, at: clock().toISOString() };
+      const brought = carried && {
+        instruments: carried.instruments,
+        past: carried.past,
+        limits: carried.limits,
+      };
+      const created = await write(async (transaction) => {
+        if (await models.Job.count({ where: { id }, transaction })) return false;
+        await refuseTaken(incoming, transaction);
+        await keepUnit(incoming, transaction);
+        const number = await freeNumber(incoming.number, transaction);
+        await models.Job.create(
           {
             id,
             number,
-            motorId: record.motor.id,
+            motorId: motor.id,
             complaint: intake.complaint,
             complaintWords: intake.complaintWords,
             events: [...intake.events],
-            version: entries.length,
+            version,
             summarised: -1,
-            stage: closed ? "closed" : "reading",
+            stage: closedAt ? "closed" : "reading",
             summary: TO_BE_JUDGED,
-            search: searchOf(number, record.motor),
+            search: searchOf(number, motor),
             takenInAt: intake.takenInAt,
-            closedAt: closing?.at ?? null,
+            closedAt,
             intake,
-            carried,
+            carried: brought,
           },
           { transaction },
         );
-        await keepEntries(models, id, bundled, transaction);
-        for (const { name, sha256 } of bundled.files)
+        await keepLines(id, incoming, origin, transaction);
+        for (const { name, sha256 } of incoming.files)
           await keepFile(
             models,
             { jobId: id, name, savedAt: intake.takenInAt },
-            files.get(sha256)!,
+            Buffer.from(incoming.bytes.get(sha256)!),
             transaction,
           );
-        return { created: true, view: await viewOf(models, job, transaction) };
+        return true;
       });
       judging.wake();
-      return done;
+      return { created, view: await viewOf(models, await found(id)) };
     },
   };
 }
 
-async function keepEntries(
-  models: Models,
+/** Journal and closings of a job that comes in, in a few statements: others wait for none of its lines. */
+async function keepLines(
   jobId: string,
-  { entries, closings }: BundledJob,
+  { lines, closings }: IncomingJob,
+  origin: Origin | null,
   transaction: Transaction,
 ): Promise<void> {
-  await models.Entry.bulkCreate(
-    entries.map(({ kind, body, savedAt }, i) => ({
-      id: body.id,
-      jobId,
-      version: i + 1,
-      kind,
-      body,
-      byWhom: body.by,
-      savedAt,
-    })),
-    { transaction },
+  await plainSql(
+    transaction,
+    `INSERT INTO entries (id, job_id, version, kind, body, by_whom, saved_at)
+       SELECT value ->> '$.id', $job, key + 1, value ->> '$.kind', value ->> '$.body', value ->> '$.by',
+         value ->> '$.savedAt' FROM json_each($lines)`,
+    { $job: jobId, $lines: lines },
   );
-  await models.ClosedRecord.bulkCreate(
-    closings.map(({ entryId, ...body }) => ({
-      id: entryId,
-      jobId,
-      at: body.at,
-      rules: body.verdict.rules,
-      body,
-    })),
-    { transaction },
-  );
+  for (const { id, at, rules, body } of closings)
+    await plainSql(
+      transaction,
+      `INSERT INTO closed_records (id, job_id, at, rules, body, origin)
+         VALUES ($id, $job, $at, $rules, $body, $origin)`,
+      {
+        $id: id,
+        $job: jobId,
+        $at: at,
+        $rules: rules,
+        $body: body,
+        $origin: origin && JSON.stringify(origin),
+      },
+    );
 }
 
 export type BundleService = ReturnType<typeof bundleService>;

@@ -12,6 +12,7 @@ import type {
   Release,
   Undo,
 } from "#core/record";
+import { TRAINEE_ENTRIES, type Role } from "#contract/doors";
 import type { Models } from "../models/index.ts";
 import { plainSql } from "../database/plainSql.ts";
 import { Problem } from "../problem.ts";
@@ -20,6 +21,30 @@ import { storedJob, type Carried } from "./journal.ts";
 
 /** An entry that is not there yet. */
 export type NewEntry = Entry;
+
+/** Who writes an entry where people sign in. */
+export interface Writer {
+  readonly initials: string;
+  readonly role: Role;
+}
+
+/**
+ * A trainee puts right and takes back what they wrote themselves, of the kinds they may write: what somebody else read or
+ * decided stands until a technician changes it. @throws Problem 403
+ */
+function checkHand(
+  { kind, byWhom }: { readonly kind: string; readonly byWhom: string },
+  writer: Writer | null,
+): void {
+  if (writer?.role !== "trainee") return;
+  const own = byWhom === writer.initials && TRAINEE_ENTRIES.some((one) => one === kind);
+  if (!own)
+    throw new Problem(
+      403,
+      "Not yours",
+      `${byWhom} wrote this. A trainee changes and takes back their own readings; ask a technician for this.`,
+    );
+}
 
 function fieldProblem(title: string, field: string, sentence: string): Problem {
   return new Problem(422, title, sentence, { fields: [{ field, sentence }] });
@@ -64,7 +89,13 @@ async function checkEpoch(
     );
 }
 
-async function checkReading(models: Models, job: JobHead, body: Reading, transaction: Transaction) {
+async function checkReading(
+  models: Models,
+  job: JobHead,
+  body: Reading,
+  writer: Writer | null,
+  transaction: Transaction,
+) {
   await checkEpoch(job, body, "Reading", transaction);
   const carried = job.carried as Carried | null;
   if (
@@ -80,6 +111,7 @@ async function checkReading(models: Models, job: JobHead, body: Reading, transac
   });
   if (!corrected)
     throw fieldProblem("Reading refused", "supersedes", "The reading to correct is not in this job.");
+  checkHand(corrected, writer);
   const { check, slot } = corrected.body as Reading;
   if (check !== body.check || slot !== body.slot)
     throw fieldProblem(
@@ -141,10 +173,17 @@ const TAKEN_BACK: readonly EntryKind[] = [
   "correction",
 ];
 
-async function checkUndo(models: Models, job: JobHead, { of }: Undo, transaction: Transaction) {
+async function checkUndo(
+  models: Models,
+  job: JobHead,
+  { of }: Undo,
+  writer: Writer | null,
+  transaction: Transaction,
+) {
   const refuse = (sentence: string) => fieldProblem("Not taken back", "of", sentence);
   const entry = await models.Entry.findOne({ where: { id: of, jobId: job.id }, transaction });
   if (!entry) throw refuse("The entry to take back is not in this job.");
+  checkHand(entry, writer);
   const kind = entry.kind as EntryKind;
   if (!TAKEN_BACK.includes(kind)) throw refuse("This kind of entry cannot be taken back.");
   const standing = await standingOf(job, kind, transaction);
@@ -175,6 +214,7 @@ export async function checkEntry(
   models: Models,
   job: JobHead,
   { kind, body }: NewEntry,
+  writer: Writer | null,
   transaction: Transaction,
 ): Promise<void> {
   if (kind !== "reopening" && job.closedAt)
@@ -186,11 +226,11 @@ export async function checkEntry(
       "Not decided",
       "Decide first, if only to leave it undecided: a closed job says what became of the motor.",
     );
-  if (kind === "reading") await checkReading(models, job, body, transaction);
+  if (kind === "reading") await checkReading(models, job, body, writer, transaction);
   if (kind === "work" || kind === "part" || kind === "burnIn" || kind === "release")
     await checkEpoch(job, body, "Entry", transaction);
   if (kind === "part") await checkPart(models, job, body, transaction);
   if (kind === "release") await checkRelease(models, job, body, transaction);
   if (kind === "correction") await checkCorrection(models, job, body, transaction);
-  if (kind === "undo") await checkUndo(models, job, body, transaction);
+  if (kind === "undo") await checkUndo(models, job, body, writer, transaction);
 }

@@ -7,21 +7,23 @@ import { jobService, type Clock } from "./jobs.ts";
 import { judging } from "./judging.ts";
 import { peopleService } from "./people.ts";
 import { shopService } from "./shop.ts";
+import { wholeShopService } from "./wholeShop.ts";
 
-/** Everything a shop can do, over one database. */
+/** Everything a shop can do, over one database. @param judge null where nothing is judged, as while a shop moves in */
 export function services(
   database: Database,
   clock: Clock,
-  judge: Judge = inThisThread,
+  judge: Judge | null = inThisThread,
   log: Logger = pino({ level: "silent" }),
 ) {
   const judged = judging(database, judge, log);
   return {
     judging: judged,
-    jobs: jobService(database, judged, clock),
-    bundles: bundleService(database, judged),
+    jobs: jobService(database, judged, clock, log),
+    bundles: bundleService(database, judged, clock),
     files: fileService(database, clock),
     people: peopleService(database, judged),
+    whole: wholeShopService(database),
     shop: shopService(database, judged, clock),
   };
 }

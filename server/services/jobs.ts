@@ -1,14 +1,15 @@
 import { isDeepStrictEqual } from "node:util";
+import { pino, type Logger } from "pino";
 import { col, fn, Op, where, type Transaction, type WhereOptions } from "sequelize";
 import type { BenchAside, JobFilter, JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
 import { readJournal } from "#core/assess";
 import type { ClosedRecord } from "#core/closing";
-import { jobName, type Entry, type Intake } from "#core/record";
+import { foldCase, jobName, type Entry, type Intake, type JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";
-import type { Judged } from "../judge/judge.ts";
+import { CannotJudge, type Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
-import { checkEntry } from "./entryRules.ts";
+import { checkEntry, type Writer } from "./entryRules.ts";
 import { addLine, headOf, isTaken, moveOn, type JobHead } from "./head.ts";
 import { changesSince, journalOf, receiptOf, storedJob, viewOf } from "./journal.ts";
 import type { JudgingService } from "./judging.ts";
@@ -37,7 +38,7 @@ function lineOf(job: JobRow): JobLine {
 
 /** What is looked for, as SQLite asks for it: "%" and "_" are letters like others. */
 const containing = (q: string) =>
-  where(fn("instr", col("search"), q.toLowerCase()), { [Op.gt]: 0 }) as unknown as WhereOptions<JobRow>;
+  where(fn("instr", col("search"), foldCase(q)), { [Op.gt]: 0 }) as unknown as WhereOptions<JobRow>;
 
 function matching({ stage, q, owner, mine, dueBefore }: JobFilter): WhereOptions<JobRow> {
   return {
@@ -53,7 +54,22 @@ function matching({ stage, q, owner, mine, dueBefore }: JobFilter): WhereOptions
 
 const noSuchJob = (id: string) => new Problem(404, "No such job", `There is no job ${id} on this bench.`);
 
-export function jobService({ write, models }: Database, judging: JudgingService, clock: Clock) {
+/** A closing as it was judged, and what it was judged of. */
+interface Frozen {
+  readonly of: JobRecord;
+  readonly closed: ClosedRecord;
+}
+
+/** Somebody wrote, or limits changed, between the judging of a closing and its being written down: it is judged anew. */
+class ChangedMeanwhile extends Error {}
+const MOST_TRIES = 8;
+
+export function jobService(
+  { write, models }: Database,
+  judging: JudgingService,
+  clock: Clock,
+  log: Logger = pino({ level: "silent" }),
+) {
   /** Motors and minutes of each stage, over all that match. */
   async function totalsOf(wanted: WhereOptions<JobRow>): Promise<JobList["totals"]> {
     const rows = (await models.Job.findAll({
@@ -111,19 +127,79 @@ export function jobService({ write, models }: Database, judging: JudgingService,
     );
   }
 
-  /** A closing is judged before its transaction begins, so that nobody else's reading waits for it. */
-  async function frozenFor(jobId: string, entry: Entry): Promise<ClosedRecord | null> {
+  /**
+   * A closing is judged before its transaction begins, so that nobody else's reading waits for it; within it, what was
+   * judged is held against what is there. @throws Problem 503 where it cannot be judged now
+   */
+  async function frozenFor(jobId: string, entry: Entry): Promise<Frozen | null> {
     if (entry.kind !== "closing" && entry.kind !== "callingOff") return null;
     const job = await found(jobId);
     const { folded } = await storedJob(models, job);
     const { number, takenInAt } = job;
-    return judging.freeze({
+    const input = {
       record: folded.record,
       head: { number, takenInAt },
       kind: entry.kind,
       turning: entry.body,
       at: clock().toISOString(),
+    };
+    try {
+      return { of: folded.record, closed: await judging.freeze(input) };
+    } catch (error) {
+      if (!(error instanceof CannotJudge)) throw error;
+      log.error({ err: error, job: jobId }, "a closing could not be judged");
+      throw new Problem(
+        503,
+        "Not closed",
+        "The verdict could not be worked out, so the job stays open; nothing else was changed. Try again, and report it if it comes back.",
+      );
+    }
+  }
+
+  /** As append, once. @throws ChangedMeanwhile where what a closing was judged of is not what is there */
+  async function appendOnce(jobId: string, entry: Entry, seenVersion: number, writer: Writer | null) {
+    const frozen = await frozenFor(jobId, entry);
+    const { kind } = entry;
+    const done = await write(async (transaction) => {
+      const job = await headOf(jobId, transaction);
+      if (!job) throw noSuchJob(jobId);
+      // A version that is not the job's may be a second delivery of what is there already.
+      if (seenVersion !== job.version) {
+        const receipt = await receiptOfTwin(job, entry, transaction);
+        if (receipt) return { created: false, receipt };
+        throw new Problem(
+          412,
+          "Job changed meanwhile",
+          "Somebody else wrote to this job since you opened it. Nothing of yours was saved.",
+          {
+            version: job.version,
+            changes: await changesSince(models, job, seenVersion, transaction),
+          },
+        );
+      }
+      await checkEntry(models, job, entry, writer, transaction);
+      if (frozen) {
+        const { folded } = await storedJob(models, job, transaction);
+        if (!isDeepStrictEqual(folded.record, frozen.of)) throw new ChangedMeanwhile();
+      }
+      const savedAt = frozen?.closed.at ?? clock().toISOString();
+      try {
+        await addLine(jobId, job.version + 1, entry, savedAt, transaction);
+      } catch (error) {
+        if (!isTaken(error)) throw error;
+        const receipt = await receiptOfTwin(job, entry, transaction);
+        if (receipt) return { created: false, receipt };
+        throw error;
+      }
+      job.version += 1;
+      await applyCorrection(job, entry, transaction);
+      if (frozen) await close(job, entry, frozen.closed, transaction);
+      if (kind === "reopening") job.closedAt = null;
+      await moveOn(job, kind, transaction);
+      return { created: true, receipt: receiptOf(job, savedAt) };
     });
+    judging.wake();
+    return done;
   }
 
   return {
@@ -226,50 +302,26 @@ export function jobService({ write, models }: Database, judging: JudgingService,
     /**
      * Appends to a job's journal, in one transaction that is on disk before it answers. The same id and
      * content again changes nothing, whatever the version; a stale version is refused with what changed.
+     * @param writer who writes, with their role; null where nobody signs in
      */
     async append(
       jobId: string,
       entry: Entry,
       seenVersion: number,
+      writer: Writer | null = null,
     ): Promise<{ created: boolean; receipt: Receipt }> {
-      const frozen = await frozenFor(jobId, entry);
-      const { kind } = entry;
-      const done = await write(async (transaction) => {
-        const job = await headOf(jobId, transaction);
-        if (!job) throw noSuchJob(jobId);
-        // A version that is not the job's may be a second delivery of what is there already.
-        if (seenVersion !== job.version) {
-          const receipt = await receiptOfTwin(job, entry, transaction);
-          if (receipt) return { created: false, receipt };
-          throw new Problem(
-            412,
-            "Job changed meanwhile",
-            "Somebody else wrote to this job since you opened it. Nothing of yours was saved.",
-            {
-              version: job.version,
-              changes: await changesSince(models, job, seenVersion, transaction),
-            },
-          );
-        }
-        await checkEntry(models, job, entry, transaction);
-        const savedAt = frozen?.at ?? clock().toISOString();
+      for (let tries = 0; ; tries += 1)
         try {
-          await addLine(jobId, job.version + 1, entry, savedAt, transaction);
+          return await appendOnce(jobId, entry, seenVersion, writer);
         } catch (error) {
-          if (!isTaken(error)) throw error;
-          const receipt = await receiptOfTwin(job, entry, transaction);
-          if (receipt) return { created: false, receipt };
-          throw error;
+          if (!(error instanceof ChangedMeanwhile)) throw error;
+          if (tries >= MOST_TRIES)
+            throw new Problem(
+              503,
+              "Not closed",
+              "What this job is judged by changes faster than it can be closed. Nothing was changed; try again.",
+            );
         }
-        job.version += 1;
-        await applyCorrection(job, entry, transaction);
-        if (frozen) await close(job, entry, frozen, transaction);
-        if (kind === "reopening") job.closedAt = null;
-        await moveOn(job, kind, transaction);
-        return { created: true, receipt: receiptOf(job, savedAt) };
-      });
-      judging.wake();
-      return done;
     },
   };
 }

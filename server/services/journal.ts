@@ -1,18 +1,19 @@
-import { Op, type Transaction } from "sequelize";
+import { literal, Op, type Transaction } from "sequelize";
 import { placeText, readJournal } from "#core/assess";
 import type { ClosedRecord } from "#core/closing";
-import type { JobView, JournalChange, Receipt } from "#contract/jobs";
+import type { ClosedElsewhere, JobView, JournalChange, Origin, Receipt } from "#contract/jobs";
 import type { Instrument } from "#core/quantity";
 import {
   COMPLAINT_LABELS,
   RELEASE_LABELS,
+  serialKey,
   type Entry,
   type Folded,
   type Grounds,
   type Intake,
   type Visit,
 } from "#core/record";
-import type { EntryRow, JobRow, Models } from "../models/index.ts";
+import type { ClosedRecordRow, EntryRow, JobRow, Models } from "../models/index.ts";
 import type { JobHead } from "./head.ts";
 import { shopLimits } from "./limits.ts";
 import { pastOf } from "./visits.ts";
@@ -77,7 +78,10 @@ export async function groundsOf(
   };
 }
 
-/** Every closing of a job, oldest first. */
+/** A closing's place is that of its entry in the journal: clocks are put right, journals are not. */
+const IN_JOURNAL = literal("(SELECT version FROM entries WHERE entries.id = closedRecord.id)");
+
+/** Every closing of a job, in the order of its journal. */
 export async function closingsOf(
   models: Models,
   jobId: string,
@@ -85,10 +89,26 @@ export async function closingsOf(
 ): Promise<(ClosedRecord & { readonly entryId: string })[]> {
   const rows = await models.ClosedRecord.findAll({
     where: { jobId },
-    order: [["at", "ASC"]],
+    order: [[IN_JOURNAL, "ASC"]],
     ...within(transaction),
   });
   return rows.map(({ id, body }) => ({ entryId: id, ...(body as ClosedRecord) }));
+}
+
+/** A closing that came in with a file, as another shop's word. */
+function elsewhereOf({ body, origin }: ClosedRecordRow): ClosedElsewhere {
+  const { kind, at, by, reason, verdict } = body as ClosedRecord;
+  const [top] = verdict.faults;
+  return {
+    kind,
+    at,
+    by,
+    reason,
+    headline: verdict.headline,
+    leading: top ? { name: top.name, probability: top.probability } : null,
+    rules: verdict.rules,
+    file: origin as Origin,
+  };
 }
 
 /** A job with everything it is read from. */
@@ -96,7 +116,12 @@ export interface StoredJob {
   readonly entries: readonly StoredEntry[];
   readonly grounds: Grounds;
   readonly folded: Folded;
+  /** What its unit is found by; empty where its motor has no serial. */
+  readonly serialKey: string;
+  /** The last closing, where it was made here. */
   readonly closing: ClosedRecord | null;
+  /** The last closing, where it came from outside. */
+  readonly elsewhere: ClosedElsewhere | null;
 }
 
 export async function storedJob(models: Models, job: JobHead, transaction?: Transaction): Promise<StoredJob> {
@@ -107,19 +132,21 @@ export async function storedJob(models: Models, job: JobHead, transaction?: Tran
   const grounds = await groundsOf(models, job, serial, transaction);
   const last = await models.ClosedRecord.findOne({
     where: { jobId: job.id },
-    order: [["at", "DESC"]],
+    order: [[IN_JOURNAL, "DESC"]],
     ...within(transaction),
   });
   return {
     entries,
     grounds,
     folded: readJournal(intake, entries, grounds),
-    closing: last && (last.body as ClosedRecord),
+    serialKey: serialKey(serial),
+    closing: last && !last.origin ? (last.body as ClosedRecord) : null,
+    elsewhere: last?.origin ? elsewhereOf(last) : null,
   };
 }
 
 export async function viewOf(models: Models, job: JobRow, transaction?: Transaction): Promise<JobView> {
-  const { entries, grounds, closing } = await storedJob(models, job, transaction);
+  const { entries, grounds, closing, elsewhere } = await storedJob(models, job, transaction);
   return {
     id: job.id,
     number: job.number,
@@ -131,6 +158,7 @@ export async function viewOf(models: Models, job: JobRow, transaction?: Transact
     entries: entries.map(({ kind, body }) => ({ kind, body }) as Entry),
     grounds,
     closing,
+    elsewhere,
   };
 }
 

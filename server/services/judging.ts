@@ -1,28 +1,53 @@
 import { setTimeout as after } from "node:timers/promises";
 import { isDeepStrictEqual } from "node:util";
-import { col, Op } from "sequelize";
+import { QueryTypes, type Transaction } from "sequelize";
 import type { Logger } from "pino";
 import type { Judging } from "#contract/jobs";
 import type { Database } from "../database/database.ts";
-import type { Judge, Judged } from "../judge/judge.ts";
+import { plainSql } from "../database/plainSql.ts";
+import { CannotJudge, type FreezeInput, type Judge, type Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { storedJob } from "./journal.ts";
-import { jobsOfSerial } from "./visits.ts";
 
-/** Written to since it was judged, or judged by grounds that changed. */
-const STALE = { summarised: { [Op.ne]: col("version") } };
+/** Written to since it was judged. */
+const CHANGED = "summarised <> version";
+/** Judged by limits or instruments that are others now; a closed job keeps those of its closing. */
+const BY_OLDER_GROUNDS = "closed_at IS NULL AND grounds < $grounds AND summarised = version";
 
 /** Nobody wrote for so long: the bench is quiet. */
 const QUIET_MILLISECONDS = 60;
 /** So long, at most, a job waits for quiet: then it is judged between two who write. */
 const LONGEST_WAIT_MILLISECONDS = 250;
 const LOOK_AGAIN_MILLISECONDS = 15;
+/** Jobs looked up at once. */
+const CHUNK = 32;
+/** Jobs read ahead, so that the judging thread never waits for the file. */
+const AHEAD = 3;
+/** Verdicts that share a transaction: so few that nobody's saving waits for them. */
+const KEPT_AT_ONCE = 8;
+
+const COULD_NOT =
+  "The verdict could not be worked out; what stands here may be of before. The readings are kept. Report it.";
+
+/** Limits or instruments change with this transaction: every open job is judged anew, in the background. */
+export async function judgeAnew(transaction: Transaction): Promise<void> {
+  await plainSql(transaction, "UPDATE grounds SET version = version + 1", {});
+}
+
+/** A job with what came of judging it, to be written down. */
+interface Done {
+  readonly job: JobRow;
+  readonly grounds: number;
+  readonly serialKey: string;
+  /** Null where it could not be judged. */
+  readonly judged: Judged | null;
+}
 
 /**
  * Keeps what the lists show up to date in the background: stage, summary and visit figures are written down once when a
  * job changes. No list judges while it answers; it says how many jobs are still to be done. Who writes goes first.
  */
-export function judging({ models, write }: Database, judge: Judge, log: Logger) {
+export function judging({ models, sequelize, write }: Database, judge: Judge | null, log: Logger) {
   let running: Promise<void> | null = null;
   let again = false;
   /** How many the present round began with; 0 while none runs. */
@@ -30,79 +55,158 @@ export function judging({ models, write }: Database, judge: Judge, log: Logger) 
   let lastWoken = 0;
   /** How many wait for the end of it: for them nothing is put off. */
   let waitedFor = 0;
+  /** Jobs being judged whose past changed meanwhile: their verdict is not kept. */
+  const overtaken = new Set<string>();
+
+  const isBusy = () => performance.now() - lastWoken < QUIET_MILLISECONDS;
 
   async function quiet(): Promise<void> {
     const since = performance.now();
-    const stillWriting = () => {
-      const now = performance.now();
-      return now - lastWoken < QUIET_MILLISECONDS && now - since < LONGEST_WAIT_MILLISECONDS;
-    };
-    while (waitedFor === 0 && stillWriting()) await after(LOOK_AGAIN_MILLISECONDS);
+    while (waitedFor === 0 && isBusy() && performance.now() - since < LONGEST_WAIT_MILLISECONDS)
+      await after(LOOK_AGAIN_MILLISECONDS);
+  }
+
+  async function groundsNow(): Promise<number> {
+    const [row] = await sequelize.query<{ version: number }>("SELECT version FROM grounds", {
+      type: QueryTypes.SELECT,
+    });
+    return row?.version ?? 0;
+  }
+
+  /** Oldest first: what earlier visits measured is then there for the later ones. */
+  const idsWhere = async (where: string, grounds: number): Promise<string[]> => {
+    const rows = await sequelize.query<{ id: string }>(
+      `SELECT id FROM jobs WHERE ${where} ORDER BY number LIMIT ${CHUNK}`,
+      { type: QueryTypes.SELECT, bind: where.includes("$grounds") ? { grounds } : {} },
+    );
+    return rows.map(({ id }) => id);
+  };
+
+  async function countLeft(): Promise<number> {
+    const grounds = await groundsNow();
+    const [row] = await sequelize.query<{ n: number }>(
+      `SELECT (SELECT count(*) FROM jobs WHERE ${CHANGED})
+         + (SELECT count(*) FROM jobs WHERE ${BY_OLDER_GROUNDS}) AS n`,
+      { type: QueryTypes.SELECT, bind: { grounds } },
+    );
+    return row?.n ?? 0;
   }
 
   /** A visit that reads differently now: later jobs of the unit are held against it, and judged anew. */
-  async function touchLater(job: JobRow, serial: string): Promise<void> {
-    const later = (await jobsOfSerial(models, serial)).filter(
-      ({ number, closedAt }) => number > job.number && closedAt === null,
+  async function touchLater({ job, serialKey }: Done, transaction: Transaction): Promise<void> {
+    if (serialKey === "") return;
+    const later = await plainSql<{ readonly id: string }>(
+      transaction,
+      `UPDATE jobs SET summarised = -1 WHERE closed_at IS NULL AND number > $number
+         AND motor_id IN (SELECT id FROM motors WHERE serial_key = $serialKey) RETURNING id`,
+      { $number: job.number, $serialKey: serialKey },
     );
-    await models.Job.update({ summarised: -1 }, { where: { id: later.map(({ id }) => id) } });
+    for (const { id } of later) overtaken.add(id);
   }
 
-  async function keep(job: JobRow, serial: string, { stage, summary, visit }: Judged): Promise<void> {
-    const before = await models.Visit.findByPk(job.id);
-    const moved = !isDeepStrictEqual(before?.body, JSON.parse(JSON.stringify(visit)));
-    await write(async (transaction) => {
-      // Only while nobody wrote meanwhile; otherwise the next round does it.
-      const [count] = await models.Job.update(
-        { summary, stage, summarised: job.version },
-        { where: { id: job.id, version: job.version }, transaction },
-      );
-      if (count > 0 && moved)
-        await models.Visit.upsert({ jobId: job.id, version: job.version, body: visit }, { transaction });
-    });
-    if (moved) await touchLater(job, serial);
+  async function keepOne(done: Done, transaction: Transaction): Promise<void> {
+    const { job, grounds, judged } = done;
+    if (overtaken.delete(job.id)) return;
+    const summary = judged?.summary ?? { ...job.summary, unjudged: COULD_NOT };
+    // Only while nobody wrote meanwhile; otherwise the next round does it.
+    const kept = await plainSql(
+      transaction,
+      `UPDATE jobs SET summary = $summary, stage = $stage, summarised = version, grounds = $grounds
+         WHERE id = $id AND version = $version RETURNING id`,
+      {
+        $summary: JSON.stringify(summary),
+        $stage: judged?.stage ?? job.stage,
+        $grounds: grounds,
+        $id: job.id,
+        $version: job.version,
+      },
+    );
+    if (kept.length === 0 || !judged) return;
+    const visit = JSON.stringify(judged.visit);
+    const [before] = await plainSql<{ readonly body: string }>(
+      transaction,
+      "SELECT body FROM visits WHERE job_id = $id",
+      { $id: job.id },
+    );
+    if (before && isDeepStrictEqual(JSON.parse(before.body), JSON.parse(visit))) return;
+    await plainSql(
+      transaction,
+      `INSERT INTO visits (job_id, version, body) VALUES ($id, $version, $visit)
+         ON CONFLICT (job_id) DO UPDATE SET version = $version, body = $visit`,
+      { $id: job.id, $version: job.version, $visit: visit },
+    );
+    await touchLater(done, transaction);
   }
 
-  async function judgeOne(job: JobRow): Promise<void> {
-    const { folded, closing } = await storedJob(models, job);
-    const judged = await judge.judge({
-      jobId: job.id,
-      number: job.number,
-      takenInAt: job.takenInAt,
-      record: folded.record,
-      closing: job.closedAt === null ? null : closing,
-    });
-    await keep(job, folded.record.motor.serial, judged);
+  async function judgeOne(id: string, grounds: number): Promise<Done | null> {
+    overtaken.delete(id);
+    const job = await models.Job.findByPk(id);
+    if (!job) return null;
+    try {
+      const { folded, closing, serialKey } = await storedJob(models, job);
+      const judged = await judge!.judge({
+        jobId: job.id,
+        number: job.number,
+        takenInAt: job.takenInAt,
+        record: folded.record,
+        closed: job.closedAt !== null,
+        closing: job.closedAt === null ? null : closing,
+      });
+      return { job, grounds, serialKey, judged };
+    } catch (error) {
+      log.error({ err: error, job: id }, "a job could not be judged");
+      return { job, grounds, serialKey: "", judged: null };
+    }
+  }
+
+  /** Judges some jobs, a few of them read ahead, and writes down what came of it. */
+  async function judgeAll(ids: readonly string[], grounds: number): Promise<void> {
+    const left = [...ids];
+    let done: Done[] = [];
+    const keep = async () => {
+      const together = done;
+      done = [];
+      if (together.length > 0)
+        await write(async (transaction) => {
+          for (const one of together) await keepOne(one, transaction);
+        });
+    };
+    const oneAfterTheOther = async () => {
+      for (let id = left.shift(); id !== undefined; id = left.shift()) {
+        const one = await judgeOne(id, grounds);
+        if (one) done.push(one);
+        if (done.length >= KEPT_AT_ONCE) await keep();
+      }
+    };
+    await Promise.all(Array.from({ length: AHEAD }, oneAfterTheOther));
+    await keep();
   }
 
   async function round(): Promise<void> {
-    do {
+    for (;;) {
       again = false;
-      // Oldest first: what earlier visits measured is then there for the later ones.
-      const stale = await models.Job.findAll({
-        attributes: ["id"],
-        where: STALE,
-        order: [["number", "ASC"]],
-      });
-      begunWith = Math.max(begunWith, stale.length);
-      for (const { id } of stale) {
-        await quiet();
-        const job = await models.Job.findByPk(id);
-        try {
-          if (job) await judgeOne(job);
-        } catch (error) {
-          log.error({ err: error, job: id }, "a job could not be judged");
-          if (job) await models.Job.update({ summarised: job.version }, { where: { id } });
-        }
+      const grounds = await groundsNow();
+      const older = await idsWhere(BY_OLDER_GROUNDS, grounds);
+      if (older.length > 0) {
+        begunWith = Math.max(begunWith, await countLeft());
+        await judgeAll(older, grounds);
       }
-      if (stale.length > 0) again = true;
-    } while (again);
+      const changed = await idsWhere(CHANGED, grounds);
+      if (changed.length > 0) {
+        // Who still writes to a job has its verdict on the screen: the list's can wait for a pause.
+        if (older.length === 0) await quiet();
+        begunWith = Math.max(begunWith, changed.length);
+        await judgeAll(changed, grounds);
+      }
+      if (older.length === 0 && changed.length === 0 && !again) break;
+    }
     begunWith = 0;
   }
 
   return {
     /** Something changed: look for what is to be judged. Returns at once. */
     wake(): void {
+      if (!judge) return;
       again = true;
       lastWoken = performance.now();
       running ??= round()
@@ -110,6 +214,16 @@ export function judging({ models, write }: Database, judge: Judge, log: Logger) 
         .finally(() => {
           running = null;
         });
+    },
+    /** Those that could not be judged are tried once more: at a start, which may be of a program that can. */
+    async tryAgain(): Promise<void> {
+      await write(async (transaction) => {
+        await plainSql(
+          transaction,
+          "UPDATE jobs SET summarised = -1 WHERE json_extract(summary, '$.unjudged') IS NOT NULL",
+          {},
+        );
+      });
     },
     /** Resolves when nothing is left to judge. */
     async idle(): Promise<void> {
@@ -119,10 +233,19 @@ export function judging({ models, write }: Database, judge: Judge, log: Logger) 
     },
     /** Counted in the file itself: what was just written counts before anybody was woken. */
     async progress(): Promise<Judging> {
-      const left = await models.Job.count({ where: STALE });
+      const left = await countLeft();
       return { left, of: left === 0 ? 0 : Math.max(begunWith, left) };
     },
-    freeze: judge.freeze,
+    /** How many jobs could not be judged. */
+    async unjudged(): Promise<number> {
+      const [row] = await sequelize.query<{ n: number }>(
+        "SELECT count(*) AS n FROM jobs WHERE json_extract(summary, '$.unjudged') IS NOT NULL",
+        { type: QueryTypes.SELECT },
+      );
+      return row?.n ?? 0;
+    },
+    freeze: (input: FreezeInput) =>
+      judge ? judge.freeze(input) : Promise.reject(new CannotJudge("nothing is judged here")),
   };
 }
 

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import type { Transaction } from "sequelize";
-import { jobName, type Motor } from "#core/record";
+import { foldCase, jobName, serialKey, type Motor } from "#core/record";
 import type { Models } from "../models/index.ts";
 
 /** Who wrote down what is known of a motor, when, and why. */
@@ -12,8 +12,14 @@ export interface Author {
 
 /** What jobs of a motor are found by. */
 export function searchOf(number: number, { name, owner, serial }: Motor): string {
-  return `${jobName(number)} ${name} ${owner} ${serial}`.toLowerCase();
+  return foldCase(`${jobName(number)} ${name} ${owner} ${serial}`);
 }
+
+/** A motor as its row holds it. */
+export const rowOf = (motor: Motor) => {
+  const { id, name, owner, serial } = motor;
+  return { id, name, owner, serial, serialKey: serialKey(serial), body: motor };
+};
 
 /**
  * Writes down what is known of a motor now, as a new version of it where something is new. Jobs that were taken in
@@ -27,7 +33,9 @@ export async function keepMotor(
 ): Promise<void> {
   const before = await models.Motor.findByPk(motor.id, { transaction });
   if (before && isDeepStrictEqual(before.body, motor)) return;
-  const { id, name, owner, serial } = motor;
-  await models.Motor.upsert({ id, name, owner, serial, body: motor }, { transaction });
-  await models.MotorVersion.create({ motorId: id, body: motor, byWhom: by, reason, at }, { transaction });
+  await models.Motor.upsert(rowOf(motor), { transaction });
+  await models.MotorVersion.create(
+    { motorId: motor.id, body: motor, byWhom: by, reason, at },
+    { transaction },
+  );
 }

@@ -1,5 +1,5 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
-import { col, fn, Op, where as whereOf } from "sequelize";
+import { col, fn, Op } from "sequelize";
 import type { Account, OutcomeLine, UnitVisit } from "#contract/shop";
 import { calibrationOf, COME_BACK_DAYS, experienceIn, truthOf } from "#core/outcomes";
 import type { Models } from "../models/index.ts";
@@ -12,20 +12,18 @@ const COUNTED = 2000;
 /** Jobs by the serial of their motor; those without one are nobody's return. */
 async function laterJobsOf(models: Models, motorIds: readonly string[]) {
   const own = await models.Motor.findAll({
-    attributes: ["id", "serial"],
-    where: { id: [...new Set(motorIds)] },
+    attributes: ["id", "serialKey"],
+    where: { id: [...new Set(motorIds)], serialKey: { [Op.ne]: "" } },
     raw: true,
   });
-  const keyOf = (serial: string) => serial.trim().toLowerCase();
-  const serials = [...new Set(own.map(({ serial }) => keyOf(serial)))].filter((serial) => serial !== "");
   const alike = await models.Motor.findAll({
-    attributes: ["id", "serial"],
-    where: whereOf(fn("lower", col("serial")), { [Op.in]: serials }),
+    attributes: ["id", "serialKey"],
+    where: { serialKey: [...new Set(own.map(({ serialKey }) => serialKey))] },
     raw: true,
   });
-  const serialOf = new Map([...own, ...alike].map(({ id, serial }) => [id, keyOf(serial)]));
+  const serialOf = new Map([...own, ...alike].map(({ id, serialKey }) => [id, serialKey]));
   const jobs = await models.Job.findAll({
-    attributes: ["motorId", "takenInAt", "complaint"],
+    attributes: ["motorId", "number", "takenInAt", "complaint"],
     where: { motorId: alike.map(({ id }) => id) },
     raw: true,
   });
@@ -45,7 +43,7 @@ async function laterJobsOf(models: Models, motorIds: readonly string[]) {
 /** The latest closed jobs with what became of them, newest first. */
 async function outcomeLines(models: Models, now: Date): Promise<readonly OutcomeLine[]> {
   const closed = await models.Job.findAll({
-    attributes: ["id", "motorId", "closedAt", "summary"],
+    attributes: ["id", "number", "motorId", "closedAt", "summary"],
     where: { closedAt: { [Op.ne]: null } },
     order: [["closedAt", "DESC"]],
     limit: COUNTED,
@@ -62,7 +60,8 @@ async function outcomeLines(models: Models, now: Date): Promise<readonly Outcome
     if (!visit?.outcome) return [];
     const cameBack = jobsLike(job.motorId).some(
       (later) =>
-        later.takenInAt > closedAt &&
+        // In the order of the shop's own numbers: clocks are put right.
+        later.number > job.number &&
         later.complaint !== "routine" &&
         differenceInCalendarDays(parseISO(later.takenInAt), parseISO(closedAt)) <= COME_BACK_DAYS,
     );
@@ -95,8 +94,14 @@ export function rememberedLines(models: Models): (now: Date) => Promise<readonly
     const visits = (await models.Visit.sum("version")) as number | null;
     const jobs = (await models.Job.max("number")) as number | null;
     const key = [now.toISOString().slice(0, 10), entries?.latest ?? 0, visits ?? 0, jobs ?? 0].join(" ");
-    if (kept?.key !== key) kept = { key, lines: outcomeLines(models, now) };
-    return kept.lines;
+    if (kept?.key === key) return kept.lines;
+    const mine = { key, lines: outcomeLines(models, now) };
+    kept = mine;
+    // What could not be read is asked again; whoever waited for it is told.
+    mine.lines.catch(() => {
+      if (kept === mine) kept = null;
+    });
+    return mine.lines;
   };
 }
 

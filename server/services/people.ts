@@ -4,7 +4,7 @@ import type { Instrument } from "#core/quantity";
 import type { Database } from "../database/database.ts";
 import type { TechnicianRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
-import type { JudgingService } from "./judging.ts";
+import { judgeAnew, type JudgingService } from "./judging.ts";
 
 const technicianOf = ({ id, initials, name, retired, role }: TechnicianRow): Technician => ({
   id,
@@ -34,7 +34,7 @@ export function peopleService({ write, models }: Database, judging: JudgingServi
     async putInstrument(instrument: Instrument): Promise<void> {
       await write(async (transaction) => {
         await models.Instrument.upsert({ id: instrument.id, body: instrument }, { transaction });
-        await models.Job.update({ summarised: -1 }, { where: { closedAt: null }, transaction });
+        await judgeAnew(transaction);
       });
       judging.wake();
     },

@@ -1,6 +1,7 @@
 import type { CanvasElement, Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
+import type { elsewhereWords } from "#contract/elsewhere";
 import { dayWords, moneyText, PROOF_HEADINGS, type PairTable, type Report } from "#core/report";
 import { printed } from "./printer.ts";
 import { runsOf, TEXT, unprintable } from "./reportFonts.ts";
@@ -274,7 +275,22 @@ function annex(report: Report): Content[] {
   ];
 }
 
-function definition(report: Report, day: string): TDocumentDefinitions {
+/** Whose word its closing is, where that is not this shop's. */
+function notOurs(elsewhere: ReturnType<typeof elsewhereWords> | null): Content[] {
+  if (!elsewhere) return [];
+  const { who, said, here } = elsewhere;
+  return [
+    line(who, { bold: true, color: COPPER, margin: [0, 6, 0, 0] }),
+    line(said),
+    line(here, { color: QUIET, margin: [0, 0, 0, 6] }),
+  ];
+}
+
+function definition(
+  report: Report,
+  day: string,
+  elsewhere: ReturnType<typeof elsewhereWords> | null,
+): TDocumentDefinitions {
   const left = unprintable(JSON.stringify(report));
   return {
     info: { title: `${report.title}, motor report` },
@@ -290,6 +306,7 @@ function definition(report: Report, day: string): TDocumentDefinitions {
     }),
     content: [
       ...head(report, day),
+      ...notOurs(elsewhere),
       ...released(report),
       {
         columns: [
@@ -322,7 +339,12 @@ function definition(report: Report, day: string): TDocumentDefinitions {
 /**
  * The report on A4, with the application's own fonts.
  * @param day that stands in its head, as 2 March 2026
+ * @param elsewhere whose word its closing is, where it was closed by another shop
  */
-export async function reportPdf(report: Report, day: string): Promise<Buffer> {
-  return printed(definition(report, day));
+export async function reportPdf(
+  report: Report,
+  day: string,
+  elsewhere: ReturnType<typeof elsewhereWords> | null = null,
+): Promise<Buffer> {
+  return printed(definition(report, day, elsewhere));
 }

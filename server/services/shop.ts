@@ -4,7 +4,7 @@ import type { ShopLimits } from "#core/record";
 import type { Database } from "../database/database.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "./jobs.ts";
-import type { JudgingService } from "./judging.ts";
+import { judgeAnew, type JudgingService } from "./judging.ts";
 import { SHOP_SETTINGS, shopLimits } from "./limits.ts";
 import { accountOf, rememberedLines } from "./outcomes.ts";
 import { unitsOf } from "./visits.ts";
@@ -56,7 +56,7 @@ export function shopService({ write, models }: Database, judging: JudgingService
     async putLimits(limits: ShopLimits): Promise<void> {
       await write(async (transaction) => {
         await models.Setting.upsert({ id: SHOP_SETTINGS, body: limits }, { transaction });
-        await models.Job.update({ summarised: -1 }, { where: { closedAt: null }, transaction });
+        await judgeAnew(transaction);
       });
       judging.wake();
     },

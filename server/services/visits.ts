@@ -1,7 +1,7 @@
-import { col, fn, literal, Op, where as whereOf, type Transaction } from "sequelize";
+import { literal, Op, where as whereOf, type Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
 import type { Unit, UnitVisit } from "#contract/shop";
-import { isSerial, type Motor, type Visit } from "#core/record";
+import { foldCase, serialKey, type Motor, type Visit } from "#core/record";
 import type { JobRow, Models } from "../models/index.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
@@ -15,10 +15,11 @@ export async function jobsOfSerial(
   serial: string,
   transaction?: Transaction,
 ): Promise<JobRow[]> {
-  if (!isSerial(serial)) return [];
+  const key = serialKey(serial);
+  if (key === "") return [];
   const motors = await models.Motor.findAll({
     attributes: ["id"],
-    where: whereOf(fn("lower", col("serial")), serial.trim().toLowerCase()),
+    where: { serialKey: key },
     ...within(transaction),
   });
   const latest = await models.Job.findAll({
@@ -87,42 +88,24 @@ export async function unitsOf(
   models: Models,
   query: { readonly q?: string; readonly model?: string; readonly page: number },
 ): Promise<{ items: Unit[]; total: number; page: number; pageSize: number }> {
-  const like = query.q ? `%${query.q.replace(/[%_]/gu, "")}%` : null;
-  // Of many thousand motors only their serials: the rest is read for those that are shown.
-  const serials = (await models.Motor.findAll({
-    attributes: [
-      [fn("max", col("id")), "latest"],
-      [fn("lower", fn("trim", col("serial"))), "key"],
-    ],
-    where: {
-      [Op.and]: [
-        { serial: { [Op.ne]: "" } },
-        ...(query.model ? [whereOf(MODEL_OF, query.model)] : []),
-        ...(like
-          ? [
-              {
-                [Op.or]: [
-                  { serial: { [Op.like]: like } },
-                  { name: { [Op.like]: like } },
-                  { owner: { [Op.like]: like } },
-                ],
-              },
-            ]
-          : []),
-      ],
-    },
-    group: ["key"],
-    order: [[col("latest"), "DESC"]],
-    raw: true,
-  })) as unknown as readonly { readonly latest: string; readonly key: string }[];
-  const units = serials.filter(({ key }) => isSerial(key));
-  const page = units.slice((query.page - 1) * UNITS_A_PAGE, query.page * UNITS_A_PAGE);
+  // Of many thousand motors only what they are found by: the rest is read for those that are shown.
   const motors = await models.Motor.findAll({
-    where: { id: page.map(({ latest }) => latest) },
+    attributes: ["id", "serialKey", "name", "owner"],
+    where: { serialKey: { [Op.ne]: "" }, ...(query.model && { [Op.and]: [whereOf(MODEL_OF, query.model)] }) },
     order: [["id", "DESC"]],
+    raw: true,
   });
+  const wanted = foldCase(query.q ?? "");
+  const latest = new Map<string, string>();
+  for (const { id, serialKey: key, name, owner } of motors) {
+    if (latest.has(key)) continue;
+    if ([key, foldCase(name), foldCase(owner)].some((text) => text.includes(wanted))) latest.set(key, id);
+  }
+  const units = [...latest.values()];
+  const page = units.slice((query.page - 1) * UNITS_A_PAGE, query.page * UNITS_A_PAGE);
+  const shown = await models.Motor.findAll({ where: { id: page }, order: [["id", "DESC"]] });
   const items: Unit[] = [];
-  for (const motor of motors) {
+  for (const motor of shown) {
     const jobs = await jobsOfSerial(models, motor.serial);
     items.push({
       serial: motor.serial,

@@ -48,6 +48,8 @@ export interface OpenJob {
   readonly closedAt: string | null;
   /** The last closing: what stands while the job is closed, and what a reopened one is held against. */
   readonly closing: ClosedRecord | null;
+  /** The last closing, where it came in with a file: another shop's word. */
+  readonly elsewhere: JobView["elsewhere"];
   readonly savedAt: string;
   readonly waiting: readonly Parcel[];
   readonly verdict: Verdict;
@@ -112,6 +114,7 @@ export function useJobParts(view: JobView): JobParts {
       takenInAt: view.takenInAt,
       closedAt: view.closedAt,
       closing: view.closing,
+      elsewhere: view.elsewhere ?? null,
       savedAt: view.savedAt,
       waiting,
       add,

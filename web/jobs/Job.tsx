@@ -24,7 +24,7 @@ import { JobSkeleton } from "./JobSkeleton.tsx";
 import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
-import { SinceClosing } from "./SinceClosing.tsx";
+import { ClosedElsewhere, SinceClosing } from "./SinceClosing.tsx";
 import { nextPlaceOf, placeOf, stepAt, stepsOf, type Step } from "./steps.ts";
 import { UndoLast } from "./UndoLast.tsx";
 import { Zones, type PlanFold, type Zone } from "./Zones.tsx";
@@ -295,6 +295,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
       </JobHeader>
       <RefusedEntries />
       <SinceClosing />
+      <ClosedElsewhere />
       <Strip
         steps={steps}
         present={step}

@@ -1,0 +1,25 @@
+import { chanceText } from "#core/quantity";
+import { dayWords, type Day } from "#core/report";
+import type { ClosedElsewhere } from "./jobs.ts";
+
+const SHOWN = 16;
+
+/**
+ * A closing that came in with a file, in sentences for screen and print: whose word it is and what it said, and what
+ * stands here instead.
+ * @param day how the shop writes a day
+ */
+export function elsewhereWords(
+  { kind, at, by, reason, headline, leading, rules, file }: ClosedElsewhere,
+  day: Day = dayWords,
+): { readonly who: string; readonly said: string; readonly here: string } {
+  const did = kind === "closing" ? "Closed" : "Called off";
+  const chance = leading ? ` (${leading.name}, ${chanceText(leading.probability)})` : "";
+  const source = file.sha256 === "" ? "" : `, SHA-256 ${file.sha256.slice(0, SHOWN)}…`;
+  const taker = file.by === "" ? "" : ` by ${file.by}`;
+  return {
+    who: `${did} by another shop: ${by}, ${day(at)}.`,
+    said: `It said: ${headline}${chance}, by rules ${rules}.${reason ? ` ${reason}` : ""}`,
+    here: `This shop took it in from a file on ${day(file.at)}${taker}${source}. What stands here is what its own rules say of the same readings.`,
+  };
+}
