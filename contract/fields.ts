@@ -10,9 +10,29 @@ export const id = Joi.string()
   .guid()
   .custom((value: string) => value.toLowerCase())
   .messages({ "string.guid": "An id must be a UUID." });
-export const name = Joi.string().trim().max(LONGEST_NAME);
-export const words = Joi.string().trim().max(LONGEST_TEXT).allow("");
-export const reason = Joi.string().trim().min(3).max(LONGEST_TEXT).required().messages({
+/** Nothing that ends a text early, and no half of a letter: what was typed is what is read back, in every program. */
+const UNREADABLE = /[\0\p{Cs}]/u;
+/** A name stands in one line, on every label and in every list. */
+const ONE_LINE = /[\n\r\v\f\u0085\u2028\u2029]/u;
+const LETTERS = {
+  "string.unreadable":
+    "This holds a character that cannot be kept: a NUL, or half of a letter. Type it anew.",
+  "string.oneLine": "A name stands in one line. Leave the line breaks out.",
+};
+/** Text of letters alone. */
+export const lettered = (schema: Joi.StringSchema) =>
+  schema
+    .custom((value: string, helpers) => (UNREADABLE.test(value) ? helpers.error("string.unreadable") : value))
+    .messages(LETTERS);
+/** The same, in one line. */
+export const oneLine = (schema: Joi.StringSchema) =>
+  lettered(schema).custom((value: string, helpers) =>
+    ONE_LINE.test(value) ? helpers.error("string.oneLine") : value,
+  );
+
+export const name = oneLine(Joi.string().trim().max(LONGEST_NAME));
+export const words = lettered(Joi.string().trim().max(LONGEST_TEXT).allow(""));
+export const reason = lettered(Joi.string().trim().min(3).max(LONGEST_TEXT).required()).messages({
   "string.empty": "Say why, in a few words.",
   "string.min": "Say why, in a few words.",
 });

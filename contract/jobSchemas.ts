@@ -22,6 +22,8 @@ import type { Technician } from "./jobs.ts";
 import {
   id,
   instant,
+  lettered,
+  oneLine,
   LONGEST_NAME,
   LONGEST_TEXT,
   name,
@@ -39,7 +41,7 @@ const complaint = oneOf("complaint", COMPLAINTS);
 const events = Joi.array().items(oneOf("past event", EVENTS)).unique();
 
 /** Absent where nobody said; emptied by a correction. */
-const contact = Joi.string().trim().max(LONGEST_NAME).allow("");
+const contact = oneLine(Joi.string().trim().max(LONGEST_NAME).allow(""));
 
 export const intakeSchema = keyed<Intake>({
   motor: motorSchema.required(),
@@ -107,12 +109,9 @@ export const correctionSchema = keyed<Correction>({
 
 export const noteSchema = strict<Note>({
   ...turning,
-  words: Joi.string()
-    .trim()
-    .min(1)
-    .max(LONGEST_TEXT)
-    .required()
-    .messages({ "string.empty": "Write what the next person should know." }),
+  words: lettered(Joi.string().trim().min(1).max(LONGEST_TEXT).required()).messages({
+    "string.empty": "Write what the next person should know.",
+  }),
 });
 
 export const undoSchema = strict<Undo>({ ...turning, of: id.required() });
@@ -136,7 +135,9 @@ export const ENTRY_SCHEMAS: { readonly [Kind in EntryKind]: Joi.ObjectSchema<Ent
 
 const LONGEST_INITIALS = 4;
 
-export const initials = Joi.string().trim().uppercase().min(1).max(LONGEST_INITIALS).required().messages({
+export const initials = oneLine(
+  Joi.string().trim().uppercase().min(1).max(LONGEST_INITIALS).required(),
+).messages({
   "string.empty": "Give one to four initials.",
   "string.min": "Give one to four initials.",
   "string.max": "Give one to four initials.",

@@ -13,9 +13,9 @@ import {
   type ShopLimit,
   type ShopLimits,
 } from "#core/record";
-import { id, keyed, name, oneOf, strict } from "./fields.ts";
+import { id, keyed, lettered, name, oneLine, oneOf, strict } from "./fields.ts";
 
-const reason = Joi.string().trim().min(3).max(300).required().messages({
+const reason = lettered(Joi.string().trim().min(3).max(300).required()).messages({
   "string.empty": "Say why: a limit without a reason is forgotten by the next one.",
   "string.min": "Say why: a limit without a reason is forgotten by the next one.",
 });
@@ -52,11 +52,9 @@ const terms = strict<PartTerms>({
 const byKey = (keys: readonly string[]) => Joi.object(Object.fromEntries(keys.map((key) => [key, terms])));
 
 const prices = keyed<PriceBook>({
-  currency: Joi.string()
-    .trim()
-    .min(1)
-    .max(4)
-    .messages({ "*": "Write the currency in at most four letters, such as EUR." }),
+  currency: oneLine(Joi.string().trim().min(1).max(4)).messages({
+    "*": "Write the currency in at most four letters, such as EUR.",
+  }),
   hourly: amount,
   trip: amount,
   warranty: numberUpTo(MOST_MONTHS, "Give the warranty in months, 0 to 120."),

@@ -14,7 +14,7 @@ import {
   type Motor,
   type PointDiagram,
 } from "#core/record";
-import { celsius, id, name, ohms, oneOf, keyed, strict } from "./fields.ts";
+import { celsius, id, name, ohms, oneLine, oneOf, keyed, strict } from "./fields.ts";
 
 const expected = strict<NonNullable<Motor["expected"]>>({
   ohms: ohms
@@ -42,7 +42,7 @@ const rated = strict<NonNullable<Motor["rated"]>>({
 });
 const MOST_PINS = 40;
 const MOST_CODES = 100;
-const pinName = Joi.string().trim().min(1).max(12);
+const pinName = oneLine(Joi.string().trim().min(1).max(12));
 /** How a diagram is built; whether it fits the family is for the motor as a whole to say. */
 export const diagramSchema = Joi.object<Diagram>({
   source: name.required().messages({
@@ -63,7 +63,7 @@ export const diagramSchema = Joi.object<Diagram>({
   codes: Joi.array()
     .items(
       Joi.object<MachineCode>({
-        code: Joi.string().trim().min(1).max(20).required(),
+        code: oneLine(Joi.string().trim().min(1).max(20).required()),
         means: name.required(),
         speaksOf: oneOf("subject of a code", CODE_SUBJECTS).required(),
       }),

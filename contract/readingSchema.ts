@@ -1,8 +1,20 @@
 import Joi from "joi";
 import { misread } from "#core/assess";
-import { QUANTITIES, QUANTITY_NAMES, type QuantityKind } from "#core/quantity";
+import { QUANTITIES, QUANTITY_NAMES, wholeText, type QuantityKind } from "#core/quantity";
 import { CHECK_IDS, type Reading, type ReadingValue } from "#core/record";
-import { celsius, fileName, id, instant, keyed, LONGEST_NAME, name, ohms, oneOf, words } from "./fields.ts";
+import {
+  celsius,
+  fileName,
+  id,
+  instant,
+  keyed,
+  LONGEST_NAME,
+  name,
+  ohms,
+  oneLine,
+  oneOf,
+  words,
+} from "./fields.ts";
 
 /** A number within what its quantity can be; counts come whole. */
 const quantityValue = Joi.number()
@@ -14,7 +26,7 @@ const quantityValue = Joi.number()
         .max(kind.most)
         .messages({
           "*":
-            `A ${kind.name} lies between ${kind.least} and ${kind.most.toLocaleString("en")} ${kind.symbol}`.trimEnd() +
+            `A ${kind.name} lies between ${kind.least} and ${wholeText(kind.most)} ${kind.symbol}`.trimEnd() +
             ".",
         });
       return { is: quantity, then: kind.whole ? inside.integer() : inside };
@@ -62,7 +74,7 @@ const formOf = (value: Joi.Schema) =>
     slot: name.required(),
     epoch: Joi.number().integer().min(0).required(),
     value,
-    typed: Joi.string().max(LONGEST_NAME).allow("").required(),
+    typed: oneLine(Joi.string().max(LONGEST_NAME).allow("").required()),
     instrumentId: name.allow(null).required(),
     takenAt: instant.required(),
     by: name.required(),

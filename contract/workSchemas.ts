@@ -9,7 +9,18 @@ import {
   type Release,
   type WorkDone,
 } from "#core/record";
-import { celsius, fileName, id, instant, LONGEST_TEXT, name, oneOf, strict, words } from "./fields.ts";
+import {
+  celsius,
+  fileName,
+  id,
+  instant,
+  lettered,
+  LONGEST_TEXT,
+  name,
+  oneOf,
+  strict,
+  words,
+} from "./fields.ts";
 
 const MOST_PHOTOS = 20;
 const MOST_MINUTES = 10_000;
@@ -26,12 +37,9 @@ const line = {
 export const workSchema = strict<WorkDone>({
   ...line,
   plan: name.required(),
-  step: Joi.string()
-    .trim()
-    .min(1)
-    .max(LONGEST_TEXT)
-    .required()
-    .messages({ "*": "Name the step that was done." }),
+  step: lettered(Joi.string().trim().min(1).max(LONGEST_TEXT).required()).messages({
+    "*": "Name the step that was done.",
+  }),
   photos: Joi.array().items(fileName).unique().max(MOST_PHOTOS).required(),
 });
 

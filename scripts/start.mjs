@@ -80,6 +80,34 @@ export function buildWhatIsStale() {
   writeFileSync(STAMP, now);
 }
 
+const LOOK_EVERY = 500;
+
+/** Number of the process that started a process; null where this system does not say. */
+function parentOf(pid) {
+  const { stdout } = spawnSync("ps", ["-o", "ppid=", "-p", String(pid)], { encoding: "utf8" });
+  return Number(stdout?.trim()) || null;
+}
+
+function isThere(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch ({ code }) {
+    return code !== "ESRCH";
+  }
+}
+
+/** npm that is killed tells nobody: whoever it started looks after it. */
+function whenNpmEnds(end) {
+  if (!process.env.npm_lifecycle_event) return;
+  const started = [process.ppid, parentOf(process.ppid)].filter((pid) => pid !== null && pid > 1);
+  const timer = setInterval(() => {
+    if (started.every(isThere)) return;
+    clearInterval(timer);
+    end();
+  }, LOOK_EVERY);
+}
+
 export function run(args) {
   buildWhatIsStale();
   // A line to the server that breaks when this process ends, by whatever signal: the server ends with it.
@@ -87,6 +115,7 @@ export function run(args) {
     stdio: ["inherit", "inherit", "inherit", "ipc"],
   });
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
+  whenNpmEnds(() => child.kill("SIGTERM"));
   child.on("exit", (code) => process.exit(code ?? 0));
 }
 

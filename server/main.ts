@@ -162,8 +162,8 @@ if (isLarge(file))
 function stop() {
   takeDownSign(folder);
   server.close(() => {
-    void judge
-      .close()
+    void shop.judging
+      .stop(judge.close)
       .then(() => database.close())
       .then(() => lock.release())
       .then(() => process.exit(0));

@@ -11,6 +11,8 @@ import {
   percentText,
   quantityText,
   RESISTANCE,
+  SPEED,
+  wholeText,
   summariseRepeats,
   TEMPERATURE,
   chanceText,
@@ -239,5 +241,52 @@ describe("a temperature", () => {
     expect(temperatureText(20, { alsoFahrenheit: true })).toBe("20 °C (68 °F)");
     expect(temperatureText(-40, { alsoFahrenheit: true })).toBe("−40 °C (−40 °F)");
     expect(fahrenheitFromCelsius(100)).toBe(212);
+  });
+});
+
+describe("a comma before exactly three digits", () => {
+  it.each([
+    ["1,200", RESISTANCE, "1.200", "1200"],
+    ["12,000", SPEED, "12.000", "12000"],
+    ["12,000 rpm", SPEED, "12.000 rpm", "12000 rpm"],
+    ["-1,500 mΩ", RESISTANCE, null, null],
+    ["1,200 kΩ", RESISTANCE, "1.200 kΩ", "1200 kΩ"],
+  ])("%j is asked and never guessed", (text, kind, decimal, thousands) => {
+    const parsed = parseQuantity(text, kind);
+    if (decimal === null) return expect(parsed).toMatchObject({ kind: "refused", reason: "outOfRange" });
+    expect(parsed).toEqual({
+      kind: "refused",
+      reason: "ambiguous",
+      sentence: `${decimal} or ${thousands}? Type it without the comma.`,
+      either: [decimal, thousands],
+    });
+  });
+
+  it.each([
+    ["0,128", 0.128],
+    ["1,2", 1.2],
+    ["1,2345", 1.2345],
+    ["12 000", 12_000],
+    ["1 234 567", 1_234_567],
+    ["12\u00a0000", 12_000],
+    ["12\u202f000 Ω", 12_000],
+    ["1 200,5", 1200.5],
+  ])("%j reads in one way: %d", (text, value) =>
+    expect(parseQuantity(text, RESISTANCE)).toEqual({ kind: "finite", value }),
+  );
+
+  it.each(["1 20", "12 0000", "0 128", "1,234,567", "1 234 56"])("%j is no number", (text) =>
+    expect(parseQuantity(text, RESISTANCE).kind).toBe("refused"),
+  );
+
+  it("what our own sentences print is taken back by the field", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e12 }), (value) => {
+        expect(parseQuantity(wholeText(value), RESISTANCE)).toEqual({ kind: "finite", value });
+      }),
+    );
+    const above = parseQuantity("9e30", SPEED);
+    expect(above.kind === "refused" && above.sentence).toContain(wholeText(SPEED.most));
+    expect(above.kind === "refused" && above.sentence).not.toMatch(/\d,\d/u);
   });
 });

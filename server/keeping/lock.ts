@@ -42,10 +42,8 @@ export async function holdShop(folder: string): Promise<ShopLock> {
   });
   try {
     await sequelize.query("PRAGMA busy_timeout = 0");
-    // SQLite locks its file as the system does, on every system alike; in this mode it keeps the lock.
-    await sequelize.query("PRAGMA locking_mode = EXCLUSIVE");
+    // SQLite locks its file as the system does, on every system alike: for as long as this transaction is open.
     await sequelize.query("BEGIN EXCLUSIVE");
-    await sequelize.query("COMMIT");
     chmodSync(storage, 0o600);
   } catch (error) {
     await sequelize.close();

@@ -55,6 +55,7 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
   let lastWoken = 0;
   /** How many wait for the end of it: for them nothing is put off. */
   let waitedFor = 0;
+  let stopped = false;
   /** Jobs being judged whose past changed meanwhile: their verdict is not kept. */
   const overtaken = new Set<string>();
 
@@ -154,6 +155,8 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
       });
       return { job, grounds, serialKey, judged };
     } catch (error) {
+      // The shop closes: what is left is judged at its next start.
+      if (stopped) return null;
       log.error({ err: error, job: id }, "a job could not be judged");
       return { job, grounds, serialKey: "", judged: null };
     }
@@ -172,7 +175,7 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
         });
     };
     const oneAfterTheOther = async () => {
-      for (let id = left.shift(); id !== undefined; id = left.shift()) {
+      for (let id = left.shift(); id !== undefined && !stopped; id = left.shift()) {
         const one = await judgeOne(id, grounds);
         if (one) done.push(one);
         if (done.length >= KEPT_AT_ONCE) await keep();
@@ -183,7 +186,7 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
   }
 
   async function round(): Promise<void> {
-    for (;;) {
+    while (!stopped) {
       again = false;
       const grounds = await groundsNow();
       const older = await idsWhere(BY_OLDER_GROUNDS, grounds);
@@ -206,7 +209,7 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
   return {
     /** Something changed: look for what is to be judged. Returns at once. */
     wake(): void {
-      if (!judge) return;
+      if (!judge || stopped) return;
       again = true;
       lastWoken = performance.now();
       running ??= round()
@@ -224,6 +227,12 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
           {},
         );
       });
+    },
+    /** Begins nothing more; resolves when what was begun is written down or left. @param end ends whoever judges */
+    async stop(end: () => Promise<void>): Promise<void> {
+      stopped = true;
+      await end();
+      while (running) await running;
     },
     /** Resolves when nothing is left to judge. */
     async idle(): Promise<void> {

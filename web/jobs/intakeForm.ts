@@ -5,6 +5,7 @@ import { diagramProblems } from "#core/electronics";
 import {
   CURRENT,
   parseQuantity,
+  plainNumber,
   POLE_PAIRS,
   quantityText,
   RESISTANCE,
@@ -197,7 +198,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
     problems.expected = "A sound pair is not open. Leave the expected resistance empty if unknown.";
   const heat = text("expectedAt") === "" ? null : parseQuantity(text("expectedAt"), TEMPERATURE);
   if (heat?.kind === "refused") problems.expectedAt = heat.sentence;
-  const percent = Number(text("limit").replace(",", ".").replace(/\s*%$/u, ""));
+  const percent = plainNumber(text("limit"));
   if (text("limit") !== "" && Number.isNaN(percent)) problems.limit = "Give the limit in percent, such as 5.";
   const motor: Motor = {
     id: motorId,

@@ -2,6 +2,7 @@ import type { MotorModel } from "#contract/shop";
 import { modelSchema } from "#contract/shopSchemas";
 import {
   parseQuantity,
+  plainNumber,
   POLE_PAIRS,
   quantityText,
   RESISTANCE,
@@ -76,8 +77,7 @@ export function readModel(fields: ModelFields, id: string, before: MotorModel | 
     read("expected", { ...RESISTANCE, canBeOpen: false }),
     read("kv", SPEED_CONSTANT),
   ];
-  const percent =
-    fields.limit.trim() === "" ? null : Number(fields.limit.replace(",", ".").replace(/\s*%$/u, ""));
+  const percent = fields.limit.trim() === "" ? null : plainNumber(fields.limit);
   if (percent !== null && !(percent > 0)) problems["limit"] = "Give the limit in percent, such as 5.";
   const heat = fields.expectedAt.trim() === "" ? null : parseQuantity(fields.expectedAt, TEMPERATURE);
   if (heat?.kind === "refused") problems["expectedAt"] = heat.sentence;

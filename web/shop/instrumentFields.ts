@@ -1,5 +1,5 @@
 import { instrumentSchema } from "#contract/instrumentSchema";
-import type { AccuracyRange, CounterAccuracy, Instrument } from "#core/quantity";
+import { plainNumber, type AccuracyRange, type CounterAccuracy, type Instrument } from "#core/quantity";
 import type { Problems } from "../ui/formProblems.ts";
 
 /** A range as typed: full scale, resolution, percent of reading, digits. */
@@ -88,7 +88,7 @@ export type InstrumentResult =
   | { readonly kind: "instrument"; readonly instrument: Instrument }
   | { readonly kind: "problems"; readonly problems: Problems };
 
-const number = (typed: string) => (typed.trim() === "" ? NaN : Number(typed.replace(",", ".")));
+const number = plainNumber;
 /** A share without the noise of binary percent. */
 const share = (percent: string) => Number((number(percent) / 100).toPrecision(12));
 const isShare = (value: number) => value >= 0 && value <= 1;

@@ -1,5 +1,5 @@
 import { limitsSchema } from "#contract/limitsSchema";
-import type { KvConvention } from "#core/quantity";
+import { plainNumber, type KvConvention } from "#core/quantity";
 import { FAMILIES, type DeadHallSchool, type ShopLimit, type ShopLimits } from "#core/record";
 
 const NAMES = [...FAMILIES, "spin"] as const;
@@ -45,7 +45,7 @@ export function readLimits(fields: LimitFields): LimitsResult {
   const limitOf = (name: LimitName): ShopLimit | undefined => {
     const { percent, reason } = fields.limits[name];
     if (percent.trim() === "") return undefined;
-    const value = Number(percent.replace(",", ".").replace(/\s*%$/u, ""));
+    const value = plainNumber(percent);
     if (!Number.isFinite(value)) problems[`limits.${name}.percent`] = "Give the limit in percent, such as 5.";
     return { limit: value / 100, reason: reason.trim() };
   };

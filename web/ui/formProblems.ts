@@ -1,6 +1,6 @@
 import type { ObjectSchema } from "joi";
-import { set, type FieldErrors, type FieldValues, type Resolver } from "react-hook-form";
-import { parseQuantity, TEMPERATURE } from "#core/quantity";
+import { get, set, type FieldErrors, type FieldValues, type Resolver } from "react-hook-form";
+import { commaQuestion, parseQuantity, plainNumber, TEMPERATURE } from "#core/quantity";
 
 /** What is wrong with a form: a sentence by the path of its field, such as `name` or `ranges.0.fullScale`. */
 export type Problems = Readonly<Record<string, string>>;
@@ -13,15 +13,18 @@ export function resolverOf<Fields extends FieldValues>(
     const problems = Object.entries(problemsOf(values));
     if (problems.length === 0) return { values, errors: {} };
     const errors: FieldErrors<Fields> = {};
-    for (const [path, message] of problems) set(errors, path, { type: "refused", message });
+    for (const [path, message] of problems) {
+      const typed: unknown = get(values, path);
+      const asked = typeof typed === "string" ? commaQuestion(typed) : null;
+      set(errors, path, { type: "refused", message: asked ?? message });
+    }
     return { values: {}, errors };
   };
 }
 
 /** A number as typed, with a point or a comma: not a number where it is none, null where nothing is typed. */
 export function numberIn(typed: string): number | null {
-  const text = typed.trim();
-  return text === "" ? null : Number(text.replace(",", "."));
+  return typed.trim() === "" ? null : plainNumber(typed);
 }
 
 /** A temperature as typed, °C: "34", "93 °F"; not a number where it is none, null where nothing is typed. */

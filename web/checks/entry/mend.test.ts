@@ -57,7 +57,8 @@ describe("a value that this motor could hardly read", () => {
     expect(doubtOf(pair, "120.4", 120.4)).toEqual({
       text: "120.4",
       value: 120.4,
-      instead: { value: 0.1204, text: "120.4 mΩ" },
+      typed: "120.4",
+      instead: { value: 0.1204, text: "120.4 mΩ", typed: "120.4 mΩ" },
     });
     expect(doubtOf(pair, "480k", 480e3)).toMatchObject({ instead: null });
   });
@@ -66,7 +67,8 @@ describe("a value that this motor could hardly read", () => {
     expect(doubtOf(mains, "26.5", 26.5)).toEqual({
       text: "26.5",
       value: 26.5,
-      instead: { value: 265, text: "265 V" },
+      typed: "26.5",
+      instead: { value: 265, text: "265 V", typed: "265 V" },
     });
     expect(doubtOf(mains, "2", 2)).toMatchObject({ instead: null });
     // No mains at all is a reading.

@@ -3,7 +3,7 @@ import { valueOfKind } from "#core/check";
 import { formatQuantity, parseQuantity, type QuantityKind } from "#core/quantity";
 import { latestIn, standingIn, type CheckId, type Reading, type ReadingValue } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
-import { doubtOf, type Doubt } from "./doubt.ts";
+import { commaDoubt, doubtOf, type Doubt } from "./doubt.ts";
 import type { EntrySlot } from "./slots.ts";
 
 function recorded(
@@ -116,6 +116,12 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       );
     }
     if (!parsed) return;
+    const comma = commaDoubt(present, text);
+    if (comma) {
+      // Asked once: Enter again takes the one that stands first.
+      if (doubt?.text !== text) return setDoubt(comma);
+      return void save(valueOfKind(kind, doubt.value), doubt.typed, stay);
+    }
     if (parsed.kind === "refused") return setProblem(parsed.sentence);
     const asked = parsed.kind === "finite" ? doubtOf(present, text, parsed.value) : null;
     // Asked once: Enter again keeps it.
@@ -194,7 +200,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     put,
     /** Takes the doubted value in the smaller unit. */
     takeInstead() {
-      if (doubt?.instead) void save(valueOfKind(kind, doubt.instead.value), doubt.instead.text, false);
+      if (doubt?.instead) void save(valueOfKind(kind, doubt.instead.value), doubt.instead.typed, false);
     },
     /** Another slot, up or down the list. */
     step: (by: 1 | -1) => move(slots[Math.min(slots.length - 1, Math.max(0, index + by))]!.slot),
