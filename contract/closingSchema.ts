@@ -242,6 +242,7 @@ const report = open<Report>({
     aside: sentence.required(),
   }),
   signedBy: list(name),
+  timeZone: name,
 });
 
 const workshop = keyed<Workshop>({

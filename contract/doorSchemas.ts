@@ -62,6 +62,7 @@ export const sessionSchema = strict<SessionView>({
   })
     .allow(null)
     .required(),
+  timeZone: name.required(),
   token: Joi.string().allow(null).required(),
 });
 

@@ -29,6 +29,8 @@ export interface SessionView {
   readonly first: boolean;
   /** Wrong pass-phrases of the last day, told to the owner; null to everybody else, and where there were none. */
   readonly tries: WrongTries | null;
+  /** The clock of the shop, by its IANA name. */
+  readonly timeZone: string;
   /** Sent back with every change, so that no other site can make one; null where nobody is signed in. */
   readonly token: string | null;
 }

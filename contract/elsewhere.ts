@@ -1,5 +1,5 @@
 import { chanceText } from "#core/quantity";
-import { dayWords, type Day } from "#core/report";
+import { dayWords } from "#core/report";
 import type { ClosedElsewhere } from "./jobs.ts";
 
 const SHOWN = 16;
@@ -7,12 +7,13 @@ const SHOWN = 16;
 /**
  * A closing that came in with a file, in sentences for screen and print: whose word it is and what it said, and what
  * stands here instead.
- * @param day how the shop writes a day
+ * @param zone the clock of this shop
  */
 export function elsewhereWords(
   { kind, at, by, reason, headline, leading, rules, file }: ClosedElsewhere,
-  day: Day = dayWords,
+  zone?: string,
 ): { readonly who: string; readonly said: string; readonly here: string } {
+  const day = (moment: string) => dayWords(moment, zone);
   const did = kind === "closing" ? "Closed" : "Called off";
   const chance = leading ? ` (${leading.name}, ${chanceText(leading.probability)})` : "";
   const source = file.sha256 === "" ? "" : `, SHA-256 ${file.sha256.slice(0, SHOWN)}…`;

@@ -4,6 +4,7 @@ import { CURE_IDS } from "#core/catalogue";
 import {
   DEAD_HALL_SCHOOLS,
   FAMILIES,
+  isTimeZone,
   type Experience,
   type ExperienceOf,
   type Letterhead,
@@ -95,5 +96,8 @@ export const limitsSchema = keyed<ShopLimits>({
   prices,
   letterhead,
   alsoFahrenheit: Joi.boolean(),
+  timeZone: oneLine(Joi.string().min(1).max(60))
+    .custom((zone: string, helpers) => (isTimeZone(zone) ? zone : helpers.error("string.zone")))
+    .messages({ "string.zone": "There is no such time zone. Name it as Europe/Lisbon or UTC." }),
   experience,
 });

@@ -79,6 +79,7 @@ const now = () => new Date();
 const shop = servicesBy(now);
 await firstInstruments(shop.people);
 if (fresh) await fillDemo(servicesBy);
+await shop.shop.ensureTimeZone(Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC");
 await shop.judging.tryAgain();
 shop.judging.wake();
 const unread = await database.models.UnreadEntry.count();
@@ -88,7 +89,8 @@ if (unread > 0)
   );
 
 const doors = doorService(database, now, isOpenToOthers(asked));
-const copies = copyKeeper({ file, folder: copiesFolder, keep: asked.keepCopies, clock: now, log });
+const zone = async () => (await shop.shop.limits()).timeZone;
+const copies = copyKeeper({ file, folder: copiesFolder, keep: asked.keepCopies, clock: now, zone, log });
 const app = createApp({
   services: shop,
   doors,

@@ -7,6 +7,12 @@ import type { ClosedRecord } from "./closedRecord.ts";
 const same = (one: unknown, other: unknown) => JSON.stringify(one ?? null) === JSON.stringify(other ?? null);
 const answerText = ({ decided }: Verdict) => (decided ? DISPOSITION_LABELS[decided] : "not decided");
 
+/** What of a shop's settings a verdict rests on: not its clock. */
+function judgedBy({ limits = {} }: JobRecord) {
+  const { timeZone: _, ...others } = limits;
+  return others;
+}
+
 function topText({ faults }: Verdict): string {
   const top = faults[0];
   return top ? `${factsOf(top.fault).name} ${chanceText(top.probability)}` : "nothing";
@@ -36,7 +42,7 @@ export function sinceClosing(closed: ClosedRecord, now: JobRecord, verdict: Verd
     ...(instruments.length > 0
       ? [`The data of ${instruments.map(({ name }) => name).join(", ")} changed.`]
       : []),
-    ...(same(then.limits, now.limits) ? [] : ["The shop's limits changed."]),
+    ...(same(judgedBy(then), judgedBy(now)) ? [] : ["The shop's limits changed."]),
     ...(same(then.past, now.past) ? [] : ["What earlier visits measured reads differently."]),
     ...(closed.verdict.rules === verdict.rules
       ? []

@@ -10,4 +10,5 @@ export * from "./entry.ts";
 export * from "./fold.ts";
 export * from "./work.ts";
 export * from "./serial.ts";
+export * from "./shopTime.ts";
 export * from "./jobName.ts";

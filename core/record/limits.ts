@@ -76,6 +76,8 @@ export interface ShopLimits {
   readonly letterhead?: Letterhead;
   /** Temperatures are read in °F beside °C. */
   readonly alsoFahrenheit?: boolean;
+  /** The clock of the shop, by its IANA name: its days are those of every report. UTC where it is absent. */
+  readonly timeZone?: string;
   /** Absent while what was found weighs nothing. */
   readonly experience?: Experience;
 }

@@ -55,6 +55,8 @@ export interface Report {
   readonly costs?: Costs;
   /** Initials of whoever measured, repaired and released it. */
   readonly signedBy?: readonly string[];
+  /** The shop's clock, by which days in it are written; UTC where it is absent. */
+  readonly timeZone?: string;
 }
 
 /** What the report needs beside the record. */
@@ -95,17 +97,19 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
   const release = epoch > 0 ? releaseOf(job) : null;
   const costs = costsOf(job);
   const letterhead = job.limits?.letterhead;
+  const zone = job.limits?.timeZone;
   const facts = FAMILY_FACTS[motor.family];
   const events = job.events.map((event) => EVENT_LABELS[event]).join(", ");
   return {
+    ...(zone !== undefined && { timeZone: zone }),
     title: motor.name,
     motor: [
       ["Job", jobName(head.number)],
       ["Owner", motor.owner],
       ["Serial", motor.serial],
       ["Motor", `${facts.label}, ${CONNECTION_LABELS[motor.connection]}`],
-      ["Taken in", dayWords(head.takenInAt)],
-      ["Closed", head.closedAt ? dayWords(head.closedAt) : "still open"],
+      ["Taken in", dayWords(head.takenInAt, zone)],
+      ["Closed", head.closedAt ? dayWords(head.closedAt, zone) : "still open"],
     ].filter((line): line is [string, string] => line[1] !== ""),
     complaint: [
       COMPLAINT_LABELS[job.complaint],

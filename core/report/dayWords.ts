@@ -1,10 +1,9 @@
 import { format, parseISO } from "date-fns";
+import { dayIn } from "../record/index.ts";
 
-/** Letters of a day in an ISO 8601 time. */
-const DAY = "2026-03-02".length;
-
-/** A day as it stands in a report, 2 March 2026: the same on screen, in print and as PDF. @param at ISO 8601, UTC */
-export const dayWords = (at: string): string => format(parseISO(at.slice(0, DAY)), "d MMMM yyyy");
-
-/** How a moment's day is written. */
-export type Day = (at: string) => string;
+/**
+ * A day as it stands in a report, 2 March 2026: by the shop's calendar, the same on screen, in print and as PDF.
+ * @param at UTC, ISO 8601 @param zone of the shop; UTC where it said none
+ */
+export const dayWords = (at: string, zone?: string): string =>
+  format(parseISO(dayIn(at, zone)), "d MMMM yyyy");

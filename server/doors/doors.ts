@@ -3,7 +3,9 @@ import { Op } from "sequelize";
 import { uuidv7 } from "uuidv7";
 import type { AuditPage, Role, SessionView } from "#contract/doors";
 import type { Database } from "../database/database.ts";
+import { NO_ZONE } from "#core/record";
 import { Problem } from "../problem.ts";
+import { shopLimits } from "../services/limits.ts";
 import type { Clock } from "../services/jobs.ts";
 import { lockOut } from "./lockOut.ts";
 import { isPhrase, keepPhrase, NOBODY } from "./passPhrase.ts";
@@ -116,6 +118,7 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
         person: person && { initials: person.initials, name: person.name, role: person.role },
         first: needed && person === null && (await noOwnerYet()),
         tries: person?.role === "owner" ? await tries.ofTheLastDay() : null,
+        timeZone: (await shopLimits(models)).timeZone ?? NO_ZONE,
         token: person?.token ?? null,
       };
     },

@@ -1,5 +1,6 @@
 import { join } from "node:path";
 import type { Logger } from "pino";
+import { dayIn, timeIn } from "#core/record";
 import { copiesIn, copyShop, prune, type Copy } from "./backup.ts";
 
 export interface CopyKeeper {
@@ -20,15 +21,18 @@ interface Parts {
   /** How many copies are kept. */
   readonly keep: number;
   readonly clock: () => Date;
+  /** The shop's own clock, by its IANA name. */
+  readonly zone?: () => Promise<string | undefined>;
   readonly log: Logger;
 }
 
-const dayOf = (at: Date) => at.toISOString().slice(0, "2026-03-02".length);
-const timeOf = (at: Date) =>
-  at.toISOString().slice("2026-03-02T".length, "2026-03-02T09:15:00".length).replaceAll(":", "");
+const timeOf = (at: string) =>
+  at.slice("2026-03-02T".length, "2026-03-02T09:15:00".length).replaceAll(":", "");
+
+const DAY = "2026-03-02".length;
 
 /** Keeps copies of a shop: one a day by itself, and others when somebody asks. One at a time. */
-export function copyKeeper({ file, folder, keep, clock, log }: Parts): CopyKeeper {
+export function copyKeeper({ file, folder, keep, clock, zone, log }: Parts): CopyKeeper {
   let last: ReturnType<CopyKeeper["last"]> = null;
   let line: Promise<unknown> = Promise.resolve();
   const make = async (name: string): Promise<Copy> => {
@@ -53,10 +57,14 @@ export function copyKeeper({ file, folder, keep, clock, log }: Parts): CopyKeepe
     keep,
     last: () => last,
     list: () => copiesIn(folder),
-    now: () => inTurn(() => make(`green-fable-${dayOf(clock())}-${timeOf(clock())}.sqlite`)),
+    now: () =>
+      inTurn(async () => {
+        const at = timeIn(clock().toISOString(), await zone?.());
+        return make(`green-fable-${at.slice(0, DAY)}-${timeOf(at)}.sqlite`);
+      }),
     daily: () =>
       inTurn(async () => {
-        const name = `green-fable-${dayOf(clock())}.sqlite`;
+        const name = `green-fable-${dayIn(clock().toISOString(), await zone?.())}.sqlite`;
         if (copiesIn(folder).includes(name)) return;
         try {
           await make(name);

@@ -6,7 +6,7 @@ import { readView } from "#contract/view";
 import type { JobLine, JobView } from "#contract/jobs";
 import { placeText, readingText } from "#core/assess";
 import { QUANTITIES } from "#core/quantity";
-import { jobName, COMPLAINT_LABELS, FAMILY_FACTS, type Reading } from "#core/record";
+import { jobName, timeIn, COMPLAINT_LABELS, FAMILY_FACTS, type Reading } from "#core/record";
 import { zipBundle } from "../bundleZip.ts";
 import type { Services } from "../services/index.ts";
 import type { Beside } from "../services/wholeShop.ts";
@@ -89,11 +89,11 @@ function numberOf({ value }: Reading): readonly [Cell, string] {
 }
 
 function jobRow({ number, takenInAt, closedAt, stage, summary }: JobLine, view: JobView): Cell[] {
-  const { motor, complaint } = readView(view).record;
+  const { motor, complaint, limits } = readView(view).record;
   return [
     jobName(number),
-    takenInAt,
-    closedAt,
+    timeIn(takenInAt, limits?.timeZone),
+    closedAt && timeIn(closedAt, limits?.timeZone),
     motor.name,
     motor.owner,
     motor.serial,
@@ -105,7 +105,7 @@ function jobRow({ number, takenInAt, closedAt, stage, summary }: JobLine, view: 
 }
 
 function readingRows(view: JobView): Cell[][] {
-  const { motor, readings } = readView(view).record;
+  const { motor, readings, limits } = readView(view).record;
   return readings.map((reading) => {
     const { id, check, typed, instrumentId, epoch, by, takenAt, supersedes } = reading;
     return [
@@ -120,7 +120,7 @@ function readingRows(view: JobView): Cell[][] {
       instrumentId,
       epoch,
       by,
-      takenAt,
+      timeIn(takenAt, limits?.timeZone),
       id,
       supersedes,
     ];

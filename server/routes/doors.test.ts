@@ -35,7 +35,14 @@ describe("where a server listens to its own computer alone", () => {
 
   it("nobody signs in", async () => {
     const { body } = await shop.agent.get(`${API}/session`).expect(200);
-    expect(body).toEqual({ needed: false, person: null, first: false, tries: null, token: null });
+    expect(body).toEqual({
+      needed: false,
+      person: null,
+      first: false,
+      tries: null,
+      timeZone: "UTC",
+      token: null,
+    });
     await shop.takeIn().expect(201);
   });
 });

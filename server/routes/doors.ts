@@ -78,7 +78,7 @@ export function doorRoutes(doors: DoorService): Route[] {
           throw new Problem(
             409,
             "Your own",
-            "Your own pass-phrase is changed with the old one: in the menu behind your initials.",
+            "Your own pass-phrase is changed with the old one: under Shop, People.",
           );
         await doors.givePhrase(id, passPhrase, person?.initials ?? "this computer", addressOf(request));
         response.json({ ok: true });

@@ -9,8 +9,19 @@ import {
   receiptSchema,
 } from "#contract/responseSchemas";
 import { RULES_VERSION } from "#core/assess";
+import { standing } from "#core/record";
 import { HUB } from "../../tests/jobs.ts";
-import { aDecision, aReading, aTurning, INTAKE, JOB, useShop, uuid } from "../../tests/shop.ts";
+import {
+  aDecision,
+  aReading,
+  aTurning,
+  bundledIn,
+  INTAKE,
+  JOB,
+  NOW,
+  useShop,
+  uuid,
+} from "../../tests/shop.ts";
 
 const shop = useShop();
 
@@ -132,10 +143,35 @@ describe("a reading", () => {
   it("corrects only one of its own place", async () => {
     await shop.put("readings", aReading(1), 0).expect(201);
     const { body } = await shop
-      .put("readings", aReading(2, { slot: "BC", supersedes: uuid(1) }), 1)
+      .put("readings", aReading(2, { slot: "BC", supersedes: uuid(1), typed: "129m" }), 1)
       .expect(422);
     expect(body.fields[0].field).toBe("supersedes");
+    // Nor one of another check, whatever was typed.
+    const turned = { check: "frame", slot: "A", value: { kind: "ohms", ohms: 0.128 }, supersedes: uuid(1) };
+    await shop.put("readings", aReading(4, turned), 1).expect(422);
     await shop.put("readings", aReading(3, { supersedes: uuid(1), typed: "129m" }), 1).expect(201);
+  });
+
+  it("typed into the wrong place is moved by one entry: it stands in its new place and no more in its old one", async () => {
+    await shop.put("readings", aReading(1), 0).expect(201);
+    await shop.put("readings", aReading(2, { slot: "BC", supersedes: uuid(1) }), 1).expect(201);
+    const stands = async () =>
+      standing((await shop.record()).readings).map(({ slot, typed }) => `${slot} ${typed}`);
+    expect(await stands()).toEqual(["BC 128m"]);
+    // Taken back it is where it was.
+    const undo = { id: uuid(3), of: uuid(2), by: "MO", at: NOW.toISOString() };
+    await shop.put("undos", undo, 2).expect(201);
+    expect(await stands()).toEqual(["AB 128m"]);
+  });
+
+  it("reads back as typed, 115 digits long, through its journal, its bundle and its table", async () => {
+    const typed = `0.128${"0".repeat(109)}1`;
+    expect(typed.length).toBe(115);
+    const value = { kind: "ohms", ohms: Number(typed) };
+    await shop.put("readings", aReading(1, { typed, value }), 0).expect(201);
+    expect((await shop.record()).readings).toEqual([aReading(1, { typed, value })]);
+    const bundled = await bundledIn(await shop.bytes(`${API}/jobs/${JOB}/bundle`));
+    expect(bundled.entries.map(({ body }) => body)).toEqual([aReading(1, { typed, value })]);
   });
 
   it("cannot be changed or deleted, even past the services", async () => {

@@ -99,8 +99,8 @@ export function jobRoutes(jobs: JobService): Route[] {
         const closed = view.closedAt === null ? null : view.closing;
         const pdf = await reportPdf(
           closed?.report ?? buildReport(record, view),
-          dayWords(view.closedAt ?? view.takenInAt),
-          view.elsewhere && elsewhereWords(view.elsewhere),
+          dayWords(view.closedAt ?? view.takenInAt, (closed?.record ?? record).limits?.timeZone),
+          view.elsewhere && elsewhereWords(view.elsewhere, record.limits?.timeZone),
         );
         response
           .attachment(`${jobName(view.number)}-report.pdf`)
@@ -115,9 +115,14 @@ export function jobRoutes(jobs: JobService): Route[] {
       audit: READS,
       handle: async (request, response) => {
         const view = await jobs.view(idOf(request, "job"));
-        const { motor } = readView(view).record;
+        const { motor, limits } = readView(view).record;
         const address = `${request.protocol}://${request.get("host") ?? ""}/jobs/${view.id}`;
-        const pdf = await labelPdf(jobName(view.number), motor, address, dayWords(view.takenInAt));
+        const pdf = await labelPdf(
+          jobName(view.number),
+          motor,
+          address,
+          dayWords(view.takenInAt, limits?.timeZone),
+        );
         response
           .attachment(`${jobName(view.number)}-label.pdf`)
           .type("application/pdf")

@@ -63,6 +63,14 @@ function pastWith(carried: Carried | null, past: readonly Visit[]): readonly Vis
   return [...brought, ...past.filter(({ at }) => !brought.some((visit) => visit.at === at))];
 }
 
+/** The shop's limits, or those an imported job brought along: by the clock of this shop all the same. */
+async function limitsFor(models: Models, carried: Carried | null, transaction?: Transaction) {
+  const own = await shopLimits(models, transaction);
+  if (!carried) return own;
+  const { timeZone: _, ...limits } = carried.limits;
+  return { ...limits, ...(own.timeZone !== undefined && { timeZone: own.timeZone }) };
+}
+
 /** What a job is judged by now: the shop's, or what it brought along. */
 export async function groundsOf(
   models: Models,
@@ -74,7 +82,7 @@ export async function groundsOf(
   return {
     instruments: await instrumentsFor(models, carried, transaction),
     past: pastWith(carried, await pastOf(models, job, serial, transaction)),
-    limits: carried?.limits ?? (await shopLimits(models, transaction)),
+    limits: await limitsFor(models, carried, transaction),
   };
 }
 

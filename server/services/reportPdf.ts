@@ -159,7 +159,7 @@ function head({ letterhead, title, motor, answer, plainWords, complaint }: Repor
   ];
 }
 
-function released({ release }: Report): Content[] {
+function released({ release, timeZone }: Report): Content[] {
   if (!release) return [];
   return [
     {
@@ -174,7 +174,7 @@ function released({ release }: Report): Content[] {
               margin: [0, 6, 0, 6],
             },
             {
-              text: `signed ${release.by}, ${dayWords(release.at)}`,
+              text: `signed ${release.by}, ${dayWords(release.at, timeZone)}`,
               color: QUIET,
               fillColor: SOFT,
               margin: [0, 6, 0, 6],

@@ -52,6 +52,15 @@ export function shopService({ write, models }: Database, judging: JudgingService
       return shopLimits(models);
     },
 
+    /** The clock of a shop that never named one is that of the computer it began on. Words alone: nothing is judged anew. */
+    async ensureTimeZone(timeZone: string): Promise<void> {
+      await write(async (transaction) => {
+        const limits = await shopLimits(models, transaction);
+        if (limits.timeZone === undefined)
+          await models.Setting.upsert({ id: SHOP_SETTINGS, body: { timeZone, ...limits } }, { transaction });
+      });
+    },
+
     /** New limits judge every open job anew, in the background; a closed one keeps those of its closing. */
     async putLimits(limits: ShopLimits): Promise<void> {
       await write(async (transaction) => {

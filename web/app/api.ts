@@ -1,12 +1,13 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { BenchAside, JobFilter, JobList, JobView, Technician } from "#contract/jobs";
 import type { CopiesView } from "#contract/copies";
-import { TOKEN_HEADER, type AuditLine, type SessionView } from "#contract/doors";
+import { TOKEN_HEADER, type AuditPage, type SessionView } from "#contract/doors";
 import { API } from "#contract/routes";
 import type { Account, MotorModel, Unit } from "#contract/shop";
 import type { Found } from "#core/outcomes";
 import type { Instrument } from "#core/quantity";
-import type { Intake, ShopLimits } from "#core/record";
+import { showClockOf } from "../ui/dates.ts";
+import { NO_ZONE, type Intake, type ShopLimits } from "#core/record";
 
 const EVERYTHING = [
   "Session",
@@ -69,6 +70,8 @@ export const api = createApi({
       providesTags: ["Session"],
       transformResponse: (session: SessionView) => {
         ({ token } = session);
+        // Kept by a device of an earlier version it has none.
+        showClockOf(session.timeZone ?? NO_ZONE);
         return session;
       },
     }),
@@ -94,7 +97,14 @@ export const api = createApi({
         body: { passPhrase },
       }),
     }),
-    audit: build.query<AuditLine[], void>({ query: () => "/audit", keepUnusedDataFor: 0 }),
+    changePassPhrase: build.mutation<{ ok: boolean }, { old: string; passPhrase: string }>({
+      query: (body) => ({ url: "/session/pass-phrase", method: "PUT", body }),
+      invalidatesTags: (_result, error) => (error ? [] : ["Session"]),
+    }),
+    audit: build.query<AuditPage, { page: number; size: number }>({
+      query: (params) => ({ url: "/audit", params }),
+      keepUnusedDataFor: 0,
+    }),
     copies: build.query<CopiesView, void>({
       query: () => "/copies",
       providesTags: ["Copies"],
@@ -159,6 +169,7 @@ export const {
   useFirstOwnerMutation,
   useSignOutMutation,
   useGivePassPhraseMutation,
+  useChangePassPhraseMutation,
   useAuditQuery,
   useCopiesQuery,
   useMakeCopyMutation,

@@ -1,12 +1,10 @@
 import type { Here } from "#core/safety";
 import { useBench } from "../app/store.ts";
-
-/** Midnight where this device stands. */
-const startOfDay = () => new Date(new Date().setHours(0, 0, 0, 0)).toISOString();
+import { todayBegan } from "../ui/dates.ts";
 
 /** Who is at the bench now, and since when what was made safe counts: today, and since the job was last open. */
 export function hereNow(who: string | null, closingAt: string | null): Here {
-  const today = startOfDay();
+  const today = todayBegan();
   return { by: who ?? "", since: closingAt !== null && closingAt > today ? closingAt : today };
 }
 

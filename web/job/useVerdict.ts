@@ -1,25 +1,20 @@
-import { wrap, type Remote } from "comlink";
 import { useEffect, useRef, useState } from "react";
 import type { Outlook, Verdict } from "#core/assess";
 import { workshopOf, type JobRecord } from "#core/record";
+import { assessorOf } from "./assessor.ts";
 import type { OpenJob } from "./openJob.ts";
 import type { AssessWorker } from "../workers/assess.worker.ts";
 
-const start = () =>
-  wrap<AssessWorker>(new Worker(new URL("../workers/assess.worker.ts", import.meta.url), { type: "module" }));
-let remote: Remote<AssessWorker> | null = null;
-function assessor(): Remote<AssessWorker> {
-  remote ??= start();
-  return remote;
-}
+const start = () => new Worker(new URL("../workers/assess.worker.ts", import.meta.url), { type: "module" });
+const assessor = assessorOf<AssessWorker, Worker>(start);
 
 /** Looks ahead beside the other, so that no reading waits for its verdict meanwhile. */
-let ahead: Remote<AssessWorker> | null = null;
+const ahead = assessorOf<AssessWorker, Worker>(start);
 const PAUSE_BEFORE_LOOKING_AHEAD = 400;
 
 /** Starts the worker before the first job is there: its code is then compiled while the page is fetched. */
 export function warmAssessor(): void {
-  void assessor().warm();
+  assessor.begin((remote) => remote.warm());
 }
 
 /** What a verdict depends on, as a text: the same entries in the same order give the same verdict. */
@@ -28,26 +23,41 @@ function keyOf({ motor, complaint, events, limits, past, instruments, ...record 
   return JSON.stringify([motor, complaint, events, limits, past, instruments, entries.map(({ id }) => id)]);
 }
 
+export interface StandingVerdict {
+  /** The latest that was worked out; null before the first. */
+  readonly verdict: Verdict | null;
+  /** The record as it stands could not be judged: what stands is of an earlier one, if anything. */
+  readonly failed: boolean;
+  readonly again: () => void;
+}
+
 /**
  * The verdict on a record, worked out off the main thread; the one before stands until then.
  * @param given the verdict of a closed job, which is not worked out again
  */
-export function useVerdict(record: JobRecord, given: Verdict | null): Verdict | null {
+export function useVerdict(record: JobRecord, given: Verdict | null): StandingVerdict {
   const [verdict, setVerdict] = useState<Verdict | null>(null);
+  const [failed, setFailed] = useState(false);
+  const [tries, setTries] = useState(0);
   const asked = useRef("");
   useEffect(() => {
     if (given) return;
-    const key = keyOf(record);
+    const key = `${tries} ${keyOf(record)}`;
     // An entry that is on the server now was judged already while it was on its way.
     if (key === asked.current) return;
     asked.current = key;
-    void assessor()
-      .assess(record)
-      .then((found) => {
-        if (asked.current === key) setVerdict(found);
-      });
-  }, [record, given]);
-  return given ?? verdict;
+    const settle = (found: Verdict | null) => {
+      if (asked.current !== key) return;
+      setFailed(found === null);
+      if (found) setVerdict(found);
+    };
+    assessor.ask((remote) => remote.assess(record) as Promise<Verdict>).then(settle, () => settle(null));
+  }, [record, given, tries]);
+  return {
+    verdict: given ?? verdict,
+    failed: given === null && failed,
+    again: () => setTries((before) => before + 1),
+  };
 }
 
 /** What the next reading of an open job would leave, worked out in a pause; null until then, or where there is nothing to say. */
@@ -61,10 +71,15 @@ export function useOutlook(
     if (!wanted || !next) return;
     let over = false;
     const later = setTimeout(() => {
-      ahead ??= start();
-      void ahead.outlook(record, next).then((outlook) => {
-        if (!over) setFound({ of: verdict, outlook });
-      });
+      ahead
+        .ask((remote) => remote.outlook(record, next) as Promise<Outlook | null>)
+        .then(
+          (outlook) => {
+            if (!over) setFound({ of: verdict, outlook });
+          },
+          // It is said nothing of what might come; the verdict says itself where it failed.
+          () => undefined,
+        );
     }, PAUSE_BEFORE_LOOKING_AHEAD);
     return () => {
       over = true;

@@ -8,6 +8,7 @@ import { useBench } from "../app/store.ts";
 import { usePhone } from "../job/usePhone.ts";
 import { Header } from "../shell/Header.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
+import { shopDay } from "../ui/dates.ts";
 import { Foot } from "../ui/Foot.tsx";
 import { Key } from "../ui/Key.tsx";
 import { BenchAside } from "./BenchAside.tsx";
@@ -36,7 +37,6 @@ const left = { at: 0 };
 /** Shown at first, added by each press, and at most. */
 const PAGE = 50;
 const MOST = 500;
-const todayText = () => new Date().toLocaleDateString("sv-SE");
 
 /** Home: jobs by what they wait for, each with its next step. */
 export function Bench() {
@@ -55,8 +55,8 @@ export function Bench() {
   const [unfolded, setUnfolded] = useState(false);
   const who = useBench((bench) => bench.who);
   const waiting = useBench(({ parcels }) => parcels.length);
-  const openAsked = asked(filter, "open", who, todayText());
-  const closedAsked = asked(filter, "closed", who, todayText());
+  const openAsked = asked(filter, "open", who, shopDay());
+  const closedAsked = asked(filter, "closed", who, shopDay());
   // Searched for, or waited for, it is wanted; else the closed ones stay folded and only count.
   const closedShown = unfolded || isNarrowed(filter);
   const open = useJobsQuery(openAsked ? { ...openAsked, size } : skipToken, { pollingInterval: polling });

@@ -40,6 +40,7 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
         </span>
         <span className="min-w-0">
           <span className="block truncate text-[0.95rem] max-lg:whitespace-normal">
+            {summary.unjudged && <strong className="text-copper">Not judged. </strong>}
             {summary.headline === "Not decided yet" && summary.leading
               ? `Perhaps: ${lowerFirst(summary.leading.name)}`
               : summary.headline}

@@ -24,6 +24,7 @@ import { JobSkeleton } from "./JobSkeleton.tsx";
 import { Plan } from "./Plan.tsx";
 import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
+import { NotJudged } from "./NotJudged.tsx";
 import { ClosedElsewhere, SinceClosing } from "./SinceClosing.tsx";
 import { nextPlaceOf, placeOf, stepAt, stepsOf, type Step } from "./steps.ts";
 import { UndoLast } from "./UndoLast.tsx";
@@ -237,7 +238,11 @@ function Centre({
   );
 }
 
-function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
+function OpenedJob({
+  step,
+  trouble,
+  ...fold
+}: PlanFold & { readonly step: JobStep; readonly trouble: ReactNode }) {
   const job = useOpenJob();
   const navigate = useNavigate();
   const [skipping, setSkipping] = useState(false);
@@ -294,6 +299,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
         <SafetyPill check={check} />
       </JobHeader>
       <RefusedEntries />
+      {trouble}
       <SinceClosing />
       <ClosedElsewhere />
       <Strip
@@ -373,7 +379,7 @@ function OpenedJob({ step, ...fold }: PlanFold & { readonly step: JobStep }) {
 function JudgedJob({ view, step }: { readonly view: JobView; readonly step: string | undefined }) {
   const parts = useJobParts(view);
   const who = useBench((bench) => bench.who);
-  const verdict = useVerdict(
+  const { verdict, failed, again } = useVerdict(
     parts.record,
     parts.closed && parts.closing ? keptVerdict(parts.closing.verdict) : null,
   );
@@ -381,7 +387,14 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
   const [first, setFirst] = useState<JobStep | null>(null);
   const [planOpen, onPlanOpen] = useState(false);
   const fold = { planOpen, onPlanOpen };
-  if (!open) return <JobSkeleton number={parts.number} motor={parts.record.motor} {...fold} />;
+  const trouble = failed && <NotJudged earlier={verdict !== null} onAgain={again} />;
+  if (!open)
+    return (
+      <>
+        {trouble}
+        <JobSkeleton number={parts.number} motor={parts.record.motor} {...fold} />
+      </>
+    );
   const known = stepsOf(open.record, open.verdict, open.closed).find(
     (candidate) => candidate.step === step,
   )?.step;
@@ -391,7 +404,7 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
   if (!first) setFirst(opening);
   return (
     <OpenJobContext value={open}>
-      <OpenedJob step={known ?? opening} {...fold} />
+      <OpenedJob step={known ?? opening} trouble={trouble} {...fold} />
     </OpenJobContext>
   );
 }

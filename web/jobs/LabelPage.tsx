@@ -28,7 +28,7 @@ export function LabelPage() {
         <p role={error ? "alert" : "status"}>{error ? sentenceOf(error) : "Fetching the job."}</p>
       </main>
     );
-  const { motor } = readView(view).record;
+  const { motor, limits } = readView(view).record;
   const number = jobName(view.number);
   const address = `${window.location.origin}/jobs/${id}`;
   const local = /^(?:127\.|localhost)/u.test(window.location.hostname);
@@ -47,7 +47,7 @@ export function LabelPage() {
             <strong className="mt-[1mm] line-clamp-2 shrink-0 text-[8.5pt]">{motor.name}</strong>
             {motor.serial && <span className="shrink-0 truncate">{motor.serial}</span>}
             <span className="shrink-0 truncate">{motor.owner}</span>
-            <span className="mt-auto">in {dayWords(view.takenInAt)}</span>
+            <span className="mt-auto">in {dayWords(view.takenInAt, limits?.timeZone)}</span>
           </div>
         </article>
         <div className="mt-[18mm] flex flex-wrap justify-center gap-3 print:hidden">

@@ -18,9 +18,9 @@ export function SinceClosing() {
 
 /** A closing that came in with a file is another shop's word: it says whose, and never looks like one made here. */
 export function ClosedElsewhere() {
-  const { elsewhere } = useOpenJob();
+  const { elsewhere, record } = useOpenJob();
   if (!elsewhere) return null;
-  const { who, said, here } = elsewhereWords(elsewhere, dayText);
+  const { who, said, here } = elsewhereWords(elsewhere, record.limits?.timeZone);
   return (
     <div
       role="note"

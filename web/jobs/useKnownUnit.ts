@@ -1,7 +1,7 @@
 import { skipToken } from "@reduxjs/toolkit/query";
 import { useDeferredValue } from "react";
 import type { Unit } from "#contract/shop";
-import { isSerial } from "#core/record";
+import { isSerial, serialKey } from "#core/record";
 import { useUnitsQuery } from "../app/api.ts";
 
 const SHORTEST = 2;
@@ -10,5 +10,5 @@ const SHORTEST = 2;
 export function useKnownUnit(serial: string): Unit | undefined {
   const wanted = useDeferredValue(serial.trim());
   const { data } = useUnitsQuery(wanted.length >= SHORTEST && isSerial(wanted) ? { q: wanted } : skipToken);
-  return data?.items.find((unit) => unit.serial.trim().toLowerCase() === wanted.toLowerCase());
+  return data?.items.find((unit) => serialKey(unit.serial) === serialKey(wanted));
 }

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
+import { serialKey } from "#core/record";
 import { useModelsQuery, useUnitsQuery } from "../app/api.ts";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Button } from "../ui/Button.tsx";
@@ -23,7 +24,7 @@ function Unknown({ serial }: { readonly serial: string }) {
 function OneUnit({ serial }: { readonly serial: string }) {
   const { data, isLoading } = useUnitsQuery({ q: serial });
   if (isLoading) return <p>Fetching its visits.</p>;
-  const unit = data?.items.find((one) => one.serial.toLowerCase() === serial.toLowerCase());
+  const unit = data?.items.find((one) => serialKey(one.serial) === serialKey(serial));
   return unit ? <UnitPage unit={unit} /> : <Unknown serial={serial} />;
 }
 

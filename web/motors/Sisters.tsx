@@ -19,6 +19,7 @@ import { OneOf } from "../ui/Choice.tsx";
 import { Judged } from "../ui/Notice.tsx";
 import { publishedOf } from "./published.ts";
 import { FOLLOWED } from "./quantities.ts";
+import { calendarDay } from "../ui/dates.ts";
 
 const COMPARED = FOLLOWED.filter(({ id }) => id === "pair" || id === "kv");
 
@@ -31,7 +32,7 @@ function sistersOf(
   return units.flatMap(({ serial, name, visits }) => {
     const visit = visits.findLast((one) => followed.of(one));
     const found = visit && followed.of(visit);
-    return found ? [{ id: serial, name, sound: visit.sound, day: visit.at.slice(0, 10), ...found }] : [];
+    return found ? [{ id: serial, name, sound: visit.sound, day: calendarDay(visit.at), ...found }] : [];
   });
 }
 

@@ -1,5 +1,5 @@
 import { useId, useState, type FormEvent } from "react";
-import { addDays, format } from "date-fns";
+import { addDays, format, parseISO } from "date-fns";
 import { Link, useNavigate } from "react-router";
 import { nextSuspects, suspectsLead, plansOf } from "#core/decision";
 import { chanceText } from "#core/quantity";
@@ -21,7 +21,7 @@ import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Caution, Judged } from "../ui/Notice.tsx";
-import { dayAndTimeText } from "../ui/dates.ts";
+import { dayAndTimeText, shopDay } from "../ui/dates.ts";
 
 const WAITING_WORDS: Readonly<Record<WaitingFor, string>> = {
   nothing: "Nothing, go on",
@@ -91,7 +91,7 @@ const COLUMNS = "grid-cols-[2rem_1fr_5rem_4.5rem_7rem_8.5rem_7rem_5.5rem]";
 
 /** When an action could be done, parts being ordered today. */
 const readyText = (days: number, now: Date) =>
-  days === 0 ? "today" : format(addDays(now, days), days < 7 ? "EEEE" : "d MMM");
+  days === 0 ? "today" : format(addDays(parseISO(shopDay(now)), days), days < 7 ? "EEEE" : "d MMM");
 
 /** What a person chooses, with the reason; what the evidence says stands beside it. */
 export default function Decide() {

@@ -117,7 +117,7 @@ export default function ReportPage() {
           </div>
           <p className="text-right text-sm whitespace-nowrap text-ink-2">
             {report.letterhead && <strong className="block text-base text-ink">Motor report</strong>}
-            {dayWords(closedAt ?? takenInAt)}
+            {dayWords(closedAt ?? takenInAt, report.timeZone)}
           </p>
         </header>
         <h2 id="report-title" className="text-3xl font-bold">
@@ -139,7 +139,7 @@ export default function ReportPage() {
               <strong>{RELEASE_LABELS[report.release.as]}.</strong> {report.release.words}
             </p>
             <p className="text-sm text-ink-2 sm:whitespace-nowrap">
-              signed {report.release.by}, {dayWords(report.release.at)}
+              signed {report.release.by}, {dayWords(report.release.at, report.timeZone)}
             </p>
           </div>
         )}

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, NavLink, useNavigate } from "react-router";
+import { useSessionQuery } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
 import { isTyping } from "../ui/isTyping.ts";
 import { Key } from "../ui/Key.tsx";
@@ -25,6 +26,27 @@ function Find() {
     >
       Find <Key>/</Key>
     </Link>
+  );
+}
+
+/** The owner is told who was not let in: how many times in the last day, and from where. */
+function WrongTries() {
+  const { data: session } = useSessionQuery();
+  const tries = session?.tries ?? null;
+  if (!tries) return null;
+  return (
+    <p
+      role="status"
+      className="border-b border-line bg-amber-soft px-5 py-1.5 text-sm max-sm:px-3 print:hidden"
+    >
+      <strong>
+        {tries.count} wrong {tries.count === 1 ? "pass-phrase" : "pass-phrases"} in the last day,
+      </strong>{" "}
+      from {tries.from.join(", ")}.{" "}
+      <Link to="/shop/audit" className="underline underline-offset-4">
+        Who did what
+      </Link>
+    </p>
   );
 }
 
@@ -115,6 +137,7 @@ export function Header({
         </div>
       </header>
       <Trouble />
+      <WrongTries />
     </>
   );
 }

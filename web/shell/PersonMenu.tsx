@@ -117,6 +117,7 @@ export default function PersonMenu() {
   const [adding, setAdding] = useState(false);
   const { data: session } = useSessionQuery();
   const [signOut] = useSignOutMutation();
+  const navigate = useNavigate();
   /** Nothing of what was looked at stays behind on the device; what waits to be sent does, for whoever wrote it. */
   const leave = async () => {
     await globalThis.caches?.delete(ANSWERS);
@@ -144,6 +145,9 @@ export default function PersonMenu() {
               <p className="px-3 pb-1">
                 {session.person.name}, {session.person.role}
               </p>
+              <DropdownMenu.Item onSelect={() => void navigate("/shop/people")} className={ITEM}>
+                Change my pass-phrase
+              </DropdownMenu.Item>
               <DropdownMenu.Item onSelect={() => void leave()} className={ITEM}>
                 Sign out
               </DropdownMenu.Item>

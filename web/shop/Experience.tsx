@@ -4,7 +4,7 @@ import { FAMILY_FACTS, type ExperienceOf, type ShopLimits } from "#core/record";
 import { sentenceOf, useLimitsQuery, useModelsQuery, usePutLimitsMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
-import { dayText } from "../ui/dates.ts";
+import { dayText, shopDay } from "../ui/dates.ts";
 
 /** The cures of a count, the most frequent first. */
 const counted = ({ cures }: ExperienceOf) =>
@@ -72,7 +72,7 @@ export function Experience({ today }: { readonly today: readonly ExperienceOf[] 
               void form.handleSubmit(({ reason }) =>
                 keep({
                   ...others,
-                  experience: { counted: new Date().toISOString().slice(0, 10), reason, of: today },
+                  experience: { counted: shopDay(), reason, of: today },
                 }),
               )(event)
             }

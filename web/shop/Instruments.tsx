@@ -1,9 +1,8 @@
-import { format } from "date-fns";
 import { useState } from "react";
 import { checkDue, INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
 import { useInstrumentsQuery } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
-import { dayText } from "../ui/dates.ts";
+import { dayText, shopDay } from "../ui/dates.ts";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { InstrumentForm } from "./InstrumentForm.tsx";
 
@@ -23,7 +22,7 @@ function reads(instrument: Instrument): string {
 
 /** When it is to be checked next; late is said in words and colour. */
 function Due({ instrument }: { readonly instrument: Instrument }) {
-  const due = checkDue(instrument, format(new Date(), "yyyy-MM-dd"));
+  const due = checkDue(instrument, shopDay());
   if (!due) return null;
   return (
     <span className={`block text-sm ${due.late ? "font-semibold text-copper" : "text-ink-2"}`}>

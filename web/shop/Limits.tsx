@@ -107,6 +107,14 @@ function LimitsForm({ limits }: { readonly limits: ShopLimits }) {
         <div className="max-w-sm">
           <LimitField name="temperatures" label="Temperatures are shown" options={TEMPERATURES} />
         </div>
+        <div className="mt-3 max-w-sm">
+          <LimitField
+            name="timeZone"
+            label="The shop's clock"
+            hint="Its time zone, as Europe/Lisbon. The days of every report, and when what was made safe lapses, go by it."
+            placeholder="UTC"
+          />
+        </div>
       </section>
       <section aria-labelledby="schools" className="rounded-xl border border-line bg-sheet p-4">
         <h2 id="schools" className="mb-2 text-lg font-bold">

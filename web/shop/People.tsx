@@ -10,6 +10,7 @@ import {
 } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { OwnPassPhrase } from "./OwnPassPhrase.tsx";
 
 const NewPerson = lazy(() => import("../shell/NewPerson.tsx"));
 
@@ -72,82 +73,88 @@ export function People() {
     const answer = await put({ id, initials, name, ...(retired && { retired }), ...(role && { role }) });
     setProblem(answer.error ? sentenceOf(answer.error) : "");
   };
+  const me = session?.person?.initials ?? null;
   return (
-    <section aria-labelledby="people" className="max-w-3xl rounded-xl border border-line bg-sheet p-4">
-      <h2 id="people" className="mb-2 text-lg font-bold">
-        People
-      </h2>
-      <ul className="mb-4" aria-label="People of this bench">
-        {people.map((person) => {
-          const { id, initials, name, retired = false, role = "technician" } = person;
-          return (
-            <li
-              key={id}
-              className={`flex min-h-11 flex-wrap items-center gap-x-4 border-t border-line ${retired ? "text-ink-2" : ""}`}
-            >
-              <strong className="w-10">{initials}</strong>
-              <span className="grow">
-                {name}
-                {retired && ", works here no more"}
-              </span>
-              {!retired && (
-                <>
-                  <label className="text-sm text-ink-2">
-                    <span className="sr-only">Role of {name}</span>
-                    <select
-                      value={role}
-                      onChange={({ target }) => void change(person, { role: target.value as Role })}
-                      className="min-h-11 rounded bg-transparent text-ink underline decoration-line-strong underline-offset-4"
-                    >
-                      {ROLES.map((one) => (
-                        <option key={one} value={one}>
-                          {ROLE_LABELS[one]}
-                        </option>
-                      ))}
-                    </select>
-                  </label>
-                  <Button
-                    look="quiet"
-                    aria-label={`Give ${name} a pass-phrase`}
-                    onClick={() => setGiving(giving === id ? null : id)}
-                  >
-                    Pass-phrase
-                  </Button>
-                </>
-              )}
-              <Button
-                look="quiet"
-                aria-label={retired ? `${name} is back` : `Retire ${name}`}
-                onClick={() => void change(person, { retired: !retired })}
+    <div className="flex flex-col gap-4">
+      {me !== null && <OwnPassPhrase />}
+      <section aria-labelledby="people" className="max-w-3xl rounded-xl border border-line bg-sheet p-4">
+        <h2 id="people" className="mb-2 text-lg font-bold">
+          People
+        </h2>
+        <ul className="mb-4" aria-label="People of this bench">
+          {people.map((person) => {
+            const { id, initials, name, retired = false, role = "technician" } = person;
+            return (
+              <li
+                key={id}
+                className={`flex min-h-11 flex-wrap items-center gap-x-4 border-t border-line ${retired ? "text-ink-2" : ""}`}
               >
-                {retired ? "Is back" : "Retire"}
-              </Button>
-              {giving === id && <PassPhraseForm person={person} onDone={() => setGiving(null)} />}
-            </li>
-          );
-        })}
-      </ul>
-      {problem && (
-        <p role="alert" className="mb-3 text-red">
-          {problem}
+                <strong className="w-10">{initials}</strong>
+                <span className="grow">
+                  {name}
+                  {retired && ", works here no more"}
+                </span>
+                {!retired && (
+                  <>
+                    <label className="text-sm text-ink-2">
+                      <span className="sr-only">Role of {name}</span>
+                      <select
+                        value={role}
+                        onChange={({ target }) => void change(person, { role: target.value as Role })}
+                        className="min-h-11 rounded bg-transparent text-ink underline decoration-line-strong underline-offset-4"
+                      >
+                        {ROLES.map((one) => (
+                          <option key={one} value={one}>
+                            {ROLE_LABELS[one]}
+                          </option>
+                        ))}
+                      </select>
+                    </label>
+                    {initials !== me && (
+                      <Button
+                        look="quiet"
+                        aria-label={`Give ${name} a pass-phrase`}
+                        onClick={() => setGiving(giving === id ? null : id)}
+                      >
+                        Pass-phrase
+                      </Button>
+                    )}
+                  </>
+                )}
+                <Button
+                  look="quiet"
+                  aria-label={retired ? `${name} is back` : `Retire ${name}`}
+                  onClick={() => void change(person, { retired: !retired })}
+                >
+                  {retired ? "Is back" : "Retire"}
+                </Button>
+                {giving === id && <PassPhraseForm person={person} onDone={() => setGiving(null)} />}
+              </li>
+            );
+          })}
+        </ul>
+        {problem && (
+          <p role="alert" className="mb-3 text-red">
+            {problem}
+          </p>
+        )}
+        <dl className="mb-4 grid grid-cols-[auto_1fr] gap-x-4 text-sm text-ink-2">
+          {ROLES.map((role) => (
+            <div key={role} className="contents">
+              <dt className="font-semibold">{ROLE_LABELS[role]}</dt>
+              <dd>{ROLE_WORDS[role]}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="mb-4 text-sm text-ink-2">
+          {session?.needed
+            ? "This bench listens to a network: everybody signs in."
+            : "This bench listens to its own computer alone: nobody signs in, and roles bind nobody. They count once others can reach it."}
         </p>
-      )}
-      <dl className="mb-4 grid grid-cols-[auto_1fr] gap-x-4 text-sm text-ink-2">
-        {ROLES.map((role) => (
-          <div key={role} className="contents">
-            <dt className="font-semibold">{ROLE_LABELS[role]}</dt>
-            <dd>{ROLE_WORDS[role]}</dd>
-          </div>
-        ))}
-      </dl>
-      <p className="mb-4 text-sm text-ink-2">
-        {session?.needed
-          ? "This bench listens to a network: everybody signs in."
-          : "This bench listens to its own computer alone: nobody signs in, and roles bind nobody. They count once others can reach it."}
-      </p>
-      <Suspense fallback={null}>
-        <NewPerson onMade={() => undefined} />
-      </Suspense>
-    </section>
+        <Suspense fallback={null}>
+          <NewPerson onMade={() => undefined} />
+        </Suspense>
+      </section>
+    </div>
   );
 }

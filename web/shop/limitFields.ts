@@ -14,6 +14,7 @@ export interface LimitFields {
   readonly deadHall: DeadHallSchool | "";
   readonly deadHallReason: string;
   /** "also": °F beside °C. */
+  readonly timeZone: string;
   readonly temperatures: "also" | "";
 }
 
@@ -32,6 +33,7 @@ export function fieldsOf(limits: ShopLimits): LimitFields {
     deadHall: limits.deadHall?.choice ?? "",
     deadHallReason: limits.deadHall?.reason ?? "",
     temperatures: limits.alsoFahrenheit ? "also" : "",
+    timeZone: limits.timeZone ?? "",
   };
 }
 
@@ -66,6 +68,7 @@ export function readLimits(fields: LimitFields): LimitsResult {
       deadHall: { choice: fields.deadHall, reason: fields.deadHallReason.trim() },
     }),
     ...(fields.temperatures === "also" && { alsoFahrenheit: true }),
+    ...(fields.timeZone.trim() !== "" && { timeZone: fields.timeZone.trim() }),
   };
   const { error } = limitsSchema.validate(limits, { abortEarly: false, convert: false });
   for (const { path, message } of error?.details ?? []) {
@@ -77,7 +80,9 @@ export function readLimits(fields: LimitFields): LimitsResult {
         ? "kvReason"
         : where === "deadHall"
           ? "deadHallReason"
-          : `limits.${where}.${last === "limit" ? "percent" : last}`;
+          : where === "timeZone"
+            ? where
+            : `limits.${where}.${last === "limit" ? "percent" : last}`;
     problems[key] ??= message;
   }
   return Object.keys(problems).length > 0 ? { kind: "problems", problems } : { kind: "limits", limits };

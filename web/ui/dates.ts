@@ -1,7 +1,24 @@
-/** Dates and times as the browser's own locale writes them; a time that is not of today carries its day. */
+import { dayBegan, dayIn, NO_ZONE } from "#core/record";
+
+/** Dates and times by the shop's clock, as the browser's own locale writes them; a time that is not of today carries its day. */
+let zone: string = NO_ZONE;
+
+/** The clock of the shop, whatever this device shows. */
+export function showClockOf(timeZone: string): void {
+  zone = timeZone;
+}
 
 const when = (at: string, options: Intl.DateTimeFormatOptions) =>
-  new Date(at).toLocaleString(navigator.language, options);
+  new Date(at).toLocaleString(navigator.language, { timeZone: zone, ...options });
+
+/** Today by the shop's calendar, as 2026-03-02. @param now for tests */
+export const shopDay = (now: Date = new Date()) => dayIn(now.toISOString(), zone);
+
+/** When today began by the shop's clock, UTC, ISO 8601. @param now for tests */
+export const todayBegan = (now: Date = new Date()) => dayBegan(now.toISOString(), zone);
+
+/** The day of a moment by the shop's calendar, as 2026-03-02. */
+export const calendarDay = (at: string) => dayIn(at, zone);
 
 /** 2 March 2026, as people there write it. */
 export const dayText = (at: string) => when(at, { day: "numeric", month: "long", year: "numeric" });
@@ -14,11 +31,11 @@ export const dayAndTimeText = (at: string) => when(at, { dateStyle: "medium", ti
 
 /** 09:15, or with its day where that is not today. @param now for tests */
 export function timeText(at: string, now: Date = new Date(), seconds = false): string {
-  const today = new Date(at).toDateString() === now.toDateString();
+  const ofToday = calendarDay(at) === shopDay(now);
   return when(at, {
-    ...(!today && { day: "numeric", month: "short" }),
+    ...(!ofToday && { day: "numeric", month: "short" }),
     hour: "2-digit",
     minute: "2-digit",
-    ...(seconds && today && { second: "2-digit" }),
+    ...(seconds && ofToday && { second: "2-digit" }),
   });
 }

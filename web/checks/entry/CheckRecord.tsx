@@ -5,13 +5,19 @@ import { useReadingText } from "../../job/useReadingText.ts";
 import { dayAndTimeText } from "../../ui/dates.ts";
 
 /** What became of a line: corrected, taken back, or it stands. */
+/** What became of a reading. */
+function fateOf(reading: Reading, later: Reading): string {
+  if (later.value.kind === "undone") return "taken back";
+  return later.slot === reading.slot ? "corrected" : `moved to ${placeText(later)}`;
+}
+
 function Fate({ reading, later }: { readonly reading: Reading; readonly later: Reading | undefined }) {
   const textOf = useReadingText();
   const text = textOf(reading);
   if (!later) return text;
   return (
     <>
-      <s>{text}</s> {later.value.kind === "undone" ? "taken back" : "corrected"} by {later.by}
+      <s>{text}</s> {fateOf(reading, later)} by {later.by}
     </>
   );
 }

@@ -28,12 +28,18 @@ export function Mend({ entry }: { readonly entry: Entry }) {
   const move = async (by: 1 | -1) => {
     const moved = movedBy(chosen, entry.slots, by);
     if (moved.kind === "cannot") return setSaid(moved.sentence);
-    await takeBack();
-    for (const { reading, to, value } of moved.entries) {
-      const outcome = await entry.write(to, value, reading.typed, null);
-      if (outcome.kind === "refused") return setSaid(outcome.sentence);
+    // One entry a value: it stands in its new place and no more in its old one, both or neither. Those whose place is
+    // free first.
+    const inTurn = by > 0 ? moved.entries.toReversed() : moved.entries;
+    for (const [done, { reading, to, value }] of inTurn.entries()) {
+      const outcome = await entry.write(to, value, reading.typed, reading.id);
+      if (outcome.kind === "refused")
+        return setSaid(
+          `${nameOf(reading.slot)} stays where it is${done > 0 ? `; ${done} ${done === 1 ? "was" : "were"} moved` : ""}. ${outcome.sentence}`,
+        );
     }
     setSaid("");
+    entry.move(inTurn[0]!.to.slot);
   };
   return (
     <details className="mt-3 text-sm">

@@ -1,4 +1,4 @@
-import { format } from "date-fns";
+import { shopDay } from "../../ui/dates.ts";
 import { canMeasure, checkDue, type Instrument } from "#core/quantity";
 
 /** Which meter of the shop the readings are taken with: those that can. */
@@ -18,7 +18,7 @@ export function MeterSelect({
   readonly onChoose: (id: string) => void;
 }) {
   const chosen = instruments.find(({ id }) => id === value);
-  const due = chosen && checkDue(chosen, format(new Date(), "yyyy-MM-dd"));
+  const due = chosen && checkDue(chosen, shopDay());
   return (
     <label className="text-sm text-ink-2">
       {label}{" "}
