@@ -1,8 +1,10 @@
 import {
   appendFileSync,
+  copyFileSync,
   createWriteStream,
   existsSync,
   mkdirSync,
+  readdirSync,
   readFileSync,
   statSync,
   truncateSync,
@@ -15,11 +17,13 @@ import { describe, expect, it } from "vitest";
 import { openDatabase } from "../database/database.ts";
 import { fillDemo } from "../demo/fill.ts";
 import { services, type Services } from "../services/index.ts";
-import { aReading, NOW, useShop } from "../../tests/shop.ts";
+import { aReading, INTAKE, NOW, useShop, uuid } from "../../tests/shop.ts";
 import { copiesIn, copyShop, lookOver } from "./backup.ts";
+import { putUpSign } from "./atWork.ts";
 import { copyKeeper } from "./daily.ts";
 import { exportShop } from "./exportShop.ts";
 import { importShop } from "./importShop.ts";
+import { holdShop } from "./lock.ts";
 import { restoreShop } from "./restore.ts";
 
 const FILE = "shop.sqlite";
@@ -125,12 +129,117 @@ describe("a copy of a shop", () => {
   }, 120_000);
 });
 
+describe("a copy's seal", () => {
+  const shop = useShop();
+  const target = () => join(shop.folder, "copies", "green-fable-2026-03-02.sqlite");
+  const elsewhere = () => join(shop.folder, "elsewhere");
+
+  it("finds one bit that changed anywhere in it, in what no check of pages sees", async () => {
+    await shop.takeIn().expect(201);
+    await copyShop(shop.file, target());
+    const whole = readFileSync(target());
+    // In the words of the take-in: the pages and their references stay sound.
+    const words = whole.indexOf(Buffer.from("Cargo trike 3"));
+    const changed = Buffer.from(whole);
+    changed[words + 12] = "4".charCodeAt(0);
+    const bad = join(shop.folder, "bad.sqlite");
+    writeFileSync(bad, changed);
+    await expect(lookOver(bad)).rejects.toThrow(/does not match the SHA-256/u);
+    await expect(restoreShop(bad, elsewhere(), FILE, NOW)).rejects.toThrow(/does not match the SHA-256/u);
+    expect(existsSync(join(elsewhere(), FILE))).toBe(false);
+    writeFileSync(bad, whole);
+    expect(await lookOver(bad)).toMatchObject({ sealed: true });
+  });
+
+  it("is broken by whoever works on it: a restored shop can be set aside and brought back", async () => {
+    await shop.takeIn().expect(201);
+    await copyShop(shop.file, target());
+    expect(await restoreShop(target(), elsewhere(), FILE, NOW)).toMatchObject({
+      sealed: true,
+      setAside: null,
+    });
+    const opened = await openDatabase(join(elsewhere(), FILE), NOW);
+    await opened.models.Setting.create({ id: "later", body: {} });
+    await opened.close();
+    const again = await restoreShop(target(), elsewhere(), FILE, NOW);
+    expect(await restoreShop(again.setAside!, elsewhere(), FILE, NOW)).toMatchObject({
+      jobs: 1,
+      sealed: false,
+    });
+  });
+
+  it("of a newer program is refused before anything is moved", async () => {
+    await shop.takeIn().expect(201);
+    await copyShop(shop.file, target());
+    await restoreShop(target(), elsewhere(), FILE, NOW);
+    const there = readFileSync(join(elsewhere(), FILE));
+    const newer = await openDatabase(join(shop.folder, "newer", FILE), NOW);
+    await newer.sequelize.query("INSERT INTO migrations (name) VALUES ('999-not-yet')");
+    await newer.close();
+    await expect(restoreShop(join(shop.folder, "newer", FILE), elsewhere(), FILE, NOW)).rejects.toThrow(
+      /newer version of this program \(it has 999-not-yet\)/u,
+    );
+    expect(readFileSync(join(elsewhere(), FILE)).equals(there)).toBe(true);
+    expect(readdirSync(elsewhere()).filter((name) => name.includes("before-restore"))).toEqual([]);
+  });
+
+  it("what a shop holds, and what leaves it, is for its owner alone", async () => {
+    await shop.takeIn().expect(201);
+    await copyShop(shop.file, target());
+    await restoreShop(target(), elsewhere(), FILE, NOW);
+    const modeOf = (path: string) => (statSync(path).mode & 0o777).toString(8);
+    for (const path of [shop.file, `${shop.file}-wal`, target(), join(elsewhere(), FILE)])
+      expect(modeOf(path), path).toBe("600");
+    for (const path of [join(shop.folder, "copies"), elsewhere()]) expect(modeOf(path), path).toBe("700");
+  });
+
+  it("takes a journal that was never closed with it: what a killed program left is whole in what is set aside", async () => {
+    await shop.takeIn().expect(201);
+    await copyShop(shop.file, target());
+    const folder = elsewhere();
+    mkdirSync(folder);
+    await shop
+      .takeIn(uuid(9), { ...INTAKE, motor: { ...INTAKE.motor, id: uuid(8), serial: "" } })
+      .expect(201);
+    // As a kill leaves it: the second job is in the journal beside the file alone.
+    for (const end of ["", "-wal"]) copyFileSync(`${shop.file}${end}`, join(folder, `${FILE}${end}`));
+    const { setAside } = await restoreShop(target(), folder, FILE, NOW);
+    expect(await lookOver(setAside!)).toMatchObject({ jobs: 2 });
+    expect(await lookOver(join(folder, FILE))).toMatchObject({ jobs: 1 });
+    expect(readdirSync(folder).filter((name) => name.endsWith("-wal"))).toEqual([]);
+  });
+});
+
+describe("one program at a shop", () => {
+  const shop = useShop();
+
+  it("holds it against a restore, an import and a second start, and lets it go at its end", async () => {
+    await shop.takeIn().expect(201);
+    const copy = join(shop.folder, "copies", "green-fable-2026-03-02.sqlite");
+    await copyShop(shop.file, copy);
+    const folder = join(shop.folder, "other");
+    const lock = await holdShop(folder);
+    putUpSign(folder, "https://127.0.0.1:9");
+    for (const attempt of [
+      () => restoreShop(copy, folder, FILE, NOW),
+      () => importShop(copy, folder, FILE, NOW),
+      () => holdShop(folder),
+    ])
+      await expect(attempt()).rejects.toThrow(
+        /is at work on .+: it is at https:\/\/127\.0\.0\.1:9\. Nothing was changed/u,
+      );
+    await lock.release();
+    await restoreShop(copy, folder, FILE, NOW);
+  });
+});
+
 describe("the export of a shop", () => {
   const shop = useShop();
 
   it("taken into an empty shop gives the same screens; into one with jobs it is refused", async () => {
     await fillDemo((clock) => services(shop.database, clock));
     await shop.services.judging.idle();
+    await shop.doors.audit("MO", "changed a model", "127.0.0.1");
     const before = await screensOf(shop.services);
     const zip = join(shop.folder, "export.zip");
     await pipeline(await exportShop(shop.services), createWriteStream(zip));
@@ -162,6 +271,32 @@ describe("the export of a shop", () => {
         closing,
       }));
     expect(told(after.views)).toEqual(told(before.views));
+
+    // Who did what moves with it, and verdicts that early versions kept.
+    const opened = await openDatabase(join(elsewhere, FILE), NOW);
+    const moved = services(opened, () => NOW);
+    expect(await moved.whole.beside()).toEqual(await shop.services.whole.beside());
+    expect((await moved.whole.beside()).audit).toMatchObject([{ who: "MO", what: "changed a model" }]);
+    // Its open jobs follow its own limits from now on; nothing was carried along.
+    expect(
+      (await moved.jobs.view(before.views.find(({ closedAt }) => closedAt === null)!.id)).grounds.limits,
+    ).toEqual(before.limits);
+    await moved.shop.putLimits({ spin: { limit: 0.09, reason: "older drill" } });
+    const open = after.views.find(({ closedAt }) => closedAt === null)!;
+    expect((await moved.jobs.view(open.id)).grounds.limits).toMatchObject({ spin: { limit: 0.09 } });
+    await moved.judging.idle();
+    await opened.close();
+
+    // Changed in one file it is refused, with its name.
+    const bytes = readFileSync(zip);
+    const name = Buffer.from("jobs.csv");
+    const data = bytes.indexOf(name) + name.length + 40;
+    const tampered = Buffer.from(bytes);
+    tampered[data] = tampered[data]! ^ 1;
+    const bad = join(shop.folder, "bad.zip");
+    writeFileSync(bad, tampered);
+    await expect(importShop(bad, join(shop.folder, "fourth"), FILE, NOW)).rejects.toThrow();
+    expect(existsSync(join(shop.folder, "fourth", FILE))).toBe(false);
 
     // Cut short it is refused, and nothing is half taken in.
     const cut = join(shop.folder, "cut.zip");

@@ -44,6 +44,23 @@ async function worksFor(page: Page, server: RunningServer, url: string): Promise
   await expect(role).toHaveValue("trainee");
   await page.reload();
   await expect(role).toHaveValue("trainee");
+  // One's own pass-phrase is changed with the old one.
+  const phrases = page.getByRole("form", { name: "Your own pass-phrase" });
+  await phrases.getByLabel("The one you have now").fill("loud copper heron");
+  await phrases.getByLabel("The new one").fill("another quiet heron");
+  await phrases.getByRole("button", { name: "Change it" }).click();
+  await expect(phrases.getByText("That is not the pass-phrase you have now.")).toBeVisible();
+  await phrases.getByLabel("The one you have now").fill("quiet copper heron");
+  await phrases.getByRole("button", { name: "Change it" }).click();
+  await expect(page.getByText("Changed. Your other devices sign in again")).toBeVisible();
+  await role.selectOption({ label: "technician" });
+  await expect(role).toHaveValue("technician");
+  // The owner is told who was not let in, and from where.
+  await page.reload();
+  await expect(page.getByText("1 wrong pass-phrase in the last day,")).toBeVisible();
+  await page.getByRole("link", { name: "Who did what" }).first().click();
+  await expect(page.getByRole("heading", { name: "Not let in" })).toBeVisible();
+  await expect(page.getByRole("cell", { name: "changed their own pass-phrase" })).toBeVisible();
   // Where people sign in over HTTPS the key never travels in the clear.
   const [key] = await page.context().cookies();
   expect(key).toMatchObject({
@@ -104,7 +121,7 @@ test("through a proxy people sign in too, though it listens to its own computer 
   browser,
 }) => {
   const folder = mkdtempSync(join(tmpdir(), "green-fable-proxy-"));
-  const server = await startServer(folder, ["--behind-proxy"]);
+  const server = await startServer(folder, ["--behind-proxy", "127.0.0.1"]);
   const proxy = await proxyTo(new URL(server.url).port, await selfMade());
   const page = await pageIn(browser);
   try {
