@@ -1,4 +1,5 @@
-// Sends wild requests to every operation of the API on a shop of its own, and says what came back: npm run fuzz [-- COUNT]
+// Sends wild requests to every operation of the API on a shop of its own, and bundles with their closings changed, and says
+// what came back: npm run fuzz [-- COUNT]
 import { once } from "node:events";
 import { mkdtempSync, rmSync } from "node:fs";
 import type { AddressInfo } from "node:net";
@@ -12,7 +13,12 @@ import { copyKeeper } from "../server/keeping/daily.ts";
 import { firstInstruments } from "../server/services/firstInstruments.ts";
 import { services } from "../server/services/index.ts";
 import { INTAKE, JOB } from "../tests/entries.ts";
+import { aClosedBundle } from "../tests/closedBundle.ts";
 import { fuzz } from "../tests/fuzz.ts";
+import { fuzzBundles } from "../tests/fuzzBundles.ts";
+
+/** One bundle for so many requests. */
+const BUNDLES = 10;
 
 const count = Number(process.argv[2] ?? 20_000);
 const folder = mkdtempSync(join(tmpdir(), "green-fable-fuzz-"));
@@ -38,13 +44,18 @@ const started = performance.now();
 const { port } = server.address() as AddressInfo;
 const { byStatus, faults } = await fuzz(`http://127.0.0.1:${port}`, count, 1);
 const seconds = (performance.now() - started) / 1000;
+const base = `http://127.0.0.1:${port}`;
+const bundles = await fuzzBundles(base, await aClosedBundle(shop), Math.ceil(count / BUNDLES), 2);
 server.close();
 await shop.judging.idle();
 await database.close();
 rmSync(folder, { recursive: true, force: true });
-for (const fault of faults.slice(0, 20)) process.stdout.write(`${fault}\n`);
+for (const fault of [...faults, ...bundles.faults].slice(0, 20)) process.stdout.write(`${fault}\n`);
 const statuses = [...byStatus].sort(([a], [b]) => a - b).map(([status, n]) => `${status}: ${n}`);
 process.stdout.write(
   `${count} requests in ${seconds.toFixed(0)} s, ${faults.length} faults. Answered ${statuses.join(", ")}.\n`,
 );
-process.exitCode = faults.length > 0 ? 1 : 0;
+process.stdout.write(
+  `${bundles.sent} bundles with a closing changed, ${bundles.faults.length} faults: ${bundles.taken} taken, opened, printed and exported; ${bundles.refused} refused with a sentence.\n`,
+);
+process.exitCode = faults.length + bundles.faults.length > 0 ? 1 : 0;

@@ -2,38 +2,51 @@ import { once } from "node:events";
 import type { AddressInfo } from "node:net";
 import { join } from "node:path";
 import { pino } from "pino";
-import { expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { aClosedBundle } from "../tests/closedBundle.ts";
 import { fuzz } from "../tests/fuzz.ts";
-import { aReading, INTAKE, JOB, NOW, useShop } from "../tests/shop.ts";
+import { fuzzBundles } from "../tests/fuzzBundles.ts";
+import { aReading, NOW, useShop } from "../tests/shop.ts";
 import { createApp } from "./app.ts";
 import { copyKeeper } from "./keeping/daily.ts";
 
-const ASKED = 1200;
-const shop = useShop();
+const REQUESTS = 1200;
+const BUNDLES = 60;
 
-it("answers whatever it is asked with no fault of its own, and every refusal as problem+json", async () => {
-  await shop.takeIn(JOB, INTAKE).expect(201);
-  await shop.put("readings", aReading(1, { instrumentId: null }), 0).expect(201);
-  const log = pino({ level: "silent" });
-  const { services, doors, folder, file } = shop;
-  const copies = copyKeeper({ file, folder: join(folder, "copies"), keep: 1, clock: () => NOW, log });
-  const app = createApp({
-    services,
-    doors,
-    copies,
-    log,
-    hosts: ["127.0.0.1"],
-    web: null,
-    requestsAMinute: 1e9,
+describe("wild requests", () => {
+  const shop = useShop();
+  let server: ReturnType<ReturnType<typeof createApp>["listen"]>;
+  let base = "";
+  beforeEach(async () => {
+    const log = pino({ level: "silent" });
+    const { services, doors, folder, file } = shop;
+    server = createApp({
+      services,
+      doors,
+      copies: copyKeeper({ file, folder: join(folder, "copies"), keep: 1, clock: () => NOW, log }),
+      log,
+      hosts: ["127.0.0.1"],
+      web: null,
+      requestsAMinute: 1e9,
+    }).listen(0, "127.0.0.1");
+    await once(server, "listening");
+    base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   });
-  const server = app.listen(0, "127.0.0.1");
-  await once(server, "listening");
-  try {
-    const { port } = server.address() as AddressInfo;
-    const { faults, byStatus } = await fuzz(`http://127.0.0.1:${port}`, ASKED, 20_260_302);
+  afterEach(() => new Promise<void>((done) => void server.close(() => done())));
+
+  it("are each answered or refused in a sentence, and none makes the server fail", async () => {
+    await shop.takeIn().expect(201);
+    await shop.put("readings", aReading(1, { instrumentId: null }), 0).expect(201);
+    const { faults, byStatus } = await fuzz(base, REQUESTS, 20_260_302);
     expect(faults.slice(0, 5)).toEqual([]);
-    expect([...byStatus.keys()].filter((status) => status >= 200 && status < 300)).not.toEqual([]);
-  } finally {
-    server.close();
-  }
-}, 120_000);
+    // It got to where things happen, and to where they are refused.
+    expect([...byStatus.keys()]).toEqual(expect.arrayContaining([200, 404, 415, 422]));
+  }, 120_000);
+
+  it("with a bundle whose closing was changed are refused with the place, or opened, printed and exported", async () => {
+    const { faults, refused } = await fuzzBundles(base, await aClosedBundle(shop.services), BUNDLES, 7);
+    expect(faults).toEqual([]);
+    expect(refused).toBeGreaterThan(BUNDLES / 4);
+    await shop.services.judging.idle();
+  }, 240_000);
+});

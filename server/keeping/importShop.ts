@@ -62,6 +62,18 @@ async function checkSums(zip: ZipFile, entries: readonly Entry[], version: numbe
     throw new UnfitCopy(`${missing} is missing in this export. Nothing was taken in.`);
 }
 
+/** Holds a whole export against the sums that it carries. @throws UnfitCopy, or what the zip says where it is cut short */
+export async function checkExport(file: string): Promise<void> {
+  const zip = await openPromise(file, { validateEntrySizes: true, strictFileNames: true, autoClose: false });
+  try {
+    const entries: Entry[] = [];
+    for await (const entry of zip.eachEntry()) entries.push(entry);
+    await checkSums(zip, entries, EXPORT.version);
+  } finally {
+    zip.close();
+  }
+}
+
 /**
  * Takes a whole export into a shop that has no job yet, under the same numbers and addresses.
  * @param scratch a path for one job at a time
