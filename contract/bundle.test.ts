@@ -96,12 +96,24 @@ describe("a closed job in a bundle", () => {
     closings: [{ ...frozen, record: { ...frozen.record, complaintWords: "as it was closed" } }],
   };
 
-  it("is read as it was closed, and from its journal once it is open again", () => {
-    expect(recordOfBundle(closed).complaintWords).toBe("as it was closed");
-    expect(recordOfBundle({ ...closed, entries: BUNDLED.entries }).complaintWords).toBe("on the bridge");
+  it("is read from its journal, whatever its closing claims was read", () => {
+    expect(recordOfBundle(closed).complaintWords).toBe("on the bridge");
     expect(recordOfBundle({ ...closed, closings: [] }).complaintWords).toBe("on the bridge");
-    const other = closed.closings.map((one) => ({ ...one, entryId: READINGS[0]!.id }));
-    expect(recordOfBundle({ ...closed, closings: other }).complaintWords).toBe("on the bridge");
+  });
+
+  it.each([
+    ["record", {}],
+    ["record", { motor: {} }],
+    ["verdict", {}],
+    ["verdict", { rules: "12", findings: [], faults: [{}] }],
+    ["report", {}],
+    ["report", { tables: "none" }],
+    ["visit", {}],
+    ["outcome", {}],
+  ])("is refused where its %s is %j, with the place", (part, value) => {
+    const closings = closed.closings.map((one) => ({ ...one, [part]: value }));
+    const found = problem(read({ entries: closed.entries, closings: closings as never }));
+    expect(found?.field).toMatch(new RegExp(`^job\\.closings\\.0\\.${part}\\.`, "u"));
   });
 
   it("is refused where its closing belongs to no entry", () => {

@@ -102,9 +102,7 @@ export function groundsOf({ instruments, past, limits }: BundledJob): Grounds {
   return { instruments, past, limits };
 }
 
-/** The record of a bundled job: as it was closed, or read from its journal. */
+/** The record of a bundled job, read from its journal: what a closing in it says is the word of whoever closed it. */
 export function recordOfBundle(job: BundledJob): JobRecord {
-  const { record, closed } = readJournal(job.intake, job.entries, groundsOf(job));
-  const closing = closed && job.closings.find(({ entryId }) => entryId === closed.turning.id);
-  return closing?.record ?? record;
+  return readJournal(job.intake, job.entries, groundsOf(job)).record;
 }

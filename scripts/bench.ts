@@ -1,4 +1,5 @@
 import { benchJournal } from "./bench/journal.ts";
+import { benchJudging } from "./bench/judging.ts";
 import { benchStartAndSize } from "./bench/startAndSize.ts";
 import { benchVerdict } from "./bench/verdict.ts";
 
@@ -6,3 +7,4 @@ import { benchVerdict } from "./bench/verdict.ts";
 benchVerdict();
 await benchStartAndSize();
 await benchJournal();
+await benchJudging();

@@ -31,7 +31,7 @@ const BATCH = 500;
 const READINGS = 600;
 /** A long job: three visits' worth of readings. */
 const READINGS_A_JOB = 60;
-const READING = {
+export const READING = {
   check: "winding",
   slot: "AB",
   epoch: 0,
@@ -49,10 +49,11 @@ const VISITS = 5;
  * Fills a database with finished jobs of one demo shape each, past the services: only their number matters.
  * @returns how many readings are in it
  */
-async function fill(
+export async function fill(
   { models, sequelize }: Database,
   { jobs, judging }: Services,
   count: number,
+  isOpen: (n: number) => boolean = (n) => n % 1000 === 0,
 ): Promise<number> {
   const shape = DEMO_JOBS[SHAPE]!;
   const first = demoSteps(shape, 1);
@@ -85,11 +86,11 @@ async function fill(
         events: [],
         version: first.entries.length,
         summarised: first.entries.length,
-        stage: n % 1000 === 0 ? "reading" : "closed",
+        stage: isOpen(n) ? "reading" : "closed",
         summary: line!.summary,
         search: searchOf(n + 1, motor),
         takenInAt: first.intake.takenInAt,
-        closedAt: n % 1000 === 0 ? null : first.intake.takenInAt,
+        closedAt: isOpen(n) ? null : first.intake.takenInAt,
         intake: { ...first.intake, motor },
       })),
     );

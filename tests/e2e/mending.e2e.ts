@@ -110,7 +110,7 @@ test("values typed one place off are moved in one go", async ({ page, bench }) =
   await record.click();
   await expect(page.getByRole("row", { name: /Pair A–B 160\.2 mΩ/u })).toBeVisible();
   await expect(page.getByRole("row", { name: /Pair B–C 160\.9 mΩ/u })).toBeVisible();
-  await expect(page.getByRole("row", { name: /Pair C–A 160\.9 mΩ taken back/u })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Pair C–A 160\.9 mΩ moved to Pair B–C/u })).toBeVisible();
 });
 
 test("a take-in is kept as a draft, knows a serial, is put right with a reason, and can be called off", async ({
