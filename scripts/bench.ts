@@ -1,3 +1,4 @@
+import { benchIncoming } from "./bench/incoming.ts";
 import { benchJournal } from "./bench/journal.ts";
 import { benchJudging } from "./bench/judging.ts";
 import { benchStartAndSize } from "./bench/startAndSize.ts";
@@ -8,3 +9,4 @@ benchVerdict();
 await benchStartAndSize();
 await benchJournal();
 await benchJudging();
+await benchIncoming();

@@ -1,4 +1,4 @@
-// Breaks rules of the core and the contract one by one and counts how many of the breaks a test notices.
+// Breaks rules of the core, the contract, the services and the browser's store one by one and counts how many of the breaks a test notices.
 // npm run mutants [room …]  The score of every room run so far is kept in docs/mutants.md.
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { Stryker } from "@stryker-mutator/core";
@@ -14,6 +14,16 @@ const TESTS: Readonly<Record<string, readonly string[]>> = {
   "core/backemf": ["core/backemf"],
   "core/hall": ["core/hall"],
   contract: ["contract"],
+  "core/decision": ["core/decision"],
+  "core/closing": ["core/closing"],
+  "core/history": ["core/history"],
+  "core/run": ["core/run"],
+  "core/report": ["core/report"],
+  "core/electronics": ["core/electronics"],
+  "core/mechanical": ["core/mechanical"],
+  "core/record": ["core/record"],
+  "server/services": ["server/services", "server/routes"],
+  "web/app": ["web/app"],
 };
 const ROOMS = Object.keys(TESTS);
 /** Judgement written down as figures and words, reviewed by people: a changed figure breaks no rule. */

@@ -1,4 +1,4 @@
-import { existsSync, statSync } from "node:fs";
+import { existsSync, statfsSync, statSync } from "node:fs";
 import { dirname } from "node:path";
 import { QueryTypes, Sequelize } from "sequelize";
 import { copiesIn } from "./keeping/backup.ts";
@@ -23,6 +23,19 @@ const bringBack = (copies: string) => {
     : `There is no copy in ${copies}.`;
 };
 
+const diskFull = (file: string) =>
+  `The disk that holds ${file} is full. Make room on it, then start again; nothing was changed.`;
+
+const LEAST_ROOM = 256 * 1024;
+
+/** Whether the disk of a file has no room for what is kept beside it. */
+function isFull(file: string): boolean {
+  let folder = dirname(file);
+  while (!existsSync(folder) && dirname(folder) !== folder) folder = dirname(folder);
+  const { bavail, bsize } = statfsSync(folder);
+  return bavail * bsize < LEAST_ROOM;
+}
+
 /** Why a shop's file does not open, by its cause; null where this is none of them. */
 export function openingFault(error: unknown, file: string, copies: string): string | null {
   switch (codeOf(error)) {
@@ -37,12 +50,15 @@ export function openingFault(error: unknown, file: string, copies: string): stri
       return `${file} may be read and not written. Give this user the right to write it and its folder.`;
     case "SQLITE_FULL":
     case "ENOSPC":
-      return `The disk that holds ${file} is full. Make room on it, then start again; nothing was changed.`;
+    case "EDQUOT":
+      return diskFull(file);
     case "SQLITE_NOTADB":
       return `${file} is no shop of this program, or its beginning was overwritten. Nothing was changed. ${bringBack(copies)}`;
     case "SQLITE_CORRUPT":
       return `${file} is damaged. Nothing was changed. ${bringBack(copies)}`;
     case "SQLITE_IOERR":
+      // What SQLite keeps beside a file could not be written.
+      if (isFull(file)) return diskFull(file);
       return `${file} cannot be read: the disk reports a fault, or the file is cut short. ${bringBack(copies)}`;
     case "SQLITE_BUSY":
       return `Another program holds ${file}. Close it, then start again.`;

@@ -60,14 +60,19 @@ async function withShop<T>(work: (shop: ReturnType<typeof services>) => Promise<
   }
 }
 
+/** What is being written, for whoever is told that it could not be. */
+let writing = file;
+
 /** Writes an export beside its name, and gives it the name once it is whole and on the disk. */
 async function exportTo(target: string): Promise<void> {
   const part = `${target}.part`;
   mkdirSync(dirname(target), { recursive: true });
   try {
-    await withShop(async (shop) =>
-      pipeline(await exportShop(shop), createWriteStream(part, { mode: 0o600 })),
-    );
+    await withShop(async (shop) => {
+      const stream = await exportShop(shop);
+      writing = target;
+      await pipeline(stream, createWriteStream(part, { mode: 0o600 }));
+    });
     synced(part);
     renameSync(part, target);
     synced(dirname(target));
@@ -82,6 +87,7 @@ async function run(): Promise<void> {
     const stamp = new Date().toISOString().slice(0, 19);
     const name = `green-fable-${stamp.slice(0, 10)}-${stamp.slice(11).replaceAll(":", "")}.sqlite`;
     const target = values.to ?? join(copies, name);
+    writing = target;
     const { jobs, entries } = await copyShop(file, target);
     return say(`${target}: ${countText(jobs, "job")}, ${entries} entries, looked over and whole.`);
   }
@@ -109,8 +115,7 @@ async function run(): Promise<void> {
 /** In a sentence where a person can do something about it. */
 function sentenceOf(error: unknown): string {
   if (error instanceof UnfitCopy || error instanceof UnfitDatabase) return error.message;
-  const written = what === "export" ? (given ?? file) : what === "backup" ? (values.to ?? copies) : file;
-  const fault = openingFault(error, written, copies);
+  const fault = openingFault(error, writing, copies);
   if (fault) return fault;
   return error instanceof Error ? (error.stack ?? error.message) : String(error);
 }

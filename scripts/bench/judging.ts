@@ -25,6 +25,8 @@ const WATCHED_SECONDS = 20;
 
 /** Changed limits while every job is open: how fast they are judged, and what saving a reading costs meanwhile. */
 export async function benchJudging(count = JOBS): Promise<void> {
+  // What ships carries none, and looking them up would be half of every query.
+  process.setSourceMapsEnabled(false);
   const folder = mkdtempSync(join(tmpdir(), "green-fable-judging-"));
   const database = await openDatabase(join(folder, "shop.sqlite"), new Date());
   const log = pino({ level: "silent" });

@@ -1,9 +1,10 @@
 // Within a namespace of its own, where FOLDER is a disk of a few megabytes: FOLDER KILLS SEED
-import { rmSync, statfsSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { spawnSync } from "node:child_process";
+import { copyFileSync, rmSync, statfsSync, writeFileSync } from "node:fs";
+import { basename, join } from "node:path";
 import { setTimeout as after } from "node:timers/promises";
 import { chanceFrom } from "#bench/chance";
-import { lookOver } from "../../server/keeping/backup.ts";
+import { copiesIn, lookOver } from "../../server/keeping/backup.ts";
 import { ended, faultsOf, started, takenIn, viewOf, written } from "./shop.ts";
 
 export interface DiskCount {
@@ -73,6 +74,35 @@ const server = await started(data);
 for (const fault of faultsOf(await viewOf(server.base, job), acknowledged))
   faults.push(`at the end: ${fault}`);
 await ended(server, "SIGTERM");
+
+/** Each way of opening or writing a shop ends with one sentence that names the cause. */
+function refusedWith(cause: RegExp, when: string): void {
+  for (const args of [
+    ["main.js", "--port", "0", "--data", data],
+    ["main.js", "--port", "0", "--data", join(folder, "another")],
+    ["maintain.js", "backup", "--data", data],
+    ["maintain.js", "export", join(folder, "export.zip"), "--data", data],
+    ["maintain.js", "restore", copy, "--data", data],
+  ]) {
+    const [script, ...rest] = args as [string, ...string[]];
+    const { status, stderr } = spawnSync(process.execPath, [`dist/server/${script}`, ...rest], {
+      encoding: "utf8",
+      timeout: 30_000,
+    });
+    if (status !== 1 || !cause.test(stderr) || stderr.trim().includes("\n"))
+      faults.push(`${rest[0] ?? script} ${when}: ${status ?? "no end"} ${stderr.slice(0, 300)}`);
+  }
+}
+const copy = join(folder, "..", `${basename(folder)}-copy.sqlite`);
+copyFileSync(join(data, "copies", copiesIn(join(data, "copies"))[0]!), copy);
+fillUp(0);
+refusedWith(/ is full\. Make room on it/u, "on a full disk");
+rmSync(ballast);
+if (spawnSync("mount", ["-o", "remount,ro", folder]).status === 0) {
+  refusedWith(/may be read and not written/u, "on a disk that is read only");
+  spawnSync("mount", ["-o", "remount,rw", folder]);
+} else faults.push("the disk could not be made read only");
+rmSync(copy);
 await lookOver(join(data, "green-fable.sqlite")).catch((error: unknown) =>
   faults.push(error instanceof Error ? error.message : String(error)),
 );

@@ -49,7 +49,7 @@ export function gate(doors: DoorService, { may }: Pick<Route, "may">): RequestHa
         "Not from our page",
         "This change did not come from a page of this bench. Reload it.",
       );
-    const why = notAllowed(person.role, may);
+    const why = notAllowed(person.role, may, SAFE.has(request.method) ? "look" : "change");
     if (why) {
       await doors.audit(
         person.initials,
