@@ -16,11 +16,11 @@ export function elsewhereWords(
   const day = (moment: string) => dayWords(moment, zone);
   const did = kind === "closing" ? "Closed" : "Called off";
   const chance = leading ? ` (${leading.name}, ${chanceText(leading.probability)})` : "";
-  const source = file.sha256 === "" ? "" : `, SHA-256 ${file.sha256.slice(0, SHOWN)}…`;
+  const source = file.sha256 === "" ? "" : `, its SHA\u2011256 beginning with ${file.sha256.slice(0, SHOWN)}`;
   const taker = file.by === "" ? "" : ` by ${file.by}`;
   return {
     who: `${did} by another shop: ${by}, ${day(at)}.`,
-    said: `It said: ${headline}${chance}, by rules ${rules}.${reason ? ` ${reason}` : ""}`,
+    said: `It said: ${headline}${chance}, by rules ${rules}.${reason ? ` Its reason: “${reason}”.` : ""}`,
     here: `This shop took it in from a file on ${day(file.at)}${taker}${source}. What stands here is what its own rules say of the same readings.`,
   };
 }

@@ -161,6 +161,10 @@ if (isLarge(file))
     refuse(error instanceof Error ? error.message : String(error));
   });
 
+const LOOK_FOR_IDLE = 20;
+/** Milliseconds in which answers that were begun are sent to their end. */
+const LAST_ANSWERS = 5000;
+
 function stop() {
   takeDownSign(folder);
   server.close(() => {
@@ -170,7 +174,9 @@ function stop() {
       .then(() => lock.release())
       .then(() => process.exit(0));
   });
-  server.closeIdleConnections();
+  // Whoever asks again and again over a line that is kept open holds nothing up.
+  setInterval(() => server.closeIdleConnections(), LOOK_FOR_IDLE).unref();
+  setTimeout(() => server.closeAllConnections(), LAST_ANSWERS).unref();
 }
 process.once("SIGTERM", stop);
 process.once("SIGINT", stop);

@@ -56,7 +56,7 @@ function changed(value: Json, [first, ...rest]: readonly string[], replacement: 
 const UUID = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gu;
 
 /** The same bundle with ids of its own, so that the shop has none of them yet. */
-function withNewIds(bundle: JobBundle): JobBundle {
+export function withNewIds(bundle: JobBundle): JobBundle {
   const ids = new Map<string, string>();
   const text = JSON.stringify(bundle).replace(UUID, (id) => {
     const known = ids.get(id) ?? uuidv7();

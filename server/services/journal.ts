@@ -65,12 +65,13 @@ function pastWith(carried: Carried | null, past: readonly Visit[]): readonly Vis
   return [...brought, ...past.filter(({ at }) => !brought.some((visit) => visit.at === at))];
 }
 
-/** The shop's limits, or those an imported job brought along: by the clock of this shop all the same. */
+/** The shop's limits, or those an imported job brought along: by the clock and under the name of this shop all the same. */
 async function limitsFor(models: Models, carried: Carried | null, transaction?: Transaction) {
   const own = await shopLimits(models, transaction);
   if (!carried) return own;
-  const { timeZone: _, ...limits } = carried.limits;
-  return { ...limits, ...(own.timeZone !== undefined && { timeZone: own.timeZone }) };
+  const { timeZone: _, letterhead: __, ...limits } = carried.limits;
+  const { timeZone, letterhead } = own;
+  return { ...limits, ...(timeZone !== undefined && { timeZone }), ...(letterhead && { letterhead }) };
 }
 
 /** What a job is judged by now: the shop's, or what it brought along. */

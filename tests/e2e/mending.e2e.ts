@@ -1,5 +1,10 @@
+import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
+import { buffer } from "node:stream/consumers";
 import type { Page } from "@playwright/test";
+import { fromBufferPromise } from "yauzl";
+import type { JobBundle } from "#contract/bundledJob";
+import { withNewIds } from "../fuzzBundles.ts";
 import {
   atTheBench,
   Bench,
@@ -245,4 +250,52 @@ test("a photo taken while the server is away is kept on the device and delivered
   } finally {
     await other.close();
   }
+});
+
+test("a closed job from another shop's file is that shop's word, and never looks like one closed here", async ({
+  page,
+  bench,
+}) => {
+  await using other = await Bench.open();
+  const closed = (await (await fetch(`${bench.url}/api/v1/jobs?stage=closed`)).json()) as {
+    items: { id: string; name: string }[];
+  };
+  const { id, name } = closed.items[0]!;
+  const bundle = Buffer.from(await (await fetch(`${bench.url}/api/v1/jobs/${id}/bundle`)).arrayBuffer());
+  // The other shop has the same jobs: what comes in is told apart by ids of its own.
+  const zip = await fromBufferPromise(bundle);
+  let renamed = Buffer.alloc(0);
+  for await (const entry of zip.eachEntry())
+    if (entry.fileName === "job.json") {
+      const job = (await buffer(await zip.openReadStreamPromise(entry))).toString("utf8");
+      renamed = Buffer.from(JSON.stringify(withNewIds(JSON.parse(job) as JobBundle)));
+    }
+  await atTheBench(page, other);
+  await page
+    .getByLabel("Job file")
+    .setInputFiles({ name: "job.json", mimeType: "application/json", buffer: renamed });
+  await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+  const word = page.getByRole("note", { name: "Closed by another shop" });
+  await expect(word).toContainText(/^(?:Closed|Called off) by another shop: MO,/u);
+  await expect(word).toContainText(createHash("sha256").update(renamed).digest("hex").slice(0, 16));
+  await expect(page.getByText("Closed elsewhere")).toBeVisible();
+  await noSeriousProblem(page);
+});
+
+test("a comma before three digits is asked once, and what is kept reads in one way", async ({
+  page,
+  bench,
+}) => {
+  await takeIn(page, bench, "Ferry bow thruster");
+  await goTo(page, "Three pairs");
+  await toTips(page);
+  await type(page, "Probe tips together", "0.1m");
+  await type(page, "Winding temperature", "21");
+  await page.getByLabel("Pair A–B").fill("1,200");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("1.2 Ω, or 1.2 kΩ?");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+  await page.getByText(/Record of this check/u).click();
+  await expect(page.getByRole("row", { name: /Pair A–B 1\.200 Ω/u })).toBeVisible();
 });

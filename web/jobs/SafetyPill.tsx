@@ -25,7 +25,7 @@ const isPowered = ({ motor }: JobRecord) => FAMILY_FACTS[motor.family].ownElectr
 
 /** The safety state in words, at the top right of every step; a step under power never reads as dead. */
 export function SafetyPill({ check }: { readonly check: CheckDefinition | undefined }) {
-  const { id, record, epoch, closed, closedAt } = useOpenJob();
+  const { id, record, epoch, closed, closedAt, elsewhere } = useOpenJob();
   const here = useHere();
   // A phone's header is one line.
   const phone = usePhone();
@@ -39,7 +39,7 @@ export function SafetyPill({ check }: { readonly check: CheckDefinition | undefi
   if (closed)
     return (
       <span className={`${PILL} border-line-strong text-ink-2`}>
-        {phone || !closedAt ? "Closed" : `Closed ${dayText(closedAt)}`}
+        {elsewhere ? "Closed elsewhere" : phone || !closedAt ? "Closed" : `Closed ${dayText(closedAt)}`}
       </span>
     );
   // With power on nothing is dead, whether it was made safe before or not.

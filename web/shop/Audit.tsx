@@ -8,7 +8,8 @@ const PAGE = 50;
 
 const HEAD = "text-sm text-ink-2 max-sm:sr-only";
 const ROW = "border-t border-line align-top max-sm:flex max-sm:flex-wrap max-sm:gap-x-3 max-sm:py-1";
-const WHEN = "py-1.5 pr-4 whitespace-nowrap max-sm:p-0";
+const CELL = "py-1.5 pr-4 max-sm:p-0";
+const WHEN = `${CELL} whitespace-nowrap`;
 
 /** Tries by nobody who is known: how many in which hour, from where, with which initials. */
 function Tries({ tries }: { readonly tries: readonly TryLine[] }) {
@@ -35,11 +36,11 @@ function Tries({ tries }: { readonly tries: readonly TryLine[] }) {
           {tries.map(({ hour, address, count, initials }) => (
             <tr key={`${hour} ${address}`} className={ROW}>
               <td className={WHEN}>{dayAndTimeText(hour)}</td>
-              <td className="pr-4 font-semibold">
+              <td className={`${CELL} font-semibold`}>
                 {count} {count === 1 ? "try" : "tries"}
               </td>
-              <td className="pr-4">{initials.join(", ") || "nobody named"}</td>
-              <td className="text-ink-2">{address}</td>
+              <td className={CELL}>{initials.join(", ") || "nobody named"}</td>
+              <td className="py-1.5 text-ink-2 max-sm:p-0">{address}</td>
             </tr>
           ))}
         </tbody>
@@ -86,9 +87,9 @@ export function Audit() {
               {items.map(({ at, who, what, address }, i) => (
                 <tr key={i} className={ROW}>
                   <td className={WHEN}>{dayAndTimeText(at)}</td>
-                  <td className="pr-4 font-semibold">{who}</td>
-                  <td className="pr-4 wrap-anywhere max-sm:order-last max-sm:basis-full">{what}</td>
-                  <td className="text-ink-2">{address}</td>
+                  <td className={`${CELL} font-semibold`}>{who}</td>
+                  <td className={`${CELL} wrap-anywhere max-sm:order-last max-sm:basis-full`}>{what}</td>
+                  <td className="py-1.5 text-ink-2 max-sm:p-0">{address}</td>
                 </tr>
               ))}
             </tbody>

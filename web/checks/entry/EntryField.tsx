@@ -8,7 +8,8 @@ import type { Entry } from "./useEntry.ts";
 function understood(entry: Entry): string {
   if (entry.disabled) return "This job is closed.";
   if (!entry.parsed) return entry.effect || entry.present.hint;
-  if (entry.parsed.kind === "refused") return entry.parsed.sentence;
+  // What is asked stands below, with both ways to take it.
+  if (entry.parsed.kind === "refused") return entry.doubt ? "" : entry.parsed.sentence;
   if (entry.parsed.kind === "open") return "= open circuit";
   const { number, unit } = formatQuantity(entry.parsed.value, entry.kind);
   return `= ${number} ${unit}. ${entry.effect}`.trim();
