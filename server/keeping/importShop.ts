@@ -20,7 +20,12 @@ const JOB_FILE = new RegExp(`^${EXPORT.jobs}J-\\d+-([0-9a-f-]{36})\\.zip$`, "u")
 const MOST_LISTS = 256 * 1024 * 1024;
 
 function listsIn(text: string): ShopLists {
-  const raw = JSON.parse(text) as Partial<ShopLists>;
+  let raw: Partial<ShopLists>;
+  try {
+    raw = JSON.parse(text) as Partial<ShopLists>;
+  } catch {
+    throw new UnfitCopy("The shop.json of this export is no JSON. Nothing was taken in.");
+  }
   if (raw.format !== EXPORT.format) throw new UnfitCopy("This zip is no export of a shop.");
   if (!(typeof raw.version === "number" && raw.version <= EXPORT.version))
     throw new UnfitCopy("This export was written by a newer version of this program. Nothing was taken in.");
@@ -28,6 +33,23 @@ function listsIn(text: string): ShopLists {
   if (error)
     throw new UnfitCopy(`The shop's lists in this export are not as they should be: ${error.message}`);
   return value as ShopLists;
+}
+
+/** An export with the list of its files. @throws UnfitCopy where it is no zip, or was cut short */
+async function opened(file: string): Promise<{ readonly zip: ZipFile; readonly entries: readonly Entry[] }> {
+  try {
+    const zip = await openPromise(file, {
+      validateEntrySizes: true,
+      strictFileNames: true,
+      autoClose: false,
+    });
+    const entries: Entry[] = [];
+    for await (const entry of zip.eachEntry()) entries.push(entry);
+    return { zip, entries };
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    throw new UnfitCopy(`${file} is no export of a shop, or was cut short: ${why}. Nothing was taken in.`);
+  }
 }
 
 /** SHA-256 of what an entry unpacks to. */
@@ -64,10 +86,8 @@ async function checkSums(zip: ZipFile, entries: readonly Entry[], version: numbe
 
 /** Holds a whole export against the sums that it carries. @throws UnfitCopy, or what the zip says where it is cut short */
 export async function checkExport(file: string): Promise<void> {
-  const zip = await openPromise(file, { validateEntrySizes: true, strictFileNames: true, autoClose: false });
+  const { zip, entries } = await opened(file);
   try {
-    const entries: Entry[] = [];
-    for await (const entry of zip.eachEntry()) entries.push(entry);
     await checkSums(zip, entries, EXPORT.version);
   } finally {
     zip.close();
@@ -82,10 +102,8 @@ export async function checkExport(file: string): Promise<void> {
 export async function fillFrom(file: string, shop: Services, scratch: string): Promise<number> {
   if ((await shop.jobs.list({}, 1, 1)).total > 0)
     throw new UnfitCopy("This shop has jobs already. An export is taken into an empty one.");
-  const zip = await openPromise(file, { validateEntrySizes: true, strictFileNames: true, autoClose: false });
+  const { zip, entries } = await opened(file);
   try {
-    const entries: Entry[] = [];
-    for await (const entry of zip.eachEntry()) entries.push(entry);
     const own = entries.find(({ fileName }) => fileName === EXPORT.shop);
     if (!own || own.uncompressedSize > MOST_LISTS)
       throw new UnfitCopy("This zip is no export of a shop: it holds no shop.json.");

@@ -47,6 +47,8 @@ async function digestOf(handle: FileHandle, place: number): Promise<string> {
 /** Leaves a line in an open copy for its seal. @returns what stands there until it is sealed */
 export async function makeRoom(sequelize: Sequelize): Promise<string> {
   const marker = randomBytes(DIGEST / 2).toString("hex");
+  // A shop of an earlier version has no place for it yet.
+  await sequelize.query("CREATE TABLE IF NOT EXISTS seal (sha256 TEXT NOT NULL)");
   await sequelize.query("DELETE FROM seal");
   await sequelize.query("INSERT INTO seal (sha256) VALUES (?)", { replacements: [marker] });
   return marker;
