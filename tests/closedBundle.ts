@@ -42,7 +42,7 @@ export async function aClosedBundle({ jobs, bundles, judging }: Services): Promi
         id: n(8),
         epoch: 0,
         part: "6201-2RS",
-        state: "fitted",
+        state: "here",
         due: null,
         price: 9,
         replaces: null,

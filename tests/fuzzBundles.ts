@@ -83,7 +83,8 @@ export async function fuzzBundles(
   for (let n = 0; n < count; n += 1) {
     let closings = good.job.closings as unknown as Json;
     const told: string[] = [];
-    for (let times = chance.happens(0.7) ? 1 : 2; times > 0; times -= 1) {
+    // The first as it is: it is taken, or the others say nothing.
+    for (let times = n === 0 ? 0 : chance.happens(0.7) ? 1 : 2; times > 0; times -= 1) {
       const path = chance.oneOf(places);
       const replacement = chance.happens(0.2) ? undefined : chance.oneOf(WILD);
       closings = changed(closings, path, replacement);
@@ -104,6 +105,7 @@ export async function fuzzBundles(
       const body = (await answer.json()) as { detail?: string };
       if (answer.status !== 201) {
         refused += 1;
+        if (n === 0) fault(`the bundle as it is was refused: ${body.detail}`);
         if (answer.status !== 422 && answer.status !== 409)
           fault(`answered ${answer.status}: ${body.detail}`);
         else if (!body.detail) fault("was refused without a sentence");
