@@ -141,11 +141,12 @@ function send(response: Response, { status, title, message, extra }: Problem): v
 }
 
 function errors(log: Logger): ErrorRequestHandler {
-  return (error: unknown, request, response, next) => {
+  return (error: unknown, request, response, _next) => {
     const problem = asProblem(error);
     if (problem.status >= 500)
       log.error({ err: error, method: request.method, url: request.url }, "request failed");
-    if (response.headersSent) return next(error);
+    // What was begun cannot be taken back: its end is cut off, so that nobody takes it for whole.
+    if (response.headersSent) return void response.destroy();
     const { seconds } = problem.extra;
     if (typeof seconds === "number") response.set("Retry-After", String(seconds));
     send(response, problem);
