@@ -1,4 +1,4 @@
-// Saves readings for some seconds, one every tenth of a second as several people type together, and prints what each took.
+// Saves readings for some seconds, one after the other with a short pause, and prints what each took.
 import { setTimeout as after } from "node:timers/promises";
 import { uuidv7 } from "uuidv7";
 import { ENTRY_PATHS, versionTag } from "#contract/routes";

@@ -120,6 +120,8 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     if (comma) {
       // Asked once: Enter again takes the one that stands first.
       if (doubt?.text !== text) return setDoubt(comma);
+      const refusal = present.refuse(doubt.value);
+      if (refusal !== null) return setProblem(refusal);
       return void save(valueOfKind(kind, doubt.value), doubt.typed, stay);
     }
     if (parsed.kind === "refused") return setProblem(parsed.sentence);
