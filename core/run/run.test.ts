@@ -34,7 +34,19 @@ describe("six readings of a controller (common practice)", () => {
     });
     expect(controllerAnswer(six("open")).kind).toBe("odd");
   });
+  it("are held against their median, and open ones are odd beside any that are not", () => {
+    // 0.1 V from the median is alike still, and 50 mV a junction still. Bench judgement.
+    expect(controllerAnswer(six(0.5, { "A.plus": 0.6 })).kind).toBe("alike");
+    expect(controllerAnswer(six(0.5, { "A.plus": 0.61 })).kind).toBe("odd");
+    expect(controllerAnswer(six(0.5, { "A.plus": 0.4, "A.minus": 0.38 }))).toMatchObject({
+      kind: "odd",
+      junctions: [{ phase: "A", rail: "minus" }],
+    });
+    expect(controllerAnswer(six("open", { "A.plus": 0.5 }))).toMatchObject({ kind: "odd" });
+  });
   it("want all six", () => {
+    const twice = six();
+    expect(() => controllerAnswer([...twice.slice(1), twice[1]!])).toThrow(RangeError);
     expect(() => controllerAnswer(six().slice(1))).toThrow(RangeError);
   });
 });
@@ -45,6 +57,13 @@ describe("currents and connectors", () => {
     expect(noLoadAnswer({ volts: 12, amperes: 1.5 }, { volts: 12, amperes: 0.9 })).toBe("high");
     expect(noLoadAnswer({ volts: 16, amperes: 1.5 }, { volts: 12, amperes: 0.9 })).toBe("otherVoltage");
     expect(() => noLoadAnswer({ volts: 0, amperes: 1 }, { volts: 12, amperes: 1 })).toThrow(RangeError);
+    expect(() => noLoadAnswer({ volts: 12, amperes: 1 }, { volts: 0, amperes: 1 })).toThrow(RangeError);
+    expect(() => noLoadAnswer({ volts: 12, amperes: 1 }, { volts: 12, amperes: 0 })).toThrow(RangeError);
+    // A tenth more or less of the voltage compares; three tenths more current are drag.
+    expect(noLoadAnswer({ volts: 13.2, amperes: 1 }, { volts: 12, amperes: 1 })).toBe("agrees");
+    expect(noLoadAnswer({ volts: 10.7, amperes: 1 }, { volts: 12, amperes: 1 })).toBe("otherVoltage");
+    expect(noLoadAnswer({ volts: 12, amperes: 2.6 }, { volts: 12, amperes: 2 })).toBe("agrees");
+    expect(noLoadAnswer({ volts: 12, amperes: 2.62 }, { volts: 12, amperes: 2 })).toBe("high");
   });
   it("work a connector's ohms out of its drop (Ohm's law)", () => {
     expect(connectorOhms(0.06, 12)).toBeCloseTo(0.005, 12);
@@ -104,6 +123,64 @@ describe("the run check", () => {
     );
     expect(verdict.faults[0]!.fault).toBe("switchShorted");
     expect(verdict.remedies.notMotor).toBeGreaterThan(0.9);
+  });
+
+  const readings = {
+    drop: [measured("run", "drop.amperes", "amperes", 10), measured("run", "drop.volts", "volts", 0.25)],
+    noLoad: [measured("run", "noLoad.volts", "volts", 36), measured("run", "noLoad.amperes", "amperes", 1.2)],
+    baseline: [
+      measured("run", "baseline.volts", "volts", 36),
+      measured("run", "baseline.amperes", "amperes", 0.8),
+    ],
+    junctions: six(0.5).map(({ phase, rail, volts }) =>
+      measured("run", `${phase}.${rail}`, "volts", volts as number),
+    ),
+  };
+  const sentence = (list: Parameters<typeof job>[0], motor = HUB) =>
+    runCheck.answer(job(list, { motor }), 0).findings.map((finding) => finding.sentence);
+
+  it("says nothing from half of what it needs, and nothing from a zero that divides", () => {
+    for (const whole of [readings.drop, [...readings.noLoad, ...readings.baseline], readings.junctions])
+      for (const missing of whole) expect(variables(whole.filter((one) => one !== missing))).toEqual([]);
+    expect(variables([measured("run", "drop.amperes", "amperes", 0), readings.drop[1]!])).toEqual([]);
+    const zero = (slot: string) => measured("run", slot, slot.endsWith("volts") ? "volts" : "amperes", 0);
+    for (const slot of ["noLoad.volts", "baseline.volts", "baseline.amperes"])
+      expect(variables([...readings.noLoad, ...readings.baseline, zero(slot)]), slot).toEqual([]);
+    // Another voltage is another speed: the two do not compare.
+    const far = measured("run", "noLoad.volts", "volts", 48);
+    expect(variables([...readings.noLoad, ...readings.baseline, far])).toEqual([]);
+  });
+
+  it("states the current by how much it is over the baseline, and the connector by its heat at what it carries", () => {
+    expect(sentence([...readings.noLoad, ...readings.baseline])[0]).toMatch(
+      /No-load current 1\.2 A at 36 V, \+50(\.0)? % against the baseline/u,
+    );
+    expect(variables([...readings.noLoad, ...readings.baseline])).toEqual([["noLoadCurrent", true]]);
+    // 25 mΩ by Ohm's law: 2.5 W at the 10 A of the reading, 22.5 W at the 30 A of the plate.
+    expect(sentence(readings.drop)[0]).toMatch(/25 mΩ: 2\.5 W at 10 A, 2 W is the most$/u);
+    const rated = { ...HUB, rated: { amperes: 30 } };
+    expect(sentence(readings.drop, rated)[0]).toMatch(/25 mΩ: 2[23] W at 30 A/u);
+  });
+
+  it("names each junction that is apart, and what the two swaps showed", () => {
+    expect(variables(readings.junctions)).toEqual([["diodes", false]]);
+    const odd = measured("run", "B.plus", "volts", 0.9);
+    expect(sentence([...readings.junctions, odd])).toEqual(["Controller junction odd, B to plus"]);
+    const shorted = measured("run", "C.minus", "volts", 0.01);
+    expect(sentence([...readings.junctions, shorted])).toEqual(["Controller shorted, C to minus"]);
+    for (const [slot, word, departs] of [
+      ["runGood", "runs", false],
+      ["runGood", "rough", true],
+      ["runGood", "dead", true],
+      ["swap", "runsWithGood", false],
+      ["swap", "stillFails", true],
+    ] as const)
+      expect(variables([choice("run", slot, word)]), word).toEqual([[slot, departs]]);
+  });
+
+  it("needs no step of it to be made", () => {
+    expect(runCheck.optional(HUB)).toBe(true);
+    expect(runCheck.notApplicable(HUB)).toBeNull();
   });
 
   it("is not for motors that their own electronics drive", () => {

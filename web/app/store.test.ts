@@ -1,41 +1,14 @@
 // @vitest-environment jsdom
 import { beforeEach, expect, test, vi } from "vitest";
 import type { JobView, Receipt } from "#contract/jobs";
+import { collectAsked, nextAsked, type Asked } from "../../tests/answers.ts";
 
-/** A fetch whose answer the test gives when it likes. */
-interface Asked {
-  readonly method: string;
-  readonly path: string;
-  readonly answer: (body: unknown) => void;
-}
-
-const asked: Asked[] = [];
+let asked: Asked[];
 
 beforeEach(() => {
-  asked.length = 0;
   vi.resetModules();
-  const PlainRequest = globalThis.Request;
-  vi.stubGlobal(
-    "Request",
-    class extends PlainRequest {
-      constructor(path: string | Request, init?: RequestInit) {
-        super(typeof path === "string" ? new URL(path, "http://127.0.0.1") : path, init);
-      }
-    },
-  );
-  vi.stubGlobal(
-    "fetch",
-    (what: string | Request, init: RequestInit = {}) =>
-      new Promise<Response>((resolve) => {
-        const url = typeof what === "string" ? what : what.url;
-        asked.push({
-          method: typeof what === "string" ? (init.method ?? "GET") : what.method,
-          path: new URL(url, "http://127.0.0.1").pathname,
-          answer: (body) =>
-            resolve(new Response(JSON.stringify(body), { headers: { "Content-Type": "application/json" } })),
-        });
-      }),
-  );
+  vi.unstubAllGlobals();
+  asked = collectAsked();
 });
 
 const JOB = "01900000-0000-7000-8000-000000000001";
@@ -48,12 +21,7 @@ const view = (version: number): JobView =>
   }) as unknown as JobView;
 const receipt: Receipt = { version: 2, savedAt: "2026-03-02T10:00:00Z", closedAt: null } as Receipt;
 
-/** The next request of a kind, once it was made. */
-async function next(method: string): Promise<Asked> {
-  await vi.waitFor(() => expect(asked.some((one) => one.method === method)).toBe(true));
-  const at = asked.findIndex((one) => one.method === method);
-  return asked.splice(at, 1)[0]!;
-}
+const next = (method: string) => nextAsked(asked, method);
 
 async function open() {
   const { outbox, store } = await import("./store.ts");

@@ -1,0 +1,61 @@
+import { vi } from "vitest";
+
+/** Something a page asked of the server, whose answer the test gives when it likes. */
+export interface Asked {
+  readonly method: string;
+  readonly path: string;
+  readonly query: string;
+  readonly headers: Headers;
+  /** What was sent along, as text; empty where nothing was. */
+  readonly body: () => Promise<string>;
+  readonly answer: (body: unknown, init?: ResponseInit) => void;
+  /** Nobody answers. */
+  readonly unreachable: () => void;
+}
+
+const ORIGIN = "http://127.0.0.1";
+
+/** Stands where the network was: what is asked is collected, and waits. */
+export function collectAsked(): Asked[] {
+  const asked: Asked[] = [];
+  const PlainRequest = globalThis.Request;
+  vi.stubGlobal(
+    "Request",
+    class extends PlainRequest {
+      constructor(path: string | Request, init?: RequestInit) {
+        super(typeof path === "string" ? new URL(path, ORIGIN) : path, init);
+      }
+    },
+  );
+  vi.stubGlobal("fetch", (what: string | Request, init: RequestInit = {}) => {
+    const request = typeof what === "string" ? new PlainRequest(new URL(what, ORIGIN), init) : what;
+    return new Promise<Response>((resolve, reject) => {
+      const { pathname, search } = new URL(request.url);
+      asked.push({
+        method: request.method,
+        path: pathname,
+        query: search,
+        headers: request.headers,
+        body: () => request.clone().text(),
+        answer: (body, others = {}) =>
+          resolve(
+            new Response(JSON.stringify(body), {
+              ...others,
+              headers: { "Content-Type": "application/json", ...others.headers },
+            }),
+          ),
+        unreachable: () => reject(new TypeError("fetch failed")),
+      });
+    });
+  });
+  return asked;
+}
+
+/** Takes the next request out that was made in a way, once it was made. */
+export async function nextAsked(asked: Asked[], method: string, path?: string): Promise<Asked> {
+  const found = () => asked.findIndex((one) => one.method === method && (path ?? one.path) === one.path);
+  await vi.waitFor(() => {
+    if (found() < 0) throw new Error(`${method} ${path ?? ""} was not asked`);
+  });
+  return asked.splice(found(), 1)[0]!;
+}
