@@ -37,7 +37,10 @@ const TABLES = [
   "openApi",
 ];
 const PAGE = "docs/mutants.md";
-const LEAST = 75;
+/** What is to be noticed of a room, %. */
+const LEAST = 80;
+/** Rooms whose tests are not there yet. */
+const LEAST_FOR_NOW: Readonly<Record<string, number>> = { "core/assess": 75, "core/backemf": 75 };
 const NOTICED = ["Killed", "Timeout"];
 const COUNTED = [...NOTICED, "Survived", "NoCoverage"];
 
@@ -105,7 +108,11 @@ async function write(scores: readonly Score[]): Promise<void> {
     "# Broken rules that a test notices",
     "",
     "Written by `npm run mutants`. Each room's code is changed in one place at a time, and its own tests run. Words and",
-    `tables of judgement (${TABLES.join(", ")}) are left alone. At least ${LEAST} % are to be noticed.`,
+    `tables of judgement (${TABLES.join(", ")}) are left alone. At least ${LEAST} % are to be noticed (${Object.entries(
+      LEAST_FOR_NOW,
+    )
+      .map(([room, share]) => `${room} ${share} %`)
+      .join(", ")} for now).`,
     "",
     "| room | changes | noticed | share |",
     "| --- | --- | --- | --- |",
@@ -130,5 +137,5 @@ for (const room of rooms) {
   scores = [...scores.filter((one) => one.room !== room), score];
   await write(scores);
   process.stdout.write(`${room}: ${score.noticed} of ${score.all} noticed, ${share(score).toFixed(1)} %\n`);
-  if (share(score) < LEAST) process.exitCode = 1;
+  if (share(score) < (LEAST_FOR_NOW[room] ?? LEAST)) process.exitCode = 1;
 }

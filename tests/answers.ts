@@ -59,3 +59,35 @@ export async function nextAsked(asked: Asked[], method: string, path?: string): 
   });
   return asked.splice(found(), 1)[0]!;
 }
+
+/** What a server says to a request, by method and path; null does not answer, and `*` ends a path that goes on. */
+type Answers = Readonly<Record<string, unknown>>;
+interface WithStatus {
+  readonly status: number;
+  readonly body: unknown;
+}
+const hasStatus = (answer: unknown): answer is WithStatus =>
+  typeof answer === "object" && answer !== null && "status" in answer && "body" in answer;
+
+/** Answers at once, in the server's place. @returns what was sent since, as its line and its body; reading asks are left out */
+export function answering(answers: Answers): () => readonly (readonly [string, unknown])[] {
+  const asked = collectAsked();
+  const collected = globalThis.fetch;
+  const sent: [string, unknown][] = [];
+  vi.stubGlobal("fetch", async (what: string | Request, init?: RequestInit) => {
+    const response = collected(what, init);
+    const request = asked.pop()!;
+    const line = `${request.method} ${request.path.replace("/api/v1", "")}`;
+    if (request.method !== "GET") sent.push([line, JSON.parse((await request.body()) || "null")]);
+    const key = Object.keys(answers).find(
+      (one) => one === line || (one.endsWith("*") && line.startsWith(one.slice(0, -1))),
+    );
+    const answer =
+      key === undefined ? { status: 404, body: { detail: `Nothing is at ${line}.` } } : answers[key];
+    if (answer === null) request.unreachable();
+    else if (hasStatus(answer)) request.answer(answer.body, { status: answer.status });
+    else request.answer(answer);
+    return response;
+  });
+  return () => sent;
+}

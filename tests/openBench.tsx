@@ -1,24 +1,17 @@
 import { useMemo, useState, type ReactNode } from "react";
-import { render } from "@testing-library/react";
-import { userEvent } from "@testing-library/user-event";
-import { Provider } from "react-redux";
-import { MemoryRouter, useLocation } from "react-router";
 import { uuidv7 } from "uuidv7";
 import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
 import { assessJob, type Verdict } from "#core/assess";
 import { epochOf, type Entry, type JobRecord, type Reading } from "#core/record";
-import { store } from "../web/app/store.ts";
 import { OpenJobContext, type OpenJob } from "../web/job/openJob.ts";
 import { INTAKE, JOB } from "./entries.ts";
 import { SHOP } from "./jobs.ts";
+import { onPage, type OnPage } from "./onPage.tsx";
 
-export interface Opened {
+export interface Opened extends OnPage {
   /** What the screen wrote, in its order. */
   readonly written: Entry[];
-  readonly user: ReturnType<typeof userEvent.setup>;
-  /** The address the page is at now. */
-  readonly address: () => string;
 }
 
 export interface Opening extends Partial<Pick<JobView, "closedAt" | "closing" | "elsewhere" | "version">> {
@@ -90,21 +83,11 @@ interface BenchProps {
 /** Draws a part of an open job that keeps what is written in memory, as the server's journal would. */
 export function openBench(screen: ReactNode, opening: Opening = {}): Opened {
   const written: Entry[] = [];
-  let address = "";
-  function Address() {
-    const { pathname, search } = useLocation();
-    address = pathname + search;
-    return null;
-  }
-  render(
-    <Provider store={store}>
-      <MemoryRouter initialEntries={[`/jobs/${JOB}/here`]}>
-        <Bench opening={opening} written={written}>
-          {screen}
-        </Bench>
-        <Address />
-      </MemoryRouter>
-    </Provider>,
+  const page = onPage(
+    <Bench opening={opening} written={written}>
+      {screen}
+    </Bench>,
+    `/jobs/${JOB}/here`,
   );
-  return { written, user: userEvent.setup(), address: () => address };
+  return { ...page, written };
 }

@@ -1,0 +1,31 @@
+import type { ReactNode } from "react";
+import { render } from "@testing-library/react";
+import { userEvent } from "@testing-library/user-event";
+import { Provider } from "react-redux";
+import { MemoryRouter, useLocation } from "react-router";
+import { store } from "../web/app/store.ts";
+
+export interface OnPage {
+  readonly user: ReturnType<typeof userEvent.setup>;
+  /** The address the page is at now. */
+  readonly address: () => string;
+}
+
+/** Draws a part of the application at an address, with the store that it has in a browser. */
+export function onPage(screen: ReactNode, at = "/"): OnPage {
+  let address = "";
+  function Address() {
+    const { pathname, search } = useLocation();
+    address = pathname + search;
+    return null;
+  }
+  render(
+    <Provider store={store}>
+      <MemoryRouter initialEntries={[at]}>
+        {screen}
+        <Address />
+      </MemoryRouter>
+    </Provider>,
+  );
+  return { user: userEvent.setup(), address: () => address };
+}
