@@ -1,12 +1,16 @@
 import { createHash } from "node:crypto";
+import { once } from "node:events";
+import { createReadStream, createWriteStream, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { Readable, Transform } from "node:stream";
+import { finished } from "node:stream/promises";
 import { stringify } from "csv-stringify/sync";
 import { ZipFile } from "yazl";
-import { readView } from "#contract/view";
-import type { JobLine, JobView } from "#contract/jobs";
+import type { JobLine } from "#contract/jobs";
 import { placeText, readingText } from "#core/assess";
 import { QUANTITIES } from "#core/quantity";
-import { jobName, timeIn, COMPLAINT_LABELS, FAMILY_FACTS, type Reading } from "#core/record";
+import { jobName, timeIn, COMPLAINT_LABELS, FAMILY_FACTS, type JobRecord, type Reading } from "#core/record";
 import { zipBundle } from "../bundleZip.ts";
 import type { Services } from "../services/index.ts";
 import type { Beside } from "../services/wholeShop.ts";
@@ -88,8 +92,8 @@ function numberOf({ value }: Reading): readonly [Cell, string] {
   }
 }
 
-function jobRow({ number, takenInAt, closedAt, stage, summary }: JobLine, view: JobView): Cell[] {
-  const { motor, complaint, limits } = readView(view).record;
+function jobRow({ number, takenInAt, closedAt, stage, summary }: JobLine, record: JobRecord): Cell[] {
+  const { motor, complaint, limits } = record;
   return [
     jobName(number),
     timeIn(takenInAt, limits?.timeZone),
@@ -104,12 +108,11 @@ function jobRow({ number, takenInAt, closedAt, stage, summary }: JobLine, view: 
   ];
 }
 
-function readingRows(view: JobView): Cell[][] {
-  const { motor, readings, limits } = readView(view).record;
+function readingRows(number: number, { motor, readings, limits }: JobRecord): Cell[][] {
   return readings.map((reading) => {
     const { id, check, typed, instrumentId, epoch, by, takenAt, supersedes } = reading;
     return [
-      jobName(view.number),
+      jobName(number),
       motor.name,
       motor.serial,
       check,
@@ -127,25 +130,32 @@ function readingRows(view: JobView): Cell[][] {
   });
 }
 
+/** A table that grows row by row on disk and is read back whole: a shop is larger than what fits into memory. */
+function tableOnDisk(path: string, head: readonly string[]) {
+  const file = createWriteStream(path, { mode: 0o600 });
+  const failed = finished(file);
+  // Told to whoever adds or reads next.
+  failed.catch(() => undefined);
+  file.write(lines([head]));
+  return {
+    async add(rows: readonly (readonly Cell[])[]): Promise<void> {
+      if (rows.length > 0 && !file.write(lines(rows))) await Promise.race([once(file, "drain"), failed]);
+    },
+    async read(): Promise<Readable> {
+      file.end();
+      await failed;
+      return createReadStream(path);
+    },
+    drop: () => file.destroy(),
+  };
+}
+
 /** Every job, oldest first, page by page: a shop is larger than what fits into memory. */
 async function* everyJob({ jobs }: Pick<Services, "jobs">): AsyncGenerator<JobLine> {
   const PAGE = 200;
   const { total } = await jobs.list({}, 1, 1);
   for (let page = Math.ceil(total / PAGE); page >= 1; page -= 1)
     yield* (await jobs.list({}, page, PAGE)).items.toReversed();
-}
-
-async function* jobTable(services: Services): AsyncGenerator<string> {
-  yield lines([JOB_COLUMNS]);
-  for await (const line of everyJob(services)) yield lines([jobRow(line, await services.jobs.view(line.id))]);
-}
-
-async function* readingTable(services: Services): AsyncGenerator<string> {
-  yield lines([READING_COLUMNS]);
-  for await (const { id } of everyJob(services)) {
-    const rows = readingRows(await services.jobs.view(id));
-    if (rows.length > 0) yield lines(rows);
-  }
 }
 
 /**
@@ -183,18 +193,41 @@ export async function exportShop(services: Services): Promise<Readable> {
         (error: unknown) => out.destroy(error as Error),
       );
     });
-  const lists = JSON.stringify(await listsOf(services));
-  lazily(EXPORT.shop, () => Promise.resolve(Readable.from([Buffer.from(lists)])));
-  lazily(EXPORT.jobTable, () => Promise.resolve(Readable.from(jobTable(services))));
-  lazily(EXPORT.readingTable, () => Promise.resolve(Readable.from(readingTable(services))));
-  for await (const { id, number } of everyJob(services))
-    lazily(
-      `${EXPORT.jobs}${jobName(number)}-${id}.zip`,
-      async () => Readable.from([await zipBundle(await services.bundles.bundle(id))]),
-      false,
-    );
-  // The last: each of the others is in it by then.
-  zip.addReadStreamLazy(EXPORT.sums, {}, (done) => done(null, Readable.from([sums.join("")])));
-  zip.end();
+  const folder = mkdtempSync(join(tmpdir(), "green-fable-export-"));
+  const jobTable = tableOnDisk(join(folder, "jobs"), JOB_COLUMNS);
+  const readingTable = tableOnDisk(join(folder, "readings"), READING_COLUMNS);
+  out.on("close", () => {
+    jobTable.drop();
+    readingTable.drop();
+    rmSync(folder, { recursive: true, force: true });
+  });
+  try {
+    await addEverything();
+  } catch (error) {
+    out.destroy();
+    throw error;
+  }
   return out;
+
+  async function addEverything(): Promise<void> {
+    const lists = JSON.stringify(await listsOf(services));
+    lazily(EXPORT.shop, () => Promise.resolve(Readable.from([Buffer.from(lists)])));
+    // Each job is read once, for its bundle and both tables.
+    for await (const line of everyJob(services))
+      lazily(
+        `${EXPORT.jobs}${jobName(line.number)}-${line.id}.zip`,
+        async () => {
+          const bundle = await services.bundles.bundle(line.id);
+          await jobTable.add([jobRow(line, bundle.record)]);
+          await readingTable.add(readingRows(line.number, bundle.record));
+          return Readable.from([await zipBundle(bundle)]);
+        },
+        false,
+      );
+    lazily(EXPORT.jobTable, () => jobTable.read());
+    lazily(EXPORT.readingTable, () => readingTable.read());
+    // The last: each of the others is in it by then.
+    zip.addReadStreamLazy(EXPORT.sums, {}, (done) => done(null, Readable.from([sums.join("")])));
+    zip.end();
+  }
 }

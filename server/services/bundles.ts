@@ -1,7 +1,7 @@
 import type { Transaction } from "sequelize";
 import type { BundledJob, Journalled } from "#contract/bundledJob";
 import type { JobView, Origin } from "#contract/jobs";
-import type { Intake } from "#core/record";
+import type { Intake, JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";
 import { plainSql } from "../database/plainSql.ts";
 import type { IncomingJob } from "../incoming/bundleFile.ts";
@@ -20,6 +20,12 @@ export interface BundleWithFiles {
   readonly files: ReadonlyMap<string, Buffer>;
 }
 
+/** A bundle on its way out, with the record that a screen shows of it. */
+export interface BundleOut extends BundleWithFiles {
+  readonly number: number;
+  readonly record: JobRecord;
+}
+
 /** The file a job comes in with, and who took it in. */
 export interface Source {
   readonly sha256: string;
@@ -34,6 +40,7 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
     return job;
   }
 
+  /** Asked only where a line was not taken: looking each of ten thousand up beforehand would keep others waiting. */
   async function refuseTaken({ lines }: IncomingJob, transaction: Transaction): Promise<void> {
     const [taken] = await plainSql<{ readonly job: string }>(
       transaction,
@@ -77,9 +84,9 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
 
   return {
     /** Everything of a job: what it was taken in as, every entry, what it is judged by, its closings and files. */
-    async bundle(id: string): Promise<BundleWithFiles & { readonly number: number }> {
+    async bundle(id: string): Promise<BundleOut> {
       const job = await found(id);
-      const { entries, grounds, folded } = await storedJob(models, job);
+      const { entries, grounds, folded, closing } = await storedJob(models, job);
       const named = await models.JobFile.findAll({ where: { jobId: id }, order: [["name", "ASC"]] });
       const files = new Map<string, Buffer>();
       const listed: BundledJob["files"][number][] = [];
@@ -92,6 +99,7 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
       const motors = [...new Set([intake.motor.id, folded.record.motor.id])];
       return {
         number: job.number,
+        record: job.closedAt !== null && closing ? closing.record : folded.record,
         files,
         job: {
           number: job.number,
@@ -128,7 +136,6 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
       };
       const created = await write(async (transaction) => {
         if (await models.Job.count({ where: { id }, transaction })) return false;
-        await refuseTaken(incoming, transaction);
         await keepUnit(incoming, transaction);
         const number = await freeNumber(incoming.number, transaction);
         await models.Job.create(
@@ -151,7 +158,12 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
           },
           { transaction },
         );
-        await keepLines(id, incoming, origin, transaction);
+        try {
+          await keepLines(id, incoming, origin, transaction);
+        } catch (error) {
+          await refuseTaken(incoming, transaction);
+          throw error;
+        }
         for (const { name, sha256 } of incoming.files)
           await keepFile(
             models,
