@@ -21,7 +21,7 @@ class Server {
   losesAnswers = false;
   readonly asked: Parcel[] = [];
 
-  readonly send = (parcel: Parcel): Promise<Answer> => {
+  send = (parcel: Parcel): Promise<Answer> => {
     this.asked.push(parcel);
     if (!this.reachable) return Promise.resolve({ kind: "unreachable" });
     if (!this.journal.includes(parcel.id)) {
@@ -199,5 +199,165 @@ describe("the outbox", () => {
     await outbox.replay();
     expect(server.journal).toEqual(["b"]);
     expect(shown.map(({ id }) => id)).toEqual(["a"]);
+  });
+
+  const file = (id: string, job = "job"): Parcel => ({
+    ...parcel(id, 0, job),
+    kind: "file",
+    body: { id: "name" },
+  });
+
+  it("counts only what the server counts: bytes of a file move no version", async () => {
+    server.reachable = false;
+    const outbox = open();
+    for (const one of [file("a"), parcel("b", 0), file("c"), parcel("d", 0)]) await outbox.submit(one);
+    expect(shown.map(({ id, version }) => [id, version])).toEqual([
+      ["a", 0],
+      ["b", 0],
+      ["c", 1],
+      ["d", 1],
+    ]);
+  });
+
+  it("added after all, entries follow each other and files stand between without counting", async () => {
+    server.reachable = false;
+    const outbox = open();
+    for (const one of [parcel("a", 0), file("b"), parcel("c", 0)]) await outbox.submit(one);
+    server.journal.push("x", "y");
+    server.reachable = true;
+    server.send = (one: Parcel) => {
+      server.asked.push(one);
+      return Promise.resolve({ kind: "unreachable" });
+    };
+    await outbox.resend("job");
+    expect(shown.map(({ id, version, refused }) => [id, version, refused])).toEqual([
+      ["a", 2, null],
+      ["b", 3, null],
+      ["c", 3, null],
+    ]);
+    expect([...store.kept.values()].map(({ version }) => version)).toEqual([2, 3, 3]);
+    // What is written next goes behind them.
+    await outbox.submit(parcel("d", 0));
+    expect(shown.at(-1)?.version).toBe(4);
+  });
+
+  it("adds after all what is of that job alone, and sends it on to the end", async () => {
+    server.reachable = false;
+    const outbox = open();
+    await outbox.submit(parcel("a", 7, "other"));
+    await outbox.submit(parcel("b", 7));
+    server.reachable = true;
+    await outbox.replay();
+    expect(shown.map(({ refused }) => refused !== null)).toEqual([true, true]);
+    await outbox.resend("job");
+    expect(shown).toMatchObject([{ id: "a", version: 7, refused: "version 0, not 7" }]);
+    expect(server.journal).toEqual(["b"]);
+  });
+
+  it("cannot be added while nobody answers, and stays refused", async () => {
+    server.reachable = false;
+    const outbox = open();
+    await outbox.submit(parcel("a", 7));
+    server.reachable = true;
+    await outbox.replay();
+    server.reachable = false;
+    await outbox.resend("job");
+    expect(shown).toMatchObject([{ id: "a", version: 7, refused: "version 0, not 7" }]);
+  });
+
+  it("throws away one that nobody has no trace of without a word, and a file without moving the rest", async () => {
+    server.reachable = false;
+    const outbox = open();
+    await outbox.submit(parcel("a", 0));
+    await outbox.submit(file("b"));
+    await outbox.submit(parcel("c", 0));
+    await outbox.submit(parcel("d", 3, "other"));
+    await outbox.discard("never there");
+    await outbox.discard("b");
+    expect(shown.map(({ id, version }) => [id, version])).toEqual([
+      ["a", 0],
+      ["c", 1],
+      ["d", 3],
+    ]);
+    await outbox.discard("a");
+    expect(shown.map(({ id, version }) => [id, version])).toEqual([
+      ["c", 0],
+      ["d", 3],
+    ]);
+    expect([...store.kept.keys()]).toEqual(["c", "d"]);
+    // The next one of that job is written onto the one that moved up, and the other job's is not touched.
+    await outbox.submit(parcel("e", 0));
+    await outbox.submit(parcel("f", 0, "other"));
+    expect(shown.map(({ id, version }) => [id, version]).slice(2)).toEqual([
+      ["e", 1],
+      ["f", 4],
+    ]);
+  });
+
+  it("sends what stood behind one that is thrown away", async () => {
+    server.reachable = false;
+    const outbox = open();
+    await outbox.submit(parcel("a", 5));
+    await outbox.submit(parcel("b", 5));
+    server.reachable = true;
+    await outbox.replay();
+    expect(shown.map(({ id, refused }) => [id, refused !== null])).toEqual([
+      ["a", true],
+      ["b", false],
+    ]);
+    server.journal.push("1", "2", "3", "4", "5");
+    await outbox.discard("a");
+    expect(server.journal.at(-1)).toBe("b");
+    expect(shown).toEqual([]);
+  });
+
+  it("keeps one that was refused with others behind it, so that none is lost with its field", async () => {
+    server.reachable = false;
+    const outbox = open();
+    const first = outbox.submit(parcel("a", 5));
+    server.reachable = true;
+    const second = outbox.submit(parcel("b", 5));
+    expect((await Promise.all([first, second])).map(({ kind }) => kind)).toEqual(["kept", "kept"]);
+    // Another job's parcel is no reason to keep it.
+    const third = outbox.submit(parcel("c", 9, "third"));
+    expect((await third).kind).toBe("refused");
+  });
+
+  it("shows each once, oldest first, when an earlier visit's are read while this one writes", async () => {
+    server.reachable = false;
+    await open().submit(parcel("b", 0));
+    const outbox = open();
+    const writing = outbox.submit(parcel("a", 0, "second"));
+    const again = outbox.open();
+    await Promise.all([writing, again]);
+    expect(shown.map(({ id }) => id)).toEqual(["a", "b"]);
+    // What an earlier visit left counts too for what is written next.
+    await outbox.submit(parcel("c", 0));
+    expect(shown.at(-1)).toMatchObject({ id: "c", version: 1 });
+  });
+
+  it("goes on after something that threw", async () => {
+    const outbox = createOutbox({
+      store,
+      send: () => Promise.reject(new Error("broken")),
+      versionOf: () => Promise.resolve(0),
+      onSaved: () => undefined,
+      onChange: (parcels) => (shown = parcels),
+    });
+    await expect(outbox.submit(parcel("a", 0))).rejects.toThrow("broken");
+    await expect(outbox.replay()).rejects.toThrow("broken");
+    expect(shown.map(({ id }) => id)).toEqual(["a"]);
+  });
+
+  it("brings nothing onto the screen for bytes of a file: they have no receipt", async () => {
+    const outbox = createOutbox({
+      store,
+      send: () => Promise.resolve({ kind: "saved", receipt: null }),
+      versionOf: () => Promise.resolve(0),
+      onSaved: (_parcel, receipt) => void saved.push(receipt),
+      onChange: (parcels) => (shown = parcels),
+    });
+    expect(await outbox.submit(file("a"))).toEqual({ kind: "saved" });
+    expect([saved, shown]).toEqual([[], []]);
   });
 });
