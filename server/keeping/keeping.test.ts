@@ -13,7 +13,7 @@ import {
 import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import { pino } from "pino";
-import { describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { openDatabase } from "../database/database.ts";
 import { fillDemo } from "../demo/fill.ts";
 import { services, type Services } from "../services/index.ts";
@@ -235,6 +235,47 @@ describe("one program at a shop", () => {
 
 describe("the export of a shop", () => {
   const shop = useShop();
+
+  describe("on its way", () => {
+    const usual = process.env["TMPDIR"];
+    const left = () => readdirSync(join(shop.folder, "tmp"));
+    beforeEach(async () => {
+      mkdirSync(join(shop.folder, "tmp"));
+      process.env["TMPDIR"] = join(shop.folder, "tmp");
+      for (let n = 1; n <= 3; n += 1)
+        await shop.takeIn(uuid(n), { ...INTAKE, motor: { ...INTAKE.motor, id: uuid(90 + n) } }).expect(201);
+    });
+    afterEach(() => {
+      if (usual === undefined) delete process.env["TMPDIR"];
+      else process.env["TMPDIR"] = usual;
+    });
+
+    it("reads each job once, oldest first, and leaves nothing behind", async () => {
+      const read = vi.spyOn(shop.services.bundles, "bundle");
+      const viewed = vi.spyOn(shop.services.jobs, "view");
+      const zip = join(shop.folder, "export.zip");
+      await pipeline(await exportShop(shop.services), createWriteStream(zip));
+      expect(read.mock.calls.map(([id]) => id)).toEqual([1, 2, 3].map((n) => uuid(n)));
+      expect(viewed).not.toHaveBeenCalled();
+      await vi.waitFor(() => expect(left()).toEqual([]));
+    });
+
+    it("that nobody takes to its end, or that cannot be read, leaves nothing behind either", async () => {
+      const begun = await exportShop(shop.services);
+      expect(left()).toHaveLength(1);
+      begun.destroy();
+      await vi.waitFor(() => expect(left()).toEqual([]));
+      vi.spyOn(shop.services.people, "instruments").mockRejectedValueOnce(new Error("the disk stumbled"));
+      await expect(exportShop(shop.services)).rejects.toThrow("stumbled");
+      await vi.waitFor(() => expect(left()).toEqual([]));
+      vi.spyOn(shop.services.bundles, "bundle").mockRejectedValueOnce(new Error("the disk stumbled"));
+      const zip = join(shop.folder, "export.zip");
+      await expect(pipeline(await exportShop(shop.services), createWriteStream(zip))).rejects.toThrow(
+        "stumbled",
+      );
+      await vi.waitFor(() => expect(left()).toEqual([]));
+    });
+  });
 
   it("taken into an empty shop gives the same screens; into one with jobs it is refused", async () => {
     await fillDemo((clock) => services(shop.database, clock));
