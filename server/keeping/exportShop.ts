@@ -158,15 +158,12 @@ async function* everyJob({ jobs }: Pick<Services, "jobs">): AsyncGenerator<JobLi
     yield* (await jobs.list({}, page, PAGE)).items.toReversed();
 }
 
-/**
- * The whole shop as a zip, written as it is read. What is added while it runs may or may not be in it; every job in it is
- * whole.
- */
-export async function exportShop(services: Services): Promise<Readable> {
+/** A zip that is written as it is read, and ends with the list of its files' sums. */
+function summedZip() {
   const zip = new ZipFile();
   const sums: string[] = [];
   const out = zip.outputStream as Readable;
-  // What cannot be read ends the export, cut short, wherever in it that is.
+  // What cannot be read ends the zip, cut short, wherever in it that is.
   zip.on("error", (error: Error) => out.destroy(error));
   // Whoever takes it is told by the stream itself; nobody may be listening yet.
   out.on("error", () => undefined);
@@ -186,13 +183,29 @@ export async function exportShop(services: Services): Promise<Readable> {
     through.on("error", (error) => out.destroy(error));
     return source.pipe(through);
   };
-  const lazily = (name: string, make: () => Promise<Readable>, compress = true) =>
-    zip.addReadStreamLazy(name, { compress }, (done) => {
-      make().then(
-        (stream) => done(null, summed(name, stream)),
-        (error: unknown) => out.destroy(error as Error),
-      );
-    });
+  return {
+    out,
+    /** The files are made one after the other, each when its turn has come. */
+    add: (name: string, make: () => Promise<Readable>, compress = true) =>
+      zip.addReadStreamLazy(name, { compress }, (done) => {
+        make().then(
+          (stream) => done(null, summed(name, stream)),
+          (error: unknown) => out.destroy(error as Error),
+        );
+      }),
+    end: (name: string) => {
+      zip.addReadStreamLazy(name, {}, (done) => done(null, Readable.from([sums.join("")])));
+      zip.end();
+    },
+  };
+}
+
+/**
+ * The whole shop as a zip, written as it is read. What is added while it runs may or may not be in it; every job in it is
+ * whole.
+ */
+export async function exportShop(services: Services): Promise<Readable> {
+  const { out, add, end } = summedZip();
   const folder = mkdtempSync(join(tmpdir(), "green-fable-export-"));
   const jobTable = tableOnDisk(join(folder, "jobs"), JOB_COLUMNS);
   const readingTable = tableOnDisk(join(folder, "readings"), READING_COLUMNS);
@@ -201,33 +214,24 @@ export async function exportShop(services: Services): Promise<Readable> {
     readingTable.drop();
     rmSync(folder, { recursive: true, force: true });
   });
+  // Each job is read once, for its bundle and both tables.
+  const bundleOf = async (line: JobLine) => {
+    const bundle = await services.bundles.bundle(line.id);
+    await jobTable.add([jobRow(line, bundle.record)]);
+    await readingTable.add(readingRows(line.number, bundle.record));
+    return Readable.from([await zipBundle(bundle)]);
+  };
   try {
-    await addEverything();
+    const lists = JSON.stringify(await listsOf(services));
+    add(EXPORT.shop, () => Promise.resolve(Readable.from([Buffer.from(lists)])));
+    for await (const line of everyJob(services))
+      add(`${EXPORT.jobs}${jobName(line.number)}-${line.id}.zip`, () => bundleOf(line), false);
+    add(EXPORT.jobTable, jobTable.read);
+    add(EXPORT.readingTable, readingTable.read);
+    end(EXPORT.sums);
   } catch (error) {
     out.destroy();
     throw error;
   }
   return out;
-
-  async function addEverything(): Promise<void> {
-    const lists = JSON.stringify(await listsOf(services));
-    lazily(EXPORT.shop, () => Promise.resolve(Readable.from([Buffer.from(lists)])));
-    // Each job is read once, for its bundle and both tables.
-    for await (const line of everyJob(services))
-      lazily(
-        `${EXPORT.jobs}${jobName(line.number)}-${line.id}.zip`,
-        async () => {
-          const bundle = await services.bundles.bundle(line.id);
-          await jobTable.add([jobRow(line, bundle.record)]);
-          await readingTable.add(readingRows(line.number, bundle.record));
-          return Readable.from([await zipBundle(bundle)]);
-        },
-        false,
-      );
-    lazily(EXPORT.jobTable, () => jobTable.read());
-    lazily(EXPORT.readingTable, () => readingTable.read());
-    // The last: each of the others is in it by then.
-    zip.addReadStreamLazy(EXPORT.sums, {}, (done) => done(null, Readable.from([sums.join("")])));
-    zip.end();
-  }
 }
