@@ -1,5 +1,8 @@
 import { vi } from "vitest";
 
+/** Until it holds, on a laptop that does other things too. */
+export const soon = (holds: () => void): Promise<void> => vi.waitFor(holds, { timeout: 20_000 });
+
 /** Something a page asked of the server, whose answer the test gives when it likes. */
 export interface Asked {
   readonly method: string;
@@ -54,7 +57,7 @@ export function collectAsked(): Asked[] {
 /** Takes the next request out that was made in a way, once it was made. */
 export async function nextAsked(asked: Asked[], method: string, path?: string): Promise<Asked> {
   const found = () => asked.findIndex((one) => one.method === method && (path ?? one.path) === one.path);
-  await vi.waitFor(() => {
+  await soon(() => {
     if (found() < 0) throw new Error(`${method} ${path ?? ""} was not asked`);
   });
   return asked.splice(found(), 1)[0]!;

@@ -1,9 +1,12 @@
 import type { ReactNode } from "react";
-import { render } from "@testing-library/react";
+import { configure, render } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { Provider } from "react-redux";
 import { MemoryRouter, useLocation } from "react-router";
 import { store } from "../web/app/store.ts";
+
+// A laptop that does other things too: what is awaited may be fetched and drawn late.
+configure({ asyncUtilTimeout: 20_000 });
 
 export interface OnPage {
   readonly user: ReturnType<typeof userEvent.setup>;

@@ -17,6 +17,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { openDatabase } from "../database/database.ts";
 import { fillDemo } from "../demo/fill.ts";
 import { services, type Services } from "../services/index.ts";
+import { soon } from "../../tests/answers.ts";
 import { aReading, INTAKE, NOW, useShop, uuid } from "../../tests/shop.ts";
 import { copiesIn, copyShop, lookOver } from "./backup.ts";
 import { putUpSign } from "./atWork.ts";
@@ -257,23 +258,23 @@ describe("the export of a shop", () => {
       await pipeline(await exportShop(shop.services), createWriteStream(zip));
       expect(read.mock.calls.map(([id]) => id)).toEqual([1, 2, 3].map((n) => uuid(n)));
       expect(viewed).not.toHaveBeenCalled();
-      await vi.waitFor(() => expect(left()).toEqual([]));
+      await soon(() => expect(left()).toEqual([]));
     });
 
     it("that nobody takes to its end, or that cannot be read, leaves nothing behind either", async () => {
       const begun = await exportShop(shop.services);
       expect(left()).toHaveLength(1);
       begun.destroy();
-      await vi.waitFor(() => expect(left()).toEqual([]));
+      await soon(() => expect(left()).toEqual([]));
       vi.spyOn(shop.services.people, "instruments").mockRejectedValueOnce(new Error("the disk stumbled"));
       await expect(exportShop(shop.services)).rejects.toThrow("stumbled");
-      await vi.waitFor(() => expect(left()).toEqual([]));
+      await soon(() => expect(left()).toEqual([]));
       vi.spyOn(shop.services.bundles, "bundle").mockRejectedValueOnce(new Error("the disk stumbled"));
       const zip = join(shop.folder, "export.zip");
       await expect(pipeline(await exportShop(shop.services), createWriteStream(zip))).rejects.toThrow(
         "stumbled",
       );
-      await vi.waitFor(() => expect(left()).toEqual([]));
+      await soon(() => expect(left()).toEqual([]));
     });
   });
 

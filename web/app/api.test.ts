@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { collectAsked, nextAsked, type Asked } from "../../tests/answers.ts";
+import { collectAsked, nextAsked, soon, type Asked } from "../../tests/answers.ts";
 
 let asked: Asked[];
 
@@ -160,7 +160,7 @@ async function askedAfter(change: (page: Page) => unknown, status = 200): Promis
   for (let i = 0; i < watched.length; i += 1) (await nextAsked(asked, "GET")).answer(SESSION);
   await Promise.all(watched);
   const changing = store.dispatch(change(opened) as never) as unknown as Promise<unknown>;
-  await vi.waitFor(() => expect(asked.length).toBeGreaterThan(0));
+  await soon(() => expect(asked.length).toBeGreaterThan(0));
   asked.splice(0, 1)[0]!.answer(status === 200 ? SESSION : { detail: "No." }, { status });
   await changing;
   await new Promise((resolve) => setTimeout(resolve, 30));
