@@ -112,6 +112,34 @@ test("a check is skipped with a reason, which the plan and the report show", asy
   await expect(page.getByText("Leads to frame: casing is plastic")).toBeVisible();
 });
 
+test("who goes elsewhere while a skip is on its way stays there, however late the view comes", async ({
+  page,
+  bench,
+}) => {
+  await openJob(page, bench, /Chair, left drive/u);
+  await goTo(page, "Insulation");
+  const written = page.waitForResponse(/\/readings\//u);
+  let goes = () => {};
+  const gone = new Promise<void>((resolve) => (goes = resolve));
+  await page.route(/\/readings\//u, async (route) => {
+    await gone;
+    await route.continue();
+  });
+  await page.route(/\/assets\/ReportPage/u, async (route) => {
+    goes();
+    await written;
+    // By then the entry would have carried the person on.
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 200)));
+    await route.continue();
+  });
+  await page.keyboard.press("s");
+  await page.getByLabel("Why this check is skipped").fill("no megohmmeter here");
+  await page.keyboard.press("Enter");
+  await goTo(page, "Report");
+  await expect(page.getByText("Insulation: no megohmmeter here")).toBeVisible();
+  await expect(page).toHaveURL(/\/report$/u);
+});
+
 test("a stale window is refused and told what changed", async ({ page, context, bench }) => {
   await openJob(page, bench, /Chair, left drive/u);
   await goTo(page, "Three pairs");

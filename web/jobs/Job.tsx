@@ -1,6 +1,6 @@
 import { lazy, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
 import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import type { CheckDefinition } from "#core/check";
@@ -246,11 +246,7 @@ function OpenedJob({
   const job = useOpenJob();
   const navigate = useNavigate();
   const [skipping, setSkipping] = useState(false);
-  /** Where the person is now: what was written down a moment ago does not carry them off from there. */
-  const place = useRef(step);
-  useEffect(() => {
-    place.current = step;
-  }, [step]);
+  const { pathname } = useLocation();
   const { motor } = job.record;
   const here = useHere();
   const steps = stepsOf(job.record, job.verdict, job.closed, here);
@@ -320,9 +316,12 @@ function OpenedJob({
               step={step}
               opened={opened}
               skipping={skipping && skippable}
-              onSkipped={(skipped) =>
-                skipped && place.current === step ? go(`/jobs/${job.id}/${next}`) : setSkipping(false)
-              }
+              onSkipped={(skipped) => {
+                // The address is ahead of the screen while a view is fetched: who went there is not carried off again.
+                const stillHere = window.location.pathname === pathname;
+                if (skipped && stillHere) go(`/jobs/${job.id}/${next}`);
+                else setSkipping(false);
+              }}
             />
           </KeysHereContext>
         }
