@@ -3,7 +3,8 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: "tests/e2e",
   testMatch: "**/*.e2e.ts",
-  workers: 1,
+  // Each with a server of its own; while one waits for it, the other goes on.
+  workers: 2,
   retries: 0,
   // Generous: the browser shares two cores with the server, and a slow machine is no failure.
   expect: { timeout: 20_000 },

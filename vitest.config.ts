@@ -1,11 +1,20 @@
 import { defineConfig } from "vitest/config";
 
+/** Rooms that keep nothing from one test to the next: their tests share one loading of them. */
+const PURE = "{core,bench,contract}";
+// A laptop that does other things too; nothing here is timed.
+const testTimeout = 60_000;
+
 export default defineConfig({
   test: {
-    include: ["{core,bench,contract,server,web,scripts,tests}/**/*.test.{ts,tsx}"],
-    // A laptop that does other things too; nothing here is timed.
-    testTimeout: 60_000,
-    exclude: ["tests/e2e/**", "node_modules/**"],
+    projects: [
+      {
+        test: { name: "pure", include: [`${PURE}/**/*.test.{ts,tsx}`], isolate: false, testTimeout },
+      },
+      {
+        test: { name: "all else", include: ["{server,web,scripts,tests}/**/*.test.{ts,tsx}"], testTimeout },
+      },
+    ],
     coverage: {
       include: ["core/**/*.ts", "bench/**/*.ts"],
       exclude: ["**/*.test.ts"],

@@ -1,14 +1,18 @@
 // Runs every check in turn and ends with one line: N passed, N failed.
-import { spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync } from "node:fs";
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { buildWhatIsStale } from "./start.mjs";
 
 mkdirSync(".cache", { recursive: true });
+// What an earlier run left tells nothing of this one.
+for (const report of [".cache/unit.json", ".cache/e2e.json"]) rmSync(report, { force: true });
 const UNIT_REPORT = ".cache/unit.json";
 
-const STEPS = [
-  { name: "formatting", command: ["prettier", "--check", "--log-level", "warn", "."] },
+/** What looks at the text of the code alone: side by side, the longest first. */
+const STATIC = [
   { name: "lint", command: ["eslint", "--max-warnings", "0", "."] },
+  { name: "formatting", command: ["prettier", "--check", "--log-level", "warn", "."] },
   { name: "types", command: ["tsc", "-p", "."] },
   {
     name: "boundaries",
@@ -28,18 +32,16 @@ const STEPS = [
     name: "unused files and packages",
     command: ["knip", "--include", "files,dependencies,unlisted,unresolved"],
   },
-  {
-    name: "unit and property tests",
-    command: [
-      "vitest",
-      "run",
-      "--coverage",
-      "--reporter=default",
-      "--reporter=json",
-      `--outputFile.json=${UNIT_REPORT}`,
-    ],
-    report: UNIT_REPORT,
-  },
+];
+const AT_ONCE = Math.max(1, Math.min(availableParallelism(), 4));
+
+const UNIT = [
+  "vitest",
+  "run",
+  "--coverage",
+  "--reporter=default",
+  "--reporter=json",
+  `--outputFile.json=${UNIT_REPORT}`,
 ];
 
 const E2E_REPORT = ".cache/e2e.json";
@@ -58,42 +60,60 @@ function browserReady() {
 
 let passed = 0;
 let failed = 0;
-for (const { name, command, report } of STEPS) {
-  console.log(`\n${name}`);
-  const { status } = spawnSync("npx", ["--no-install", ...command], {
-    stdio: "inherit",
-    env: { ...process.env, FORCE_COLOR: "0" },
+const took = [];
+const environment = { ...process.env, FORCE_COLOR: "0" };
+
+/** Runs a program of ours; what it prints is kept together where others run beside it. */
+async function run(name, command, { beside = false, env = {} } = {}) {
+  const begun = performance.now();
+  if (!beside) console.log(`\n${name}`);
+  const child = spawn("npx", ["--no-install", ...command], {
+    stdio: beside ? ["ignore", "pipe", "pipe"] : "inherit",
+    env: { ...environment, ...env },
   });
-  const ok = status === 0;
-  if (report) {
-    try {
-      const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, "utf8"));
-      passed += numPassedTests;
-      failed += numFailedTests;
-      // A run that failed although no test did: coverage below its bar, or a file that would not load.
-      if (!ok && numFailedTests === 0) failed += 1;
-      continue;
-    } catch {
-      console.error(`${name} left no report`);
-    }
-  }
-  if (ok) passed += 1;
-  else failed += 1;
+  let said = "";
+  for (const stream of [child.stdout, child.stderr]) stream?.on("data", (chunk) => (said += String(chunk)));
+  const status = await new Promise((resolve) => child.on("close", resolve));
+  const seconds = (performance.now() - begun) / 1000;
+  took.push([name, seconds]);
+  if (beside) process.stdout.write(`\n${name}${status === 0 ? "" : ", failed"}\n${said}`);
+  return status === 0;
 }
-console.log("\nbrowser tests");
+
+const waiting = [...STATIC];
+async function oneAfterTheOther() {
+  for (let step = waiting.shift(); step; step = waiting.shift())
+    if (await run(step.name, step.command, { beside: true })) passed += 1;
+    else failed += 1;
+}
+await Promise.all(Array.from({ length: AT_ONCE }, oneAfterTheOther));
+
+const unitsHold = await run("unit and property tests", UNIT);
+try {
+  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(UNIT_REPORT, "utf8"));
+  passed += numPassedTests;
+  failed += numFailedTests;
+  // A run that failed although no test did: coverage below its bar, or a file that would not load.
+  if (!unitsHold && numFailedTests === 0) failed += 1;
+} catch {
+  console.error("the unit tests left no report");
+  failed += 1;
+}
+
 if (browserReady()) {
   buildWhatIsStale();
-  const { status } = spawnSync("npx", ["--no-install", "playwright", "test"], {
-    stdio: "inherit",
-    env: { ...process.env, FORCE_COLOR: "0", PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_REPORT },
+  const pagesHold = await run("browser tests", ["playwright", "test"], {
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_REPORT },
   });
   try {
     const { stats } = JSON.parse(readFileSync(E2E_REPORT, "utf8"));
     passed += stats.expected;
-    failed += stats.unexpected + stats.flaky + (status !== 0 && stats.unexpected === 0 ? 1 : 0);
+    failed += stats.unexpected + stats.flaky + (!pagesHold && stats.unexpected === 0 ? 1 : 0);
   } catch {
     failed += 1;
   }
 } else failed += 1;
+console.log("\nseconds by step");
+for (const [name, seconds] of took) console.log(`${seconds.toFixed(0).padStart(6)}  ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -145,10 +145,15 @@ export async function goTo(page: Page, step: string): Promise<void> {
   await page.getByRole("navigation", { name: "Plan" }).getByRole("link", { name: step }).click();
 }
 
-export async function noSeriousProblem(page: Page): Promise<void> {
+/** What axe finds serious or critical, each with the first place it is at. */
+export async function graveProblems(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).analyze();
   const grave = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
-  expect(grave.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
+  return grave.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+}
+
+export async function noSeriousProblem(page: Page): Promise<void> {
+  expect(await graveProblems(page)).toEqual([]);
 }
 
 export { expect };
