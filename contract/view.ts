@@ -11,8 +11,16 @@ export interface ReadJob {
   readonly undone: ReadonlySet<string>;
 }
 
+/** Which record of a job is shown: what it was at its closing while it is closed, else its journal folded. */
+export function recordShown(
+  { closedAt, closing }: Pick<JobView, "closedAt" | "closing">,
+  folded: JobRecord,
+): JobRecord {
+  return closedAt !== null && closing ? closing.record : folded;
+}
+
 /**
- * The record of a job: what it was at its closing while it is closed, else its journal folded.
+ * A job as its view has it. See {@link recordShown}.
  * @param waiting entries on their way to the server, after those it has
  */
 export function readView(view: JobView, waiting: readonly Entry[] = []): ReadJob {
@@ -20,7 +28,7 @@ export function readView(view: JobView, waiting: readonly Entry[] = []): ReadJob
   const entries = [...view.entries, ...waiting.filter(({ body }) => !there.has(body.id))];
   const { record, corrections, notes, contact, undone } = readJournal(view.intake, entries, view.grounds);
   return {
-    record: view.closedAt !== null && view.closing ? view.closing.record : record,
+    record: recordShown(view, record),
     corrections,
     notes,
     contact,

@@ -127,7 +127,7 @@ async function write(scores: readonly Score[]): Promise<void> {
   const text = [
     "# Broken rules that a test notices",
     "",
-    "Written by `npm run mutants`. Each room's code is changed in one place at a time, and its own tests run. Words and",
+    "Written by `npm run mutants`. Each room's code is changed in one place at a time, and its own tests run, but those that walk everything. Words and",
     `tables of judgement and looks (${TABLES.join(", ")}) are left alone. At least ${LEAST} % are to be noticed (${Object.entries(
       LEAST_FOR_NOW,
     )

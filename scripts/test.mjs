@@ -1,13 +1,14 @@
-// Runs every check in turn and ends with one line: N passed, N failed.
+// Runs every check and ends with one line: N passed, N failed.
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { buildWhatIsStale } from "./start.mjs";
 
 mkdirSync(".cache", { recursive: true });
-// What an earlier run left tells nothing of this one.
-for (const report of [".cache/unit.json", ".cache/e2e.json"]) rmSync(report, { force: true });
 const UNIT_REPORT = ".cache/unit.json";
+const E2E_REPORT = ".cache/e2e.json";
+// What an earlier run left tells nothing of this one.
+for (const report of [UNIT_REPORT, E2E_REPORT]) rmSync(report, { force: true });
 
 /** What looks at the text of the code alone: side by side, the longest first. */
 const STATIC = [
@@ -43,8 +44,6 @@ const UNIT = [
   "--reporter=json",
   `--outputFile.json=${UNIT_REPORT}`,
 ];
-
-const E2E_REPORT = ".cache/e2e.json";
 
 /** Debian's chromium: there, or installed if we may, else told how. */
 function browserReady() {

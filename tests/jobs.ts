@@ -13,6 +13,7 @@ import {
   type Decision,
   type JobRecord,
   type Motor,
+  type PartLine,
   type Reading,
   type ReadingValue,
   type Repair,
@@ -209,6 +210,20 @@ export const DECISION: Decision = {
   by: "MO",
   at: "2026-03-02T09:45:00.000Z",
 };
+
+/** A part that is ordered for the work under way. */
+export const orderedPart = (part: Partial<PartLine> = {}): PartLine => ({
+  id: `${Math.random()}`,
+  epoch: 0,
+  by: "MO",
+  at: "2026-03-02T11:00:00.000Z",
+  part: "Sleeve",
+  state: "awaited",
+  due: null,
+  price: null,
+  replaces: null,
+  ...part,
+});
 
 /** A record as the text of a bundle of version 1: the record and nothing else. */
 export function asOldBundle(record: JobRecord): string {

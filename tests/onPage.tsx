@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import { configure, render } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { Provider } from "react-redux";
-import { MemoryRouter, useLocation } from "react-router";
+import { BrowserRouter, useLocation } from "react-router";
 import { store } from "../web/app/store.ts";
 
 // A laptop that does other things too: what is awaited may be fetched and drawn late.
@@ -22,12 +22,13 @@ export function onPage(screen: ReactNode, at = "/"): OnPage {
     address = pathname + search;
     return null;
   }
+  window.history.replaceState(null, "", at);
   render(
     <Provider store={store}>
-      <MemoryRouter initialEntries={[at]}>
+      <BrowserRouter>
         {screen}
         <Address />
-      </MemoryRouter>
+      </BrowserRouter>
     </Provider>,
   );
   return { user: userEvent.setup(), address: () => address };

@@ -10,6 +10,7 @@ import {
   lookedAndTurned,
   madeSafe,
   MILLIOHM,
+  orderedPart as part,
   pairs,
   REPAIR,
 } from "../../tests/jobs.ts";
@@ -20,18 +21,6 @@ const FOUND = [...madeSafe("hub"), ...lookedAndTurned(), ...frameOpen(), ...OPEN
 const step = (record: JobRecord, changed: Partial<Verdict> = {}, closed = false) =>
   nextStepOf(record, { ...assessJob(record), ...changed }, closed);
 const decided = (part: Partial<Decision> = {}) => ({ decisions: [{ ...DECISION, ...part }] });
-const part = (more: Partial<PartLine> = {}): PartLine => ({
-  id: `${Math.random()}`,
-  epoch: 0,
-  by: "MO",
-  at: "2026-03-02T11:00:00.000Z",
-  part: "Sleeve",
-  state: "awaited",
-  due: null,
-  price: null,
-  replaces: null,
-  ...more,
-});
 const withParts = (...parts: readonly PartLine[]) => ({
   workshop: { done: [], parts, runs: [], releases: [] },
 });

@@ -7,6 +7,7 @@ import {
   lookedAndTurned,
   madeSafe,
   MILLIOHM,
+  orderedPart as part,
   pairs,
   REPAIR,
 } from "../../tests/jobs.ts";
@@ -33,15 +34,6 @@ const run = (minutes: number, part: Partial<BurnIn> = {}): BurnIn => ({
   sound: "even",
   note: "",
   ...part,
-});
-const part = (more: Partial<PartLine> = {}): PartLine => ({
-  ...line(0),
-  part: "Sleeve",
-  state: "awaited",
-  due: null,
-  price: null,
-  replaces: null,
-  ...more,
 });
 const released = (as: Release["as"], epoch = 1): Release => ({ ...line(epoch), as, words: "" });
 const at = (work: Partial<Workshop>, readings = [...found, ...mended], more: Partial<JobRecord> = {}) =>

@@ -133,17 +133,17 @@ function readingRows(number: number, { motor, readings, limits }: JobRecord): Ce
 /** A table that grows row by row on disk and is read back whole: a shop is larger than what fits into memory. */
 function tableOnDisk(path: string, head: readonly string[]) {
   const file = createWriteStream(path, { mode: 0o600 });
-  const failed = finished(file);
-  // Told to whoever adds or reads next.
-  failed.catch(() => undefined);
+  const written = finished(file);
+  // A disk that fails is told to whoever adds or reads next.
+  written.catch(() => undefined);
   file.write(lines([head]));
   return {
     async add(rows: readonly (readonly Cell[])[]): Promise<void> {
-      if (rows.length > 0 && !file.write(lines(rows))) await Promise.race([once(file, "drain"), failed]);
+      if (rows.length > 0 && !file.write(lines(rows))) await Promise.race([once(file, "drain"), written]);
     },
     async read(): Promise<Readable> {
       file.end();
-      await failed;
+      await written;
       return createReadStream(path);
     },
     drop: () => file.destroy(),

@@ -1,6 +1,7 @@
 import type { Transaction } from "sequelize";
 import type { BundledJob, Journalled } from "#contract/bundledJob";
 import type { JobView, Origin } from "#contract/jobs";
+import { recordShown } from "#contract/view";
 import type { Intake, JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";
 import { plainSql } from "../database/plainSql.ts";
@@ -99,7 +100,7 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
       const motors = [...new Set([intake.motor.id, folded.record.motor.id])];
       return {
         number: job.number,
-        record: job.closedAt !== null && closing ? closing.record : folded.record,
+        record: recordShown({ closedAt: job.closedAt, closing }, folded.record),
         files,
         job: {
           number: job.number,

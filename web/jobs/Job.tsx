@@ -1,6 +1,6 @@
 import { lazy, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
 import { CHECKS, checkOf, keptVerdict } from "#core/assess";
 import type { CheckDefinition } from "#core/check";
@@ -17,6 +17,7 @@ import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
 import { OpenJobContext, useJobParts, useOpenJob, type OpenJob } from "../job/openJob.ts";
 import { isTyping } from "../ui/isTyping.ts";
+import { useStillHere } from "../ui/useStillHere.ts";
 import { FoundHere } from "./FoundHere.tsx";
 import { headlineOf } from "./headline.ts";
 import { JobHeader } from "./JobHeader.tsx";
@@ -246,7 +247,7 @@ function OpenedJob({
   const job = useOpenJob();
   const navigate = useNavigate();
   const [skipping, setSkipping] = useState(false);
-  const { pathname } = useLocation();
+  const stillHere = useStillHere();
   const { motor } = job.record;
   const here = useHere();
   const steps = stepsOf(job.record, job.verdict, job.closed, here);
@@ -317,9 +318,7 @@ function OpenedJob({
               opened={opened}
               skipping={skipping && skippable}
               onSkipped={(skipped) => {
-                // The address is ahead of the screen while a view is fetched: who went there is not carried off again.
-                const stillHere = window.location.pathname === pathname;
-                if (skipped && stillHere) go(`/jobs/${job.id}/${next}`);
+                if (skipped && stillHere()) go(`/jobs/${job.id}/${next}`);
                 else setSkipping(false);
               }}
             />

@@ -22,6 +22,7 @@ import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Caution, Judged } from "../ui/Notice.tsx";
 import { dayAndTimeText, shopDay } from "../ui/dates.ts";
+import { useStillHere } from "../ui/useStillHere.ts";
 
 const WAITING_WORDS: Readonly<Record<WaitingFor, string>> = {
   nothing: "Nothing, go on",
@@ -97,6 +98,7 @@ const readyText = (days: number, now: Date) =>
 export default function Decide() {
   const { id, record, verdict, closed, add } = useOpenJob();
   const navigate = useNavigate();
+  const stillHere = useStillHere();
   const last = record.decisions.at(-1);
   const actions = verdict.action ? [verdict.action, ...verdict.rivals] : verdict.rivals;
   const faults = verdict.faults.map(({ fault }) => fault);
@@ -144,7 +146,8 @@ export default function Decide() {
     if (error) return setProblem(error.message);
     const outcome = await add("decision", fields);
     if (outcome.kind === "refused") return setProblem(outcome.sentence);
-    await navigate(`/jobs/${id}/${chosen.disposition === "undecided" ? "decide" : "repair"}`);
+    if (stillHere())
+      await navigate(`/jobs/${id}/${chosen.disposition === "undecided" ? "decide" : "repair"}`);
     setReason("");
     setProblem("");
   };

@@ -43,6 +43,17 @@ describe("deciding", () => {
     );
   });
 
+  it("leaves alone whoever went elsewhere while the decision was on its way", async () => {
+    const { user, written } = bench({ entries: OPEN_STAR });
+    await user.type(screen.getByLabelText("Reason"), "open joint");
+    const pressed = user.click(decideButton());
+    window.history.replaceState(null, "", "/jobs/elsewhere");
+    await pressed;
+    await waitFor(() => expect(written).toHaveLength(1));
+    await waitFor(() => expect(screen.getByLabelText<HTMLTextAreaElement>("Reason").value).toBe(""));
+    expect(window.location.pathname).toBe("/jobs/elsewhere");
+  });
+
   it("takes the findings as the reason, in full sentences", async () => {
     const { user } = bench({ entries: OPEN_STAR });
     await user.click(screen.getByRole("button", { name: "Take the findings as the reason" }));
