@@ -57,8 +57,18 @@ function browserReady() {
   return false;
 }
 
+/** The browser tests that did not do what is expected of them, by file and title. */
+function unexpectedIn(suites) {
+  return suites.flatMap(({ file, specs, suites: inner = [] }) => [
+    ...specs.filter(({ ok }) => !ok).map(({ title }) => `${file}: ${title}`),
+    ...unexpectedIn(inner),
+  ]);
+}
+
 let passed = 0;
 let failed = 0;
+/** What failed, by name: said once more at the end, where it is read first. */
+const failures = [];
 const took = [];
 const environment = { ...process.env, FORCE_COLOR: "0" };
 
@@ -83,17 +93,28 @@ const waiting = [...STATIC];
 async function oneAfterTheOther() {
   for (let step = waiting.shift(); step; step = waiting.shift())
     if (await run(step.name, step.command, { beside: true })) passed += 1;
-    else failed += 1;
+    else {
+      failed += 1;
+      failures.push(step.name);
+    }
 }
 await Promise.all(Array.from({ length: AT_ONCE }, oneAfterTheOther));
 
 const unitsHold = await run("unit and property tests", UNIT);
 try {
-  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(UNIT_REPORT, "utf8"));
+  const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(UNIT_REPORT, "utf8"));
   passed += numPassedTests;
   failed += numFailedTests;
+  for (const { name, message, assertionResults } of testResults) {
+    if (message) failures.push(`${name}: ${message.split("\n", 1)[0]}`);
+    for (const { status, fullName } of assertionResults)
+      if (status === "failed") failures.push(`${name}: ${fullName}`);
+  }
   // A run that failed although no test did: coverage below its bar, or a file that would not load.
-  if (!unitsHold && numFailedTests === 0) failed += 1;
+  if (!unitsHold && numFailedTests === 0) {
+    failed += 1;
+    failures.push("unit tests: coverage below its bar, or a file that would not load");
+  }
 } catch {
   console.error("the unit tests left no report");
   failed += 1;
@@ -105,14 +126,16 @@ if (browserReady()) {
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_REPORT },
   });
   try {
-    const { stats } = JSON.parse(readFileSync(E2E_REPORT, "utf8"));
+    const { stats, suites } = JSON.parse(readFileSync(E2E_REPORT, "utf8"));
     passed += stats.expected;
     failed += stats.unexpected + stats.flaky + (!pagesHold && stats.unexpected === 0 ? 1 : 0);
+    failures.push(...unexpectedIn(suites));
   } catch {
     failed += 1;
   }
 } else failed += 1;
 console.log("\nseconds by step");
 for (const [name, seconds] of took) console.log(`${seconds.toFixed(0).padStart(6)}  ${name}`);
+if (failures.length > 0) console.log(`\nfailed\n${failures.map((one) => `  ${one}`).join("\n")}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -224,7 +224,9 @@ test("a photo taken while the server is away is kept on the device and delivered
   await page
     .getByLabel("Add photos")
     .setInputFiles({ name: "joint.png", mimeType: "image/png", buffer: pixel });
-  await expect(page.getByText(/kept on this device/u)).toBeVisible();
+  await expect(
+    page.getByRole("status").filter({ hasText: /entr(y|ies) kept on this device/u }),
+  ).toBeVisible();
   await bench.comeBack();
   await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
   await page.reload();
