@@ -15,6 +15,18 @@ module.exports = {
       "^core/",
       "node_modules/(react|express|sequelize|joi)|^(fs|path|http|os)$",
     ),
+    forbid("the-engine-knows-no-motor", "^core/inference/", "^core/(?!inference/|quantity/)"),
+    forbid(
+      "a-check-knows-no-fault",
+      "^core/(check|pattern|measure)/",
+      "^core/(known|judge|report|closing|outcomes)/",
+    ),
+    forbid(
+      "checks-are-not-asked-all-at-once-by-one-of-them",
+      "^core/measure/[^/]+/",
+      "^core/measure/(index|registry)\\.ts$",
+    ),
+    forbid("what-is-known-judges-nothing", "^core/known/", "^core/(judge|report|closing|outcomes|history)/"),
     forbid("bench-imports-core-only", "^bench/", "^(contract|server|web|scripts|tests)/"),
     forbid("contract-imports-core-only", "^contract/", "^(bench|server|web|scripts|tests)/"),
     forbid("server-knows-no-web", "^server/", "^web/"),

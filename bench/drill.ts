@@ -1,6 +1,6 @@
 import { rangeAmong, type AccuracyRange, type CounterAccuracy, type Instrument } from "#core/quantity";
 import { PAIRS, type ByPair } from "#core/record";
-import type { SpinEvent } from "#core/backemf";
+import type { SpinEvent } from "#core/measure/backemf";
 import type { Chance } from "./chance.ts";
 
 /** A drill: where it starts, how much it sags from look to look, how it flickers; shares of the speed. */

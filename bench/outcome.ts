@@ -1,5 +1,5 @@
-import type { Action } from "#core/assess";
-import type { CureId } from "#core/catalogue";
+import type { Action } from "#core/judge";
+import type { CureId } from "#core/known";
 import { FAMILY_FACTS, type Family } from "#core/record";
 import { FAN_AILMENTS } from "./blower.ts";
 import { AILMENTS, OUTSIDE_BARE, type Ailment, type SimulatedMotor } from "./world.ts";

@@ -1,7 +1,7 @@
-import { findingsOf } from "#core/assess";
+import { findingsOf } from "#core/judge";
 import { PAIRS, PHASES, type CheckId, type Family } from "#core/record";
-import { MODULE_SLOTS, POWER_SLOTS } from "#core/electronics";
-import { HALL_WIRES } from "#core/hall";
+import { MODULE_SLOTS, POWER_SLOTS } from "#core/measure/electronics";
+import { HALL_WIRES } from "#core/measure/hall";
 import { idealFor, outcomeOf } from "./outcome.ts";
 import type { Technician } from "./technician.ts";
 import { visitOf, type Visit } from "./visit.ts";

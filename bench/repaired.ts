@@ -1,4 +1,4 @@
-import type { CureId } from "#core/catalogue";
+import type { CureId } from "#core/known";
 import { fanFrom } from "./blower.ts";
 import type { Chance } from "./chance.ts";
 import { curedIn, inMotor } from "./outcome.ts";

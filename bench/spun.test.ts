@@ -1,5 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { measuredConstant, measureSpin, recogniseSpun, spinBalanceOf, type SpunOutcome } from "#core/backemf";
+import {
+  measuredConstant,
+  measureSpin,
+  recogniseSpun,
+  spinBalanceOf,
+  type SpunOutcome,
+} from "#core/measure/backemf";
 import { canMeasure, INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
 import { PAIRS, PHASES, type ByPair, type ByPhase, type Phase } from "#core/record";
 import { chanceFrom } from "./chance.ts";

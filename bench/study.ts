@@ -1,4 +1,4 @@
-import { assessJob, findingsOf, type NextCheck, type Verdict } from "#core/assess";
+import { assessJob, findingsOf, type NextCheck, type Verdict } from "#core/judge";
 import { epochOf, workshopOf, type Disposition, type Family, type JobRecord } from "#core/record";
 import { inMotor, outcomeOf, type Outcome } from "./outcome.ts";
 import { repaired, soundAfter } from "./repaired.ts";

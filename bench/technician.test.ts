@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { recordSchema } from "#contract/bundleSchema";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { MILLIOHM, TRUE_RMS } from "../tests/jobs.ts";
 import { chanceFrom } from "./chance.ts";
 import { choiceOfPlay, eyes, turnFelt } from "./hands.ts";

@@ -14,9 +14,9 @@ import {
   type Reading,
   type ReadingValue,
 } from "#core/record";
-import { endsTooLow } from "#core/frame";
+import { endsTooLow } from "#core/measure/frame";
 import { INSTRUMENT_TEMPLATES, reachOf, type Instrument } from "#core/quantity";
-import { HALL_WIRES } from "#core/hall";
+import { HALL_WIRES } from "#core/measure/hall";
 import { readFan } from "./blower.ts";
 import type { Chance } from "./chance.ts";
 import { drillFrom, spinOnce, type SpunMotor } from "./drill.ts";

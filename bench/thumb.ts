@@ -1,4 +1,4 @@
-import type { CureId } from "#core/catalogue";
+import type { CureId } from "#core/known";
 import { PAIRS, PHASES, type JobRecord } from "#core/record";
 
 /** A pair off the mean by this share is called bad. Common practice. */

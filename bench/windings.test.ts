@@ -6,7 +6,7 @@ import {
   recognisePattern,
   type DisplayReading,
   type PairOutcome,
-} from "#core/winding";
+} from "#core/measure/winding";
 import { ratiosAt } from "#core/pattern";
 import { OHMMETER_TEMPLATES, type Instrument } from "#core/quantity";
 import { chanceFrom, type Chance } from "./chance.ts";

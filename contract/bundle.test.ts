@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { closedRecordOf } from "#core/closing";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import type { Entry, Reading } from "#core/record";
 import { asOldBundle, DECISION, HUB, job, MILLIOHM, pairs, photographed, REPAIR } from "../tests/jobs.ts";
 import type { BundledJob } from "./bundledJob.ts";

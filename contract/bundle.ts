@@ -1,4 +1,4 @@
-import { readJournal } from "#core/assess";
+import { readJournal } from "#core/judge";
 import { writtenAt, type Entry, type Grounds, type JobRecord } from "#core/record";
 import { bundleSchema, BUNDLE_VERSION, headSchema, oldBundleSchema } from "./bundleSchema.ts";
 import type { BundledJob, JobBundle, Journalled } from "./bundledJob.ts";

@@ -1,6 +1,6 @@
 import Joi from "joi";
-import type { FaultBelief, NextCheck, PlanStep, Verdict } from "#core/assess";
-import { CURE_IDS, FAULT_IDS } from "#core/catalogue";
+import type { FaultBelief, NextCheck, PlanLine, Verdict } from "#core/judge";
+import { CURE_IDS, FAULT_IDS } from "#core/known";
 import type { Finding, Place } from "#core/check";
 import {
   CHECK_IDS,
@@ -103,7 +103,7 @@ const action = open<NonNullable<Verdict["action"]>>({
   unsafe: sentence.allow(null),
 });
 
-const step = open<PlanStep>({
+const step = open<PlanLine>({
   check: check.required(),
   title: sentence.required(),
   stage: name.required(),

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { asOldBundle, HUB, job, MILLIOHM, pairs, reading, SHOP } from "../tests/jobs.ts";
 import { QUANTITIES, QUANTITY_NAMES } from "#core/quantity";
 import { visitOf } from "#core/history";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { readBundle, recordOfBundle } from "./bundle.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { oldBundleSchema } from "./bundleSchema.ts";

@@ -1,6 +1,12 @@
 import Joi from "joi";
-import type { AccuracyRange, AcVolts, CounterAccuracy, Instrument, InsulationTester } from "#core/quantity";
-import { canMeasure } from "#core/quantity";
+import {
+  type AccuracyRange,
+  type AcVolts,
+  type CounterAccuracy,
+  type Instrument,
+  type InsulationTester,
+  canMeasure,
+} from "#core/quantity";
 import { name, ohms, oneOf, strict } from "./fields.ts";
 
 const accuracy = {

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { CURE_IDS } from "#core/catalogue";
+import { CURE_IDS } from "#core/known";
 import {
   COMPLAINTS,
   DISPOSITIONS,

@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { KV_CONVENTIONS } from "#core/quantity";
-import { CURE_IDS } from "#core/catalogue";
+import { CURE_IDS } from "#core/known";
 import {
   DEAD_HALL_SCHOOLS,
   FAMILIES,

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { CURE_IDS, FAULT_IDS } from "#core/catalogue";
+import { CURE_IDS, FAULT_IDS } from "#core/known";
 import type { Band, Found, Outcome } from "#core/outcomes";
 import { COMPLAINTS, DISPOSITIONS, FAMILIES, RELEASES } from "#core/record";
 import { experienceOfSchema } from "./limitsSchema.ts";

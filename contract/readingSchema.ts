@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { misread } from "#core/assess";
+import { misread } from "#core/measure";
 import { QUANTITIES, QUANTITY_NAMES, wholeText, type QuantityKind } from "#core/quantity";
 import { CHECK_IDS, type Reading, type ReadingValue } from "#core/record";
 import {

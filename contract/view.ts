@@ -1,4 +1,4 @@
-import { readJournal } from "#core/assess";
+import { readJournal } from "#core/judge";
 import type { Correction, Entry, JobRecord, Note } from "#core/record";
 import type { JobView } from "./jobs.ts";
 

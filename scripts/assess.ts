@@ -3,7 +3,7 @@ import { createInterface } from "node:readline";
 import { fromBufferPromise } from "yauzl";
 import { buffer } from "node:stream/consumers";
 import { BUNDLE_JSON, readBundle, recordOfBundle, type BundleResult } from "#contract/bundle";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 
 const USAGE = `Name a job bundle: npm run assess -- FILE
 Or many, one job.json a line, from standard input: npm run assess -- -\n`;

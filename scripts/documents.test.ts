@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { readBundle, recordOfBundle } from "#contract/bundle";
 import { documents } from "./documents.ts";
 

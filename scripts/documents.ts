@@ -55,7 +55,7 @@ function faultTable(): string {
 Readings A–B / B–C / C–A as ratios to a healthy pair; the fault sits in limb A of a star, or in the winding from
 A to B of a delta. Ohms at rest, volts spun at equal speed with no load. Solved by nodal analysis of the winding as a
 network of resistors and voltages (\`bench/windings.ts\`, \`bench/spun.ts\`), which knows nothing of the pattern readers in
-\`core/winding\` and \`core/backemf\`. Written by \`npm run docs\`.
+\`core/measure/winding\` and \`core/measure/backemf\`. Written by \`npm run docs\`.
 
 | fault | star, ohms | star, volts | delta, ohms | delta, volts |
 | --- | --- | --- | --- | --- |

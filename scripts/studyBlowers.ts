@@ -2,7 +2,7 @@
 // npm run study:blowers [-- MOTORS]
 import { writeFileSync } from "node:fs";
 import { format } from "prettier";
-import { WITH_ELECTRONICS } from "#core/electronics";
+import { WITH_ELECTRONICS } from "#core/measure/electronics";
 import { FAMILY_FACTS } from "#core/record";
 import { outcomeOf } from "#bench/outcome";
 import { referenceFrom } from "#bench/reference";

@@ -2,8 +2,8 @@
 // followed step by step, is written to a file by the old house and held against it by the new one.
 // npm run unchanged -- write FILE [MOTORS]   npm run unchanged -- against FILE
 import { readFileSync, writeFileSync } from "node:fs";
-import { modelFor, RULES_VERSION, type Verdict } from "#core/assess";
-import { WITH_ELECTRONICS } from "#core/electronics";
+import { modelFor, RULES_VERSION, type MotorModel, type Verdict } from "#core/judge";
+import { WITH_ELECTRONICS } from "#core/measure/electronics";
 import { CONNECTIONS, FAMILIES, type Family } from "#core/record";
 import { play } from "#bench/study";
 
@@ -39,31 +39,38 @@ function saidOf({ action, ...verdict }: Verdict, steps: readonly string[]): Said
   };
 }
 
-/** In an order that does not depend on where something stands in the house. */
-const ordered = <T>(list: readonly T[]): T[] =>
-  list.toSorted((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1));
+/** Its parts in the order of their names, so that the same is written alike. */
+const plainly = (value: unknown): string =>
+  JSON.stringify(value, (_, part: unknown) =>
+    typeof part === "object" && part !== null && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : part,
+  );
+const ordered = <T>(list: readonly T[]): T[] => list.toSorted((a, b) => (plainly(a) < plainly(b) ? -1 : 1));
+
+type Tables = Readonly<Record<string, Pick<MotorModel, "rows" | "masks" | "together" | "companions">>>;
+
+/** The same wherever something stands in the house. */
+const wherever = (tables: Tables): Tables =>
+  Object.fromEntries(
+    Object.entries(tables).map(([kind, { rows, masks, together, companions, ...rest }]) => [
+      kind,
+      {
+        ...rest,
+        rows: ordered(rows),
+        masks: ordered(masks),
+        together: ordered(together),
+        companions: ordered(companions),
+      },
+    ]),
+  );
 
 /** What the engine is given for every kind of motor. */
-function tables(): Said {
+function tables(): Tables {
   const kinds = FAMILIES.flatMap((family) =>
     CONNECTIONS.flatMap((connection) => [true, false].map((sensored) => ({ family, connection, sensored }))),
   );
-  return Object.fromEntries(
-    kinds.map((kind) => {
-      const { rows, masks, together, companions, ...rest } = modelFor(kind);
-      const plain = rows.map(({ when, ...row }) => ({ ...row, when: when ?? null }));
-      return [
-        Object.values(kind).join(" "),
-        {
-          ...rest,
-          rows: ordered(plain),
-          masks,
-          together: ordered(together),
-          companions: ordered(companions),
-        },
-      ];
-    }),
-  );
+  return Object.fromEntries(kinds.map((kind) => [Object.values(kind).join(" "), modelFor(kind)]));
 }
 
 /** Every place where two answers differ, as its path and both values; figures by more than the bound. */
@@ -87,26 +94,26 @@ const answerTo = (seed: number): Said => {
 
 const [manner, file, motors] = process.argv.slice(2);
 if (!file || (manner !== "write" && manner !== "against")) {
-  console.error("npm run unchanged -- write FILE [MOTORS], or -- against FILE");
+  process.stderr.write("npm run unchanged -- write FILE [MOTORS], or -- against FILE\n");
   process.exit(2);
 }
 if (manner === "write") {
   const count = Number(motors ?? USUAL);
   const lines = [tables(), ...Array.from({ length: count }, (_, i) => answerTo(FIRST + i))];
   writeFileSync(file, lines.map((line) => `${JSON.stringify(line)}\n`).join(""));
-  console.log(`${count} motors, every table, rules ${RULES_VERSION}: written`);
+  process.stdout.write(`${count} motors, every table, rules ${RULES_VERSION}: written\n`);
 } else {
   const [was, ...answers] = readFileSync(file, "utf8")
     .trim()
     .split("\n")
     .map((line): unknown => JSON.parse(line));
   const found = [
-    ...differences(was, written(tables()), "tables"),
+    ...differences(wherever(was as Tables), wherever(written(tables()) as Tables), "tables"),
     ...answers.flatMap((answer, i) =>
       differences(answer, written(answerTo(FIRST + i)), `motor ${FIRST + i}`),
     ),
   ];
-  for (const line of found.slice(0, 40)) console.log(line);
-  console.log(`${answers.length} motors, every table: ${found.length} differences above ${BOUND}`);
+  for (const line of found.slice(0, 40)) process.stdout.write(`${line}\n`);
+  process.stdout.write(`${answers.length} motors, every table: ${found.length} differences above ${BOUND}\n`);
   process.exitCode = found.length === 0 ? 0 : 1;
 }

@@ -18,7 +18,7 @@ import {
   type ReadingValue,
   type Repair,
 } from "#core/record";
-import { cautionsFor } from "#core/safety";
+import { cautionsFor } from "#core/measure/safety";
 
 /** Everything a new shop starts with. */
 export const SHOP = INSTRUMENT_TEMPLATES.map((template, i): Instrument => ({

@@ -2,7 +2,7 @@ import { useMemo, useState, type ReactNode } from "react";
 import { uuidv7 } from "uuidv7";
 import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
-import { assessJob, type Verdict } from "#core/assess";
+import { assessJob, type Verdict } from "#core/judge";
 import { epochOf, type Entry, type JobRecord, type Reading } from "#core/record";
 import { OpenJobContext, type OpenJob } from "../web/job/openJob.ts";
 import { INTAKE, JOB } from "./entries.ts";

@@ -1,4 +1,4 @@
-import type { Evidence, LikelihoodRow, Mask, OutcomeOf, Variable } from "../inference/index.ts";
+import type { Evidence, OutcomeOf, Variable } from "../inference/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import {
   FAMILY_FACTS,
@@ -85,8 +85,6 @@ export interface CheckDefinition {
   readonly keys: "readings" | "lamps" | "choices";
   readonly slots: SlotTable;
   readonly variables: readonly Variable[];
-  readonly rows: readonly LikelihoodRow[];
-  readonly masks: readonly Mask[];
   /** Other checks whose readings its answer depends on. */
   readonly leansOn: readonly CheckId[];
   /** Made of one kind of motor alone: of others nobody asks for it, and no plan names it. */

@@ -1,4 +1,4 @@
-import { assessJob, type Verdict } from "../assess/index.ts";
+import { assessJob, type Verdict } from "../judge/index.ts";
 import { leftSound, visitOf } from "../history/index.ts";
 import { outcomeOf, type Outcome } from "../outcomes/index.ts";
 import type { JobRecord, Turning, Visit } from "../record/index.ts";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { BASIC, DECISION, HUB, lookedAndTurned, MILLIOHM, pairs, SHOP } from "../../tests/jobs.ts";
-import { assessJob, RULES_VERSION } from "../assess/index.ts";
+import { assessJob, RULES_VERSION } from "../judge/index.ts";
 import type { JobRecord } from "../record/index.ts";
 import { closedRecordOf, sinceClosing } from "./index.ts";
 

@@ -1,7 +1,7 @@
-import { factsOf } from "../catalogue/index.ts";
+import { factsOf } from "../known/index.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, MOTOR_FIELD_LABELS, type JobRecord, type Motor } from "../record/index.ts";
-import type { Verdict } from "../assess/index.ts";
+import type { Verdict } from "../judge/index.ts";
 import type { ClosedRecord } from "./closedRecord.ts";
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one ?? null) === JSON.stringify(other ?? null);

@@ -1,4 +1,4 @@
-import { constantOf, convertSpeedConstant } from "../backemf/index.ts";
+import { constantOf, convertSpeedConstant } from "../measure/backemf/index.ts";
 import type { Ratio } from "../quantity/index.ts";
 import { PAIRS, type Sitting, type Measured, type Visit } from "../record/index.ts";
 import { pairsAtReference } from "./visit.ts";

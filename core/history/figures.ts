@@ -1,4 +1,4 @@
-import { convertSpeedConstant } from "../backemf/index.ts";
+import { convertSpeedConstant } from "../measure/backemf/index.ts";
 import { PAIRS, type Measured, type Visit } from "../record/index.ts";
 
 /** Mean of a visit's three pairs at 20 °C, Ω; what they share does not average out, so U is the mean of theirs. */

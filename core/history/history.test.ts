@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { JobRecord, Visit } from "#core/record";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { celsius, job, MILLIOHM, ohmsOf, pairs, reading, REPAIR, spun } from "../../tests/jobs.ts";
 import {
   againstPast,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { constantOf } from "#core/backemf";
+import { constantOf } from "#core/measure/backemf";
 import type { KvConvention } from "#core/quantity";
 import type { ByPair, Measured, Visit } from "#core/record";
 import { celsius, DECISION, job, MILLIOHM, pairs, REPAIR, spun } from "../../tests/jobs.ts";

@@ -1,4 +1,4 @@
-import { NATURAL_EMF_SPREAD } from "../backemf/index.ts";
+import { NATURAL_EMF_SPREAD } from "../measure/backemf/index.ts";
 import tQuantile from "@stdlib/stats-base-dists-t-quantile";
 import { median, type Ratio } from "../quantity/index.ts";
 import type { Measured } from "../record/index.ts";

@@ -1,5 +1,5 @@
-import { constantOf } from "../backemf/index.ts";
-import { insulationAt40, insulationReading } from "../insulation/index.ts";
+import { constantOf } from "../measure/backemf/index.ts";
+import { insulationAt40, insulationReading } from "../measure/insulation/index.ts";
 import { combine, expanded, rectangular, scale } from "../quantity/index.ts";
 import {
   epochOf,
@@ -16,7 +16,7 @@ import {
   resistanceAt,
   pairSittingOf,
   threeFinite,
-} from "../winding/index.ts";
+} from "../measure/winding/index.ts";
 
 /** The pairs of an epoch at 20 °C with their whole uncertainty; null unless all three are finite. */
 export function pairsAtReference(job: Sitting, epoch: number): ByPair<Measured> | null {

@@ -1,4 +1,4 @@
-import { CURE_IDS, cureFactsOf, LEAST_KNOWN, type CureId } from "../catalogue/index.ts";
+import { CURE_IDS, cureFactsOf, LEAST_KNOWN, type CureId } from "../known/index.ts";
 import { median, type Minutes } from "../quantity/index.ts";
 import type { ExperienceOf, Family } from "../record/index.ts";
 import type { Outcome } from "./outcome.ts";

@@ -1,6 +1,5 @@
-import { assessJob } from "../assess/index.ts";
-import type { CureId, FaultId } from "../catalogue/index.ts";
-import { proofOf, releaseOf, type Proof } from "../decision/index.ts";
+import { assessJob, proofOf, releaseOf, type Proof } from "../judge/index.ts";
+import type { CureId, FaultId } from "../known/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { costsOf } from "../report/index.ts";
 import {

@@ -9,7 +9,7 @@ import {
   pairs,
   REPAIR,
 } from "../../tests/jobs.ts";
-import { assessJob } from "../assess/index.ts";
+import { assessJob } from "../judge/index.ts";
 import {
   calibrationOf,
   experienceIn,

@@ -1,6 +1,6 @@
-import { answerIn, CHECKS } from "../assess/index.ts";
+import { answerIn, CHECKS } from "../measure/index.ts";
 import { leftOutReason, skipReason } from "../check/index.ts";
-import { proofOf, releaseOf, type Proof } from "../decision/index.ts";
+import { proofOf, releaseOf, type Proof } from "../judge/index.ts";
 import {
   jobName,
   COMPLAINT_LABELS,

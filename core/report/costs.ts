@@ -1,4 +1,4 @@
-import { labour, termsOf } from "../catalogue/index.ts";
+import { labour, termsOf } from "../known/index.ts";
 import { standingParts, WARRANTY_LABELS, type JobRecord } from "../record/index.ts";
 
 /** What a repair costs, and what else it would have been. */

@@ -1,4 +1,4 @@
-import type { Proof } from "../decision/index.ts";
+import type { Proof } from "../judge/index.ts";
 import type { Disposition } from "../record/index.ts";
 
 /** What becomes of the motor, for somebody who has never opened one. */

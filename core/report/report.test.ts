@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { FAULT_IDS, factsOf } from "#core/catalogue";
+import { FAULT_IDS, factsOf } from "#core/known";
 import {
   DISPOSITIONS,
   type BurnIn,

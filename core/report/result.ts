@@ -1,14 +1,15 @@
-import { assessJob, type Verdict } from "../assess/index.ts";
-import { factsOf } from "../catalogue/index.ts";
-import { lowerFirst } from "../check/index.ts";
 import {
+  assessJob,
+  type Verdict,
   isNothingWrong,
   nextSuspects,
   proofOf,
   releaseOf,
   runProofOf,
   suspectsLead,
-} from "../decision/index.ts";
+} from "../judge/index.ts";
+import { factsOf } from "../known/index.ts";
+import { lowerFirst } from "../check/index.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, epochOf, type JobRecord } from "../record/index.ts";
 

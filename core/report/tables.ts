@@ -1,4 +1,4 @@
-import { balanceOfSpin, constantOf, spinOf } from "../backemf/index.ts";
+import { balanceOfSpin, constantOf, spinOf } from "../measure/backemf/index.ts";
 import {
   FREQUENCY,
   KV_CONVENTION_LABELS,
@@ -30,7 +30,7 @@ import {
   windingInstrument,
   windingTemperature,
   type MeasuredPair,
-} from "../winding/index.ts";
+} from "../measure/winding/index.ts";
 
 /** One sitting of pairs as a table. */
 export interface PairTable {

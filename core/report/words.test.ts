@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { assessJob, type Verdict } from "#core/assess";
-import { factsOf } from "#core/catalogue";
+import { assessJob, type Verdict } from "#core/judge";
+import { factsOf } from "#core/known";
 import type { JobRecord } from "#core/record";
 import {
   BASIC,

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import type { JobRecord } from "#core/record";
 
 // A process of its own, a record on its standard input: nothing compiled, nothing kept.

@@ -1,4 +1,4 @@
-import { readJournal } from "#core/assess";
+import { readJournal } from "#core/judge";
 import { INSTRUMENT_TEMPLATES } from "#core/quantity";
 import type { JobRecord } from "#core/record";
 import { demoSteps } from "../../server/demo/build.ts";

@@ -1,6 +1,6 @@
 import { spawnSync } from "node:child_process";
 import { fileURLToPath } from "node:url";
-import { assessJob, kindOf, modelFor, type MotorModel } from "#core/assess";
+import { assessJob, kindOf, modelFor, type MotorModel } from "#core/judge";
 import { infer, rankSteps, type Circumstances, type Evidence, type Model } from "#core/inference";
 import type { JobRecord } from "#core/record";
 import { demoRecords } from "./demoRecords.ts";

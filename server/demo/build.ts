@@ -17,9 +17,9 @@ import type {
   ReadingValue,
   WaitingFor,
 } from "#core/record";
-import { REPAIR_PLANS } from "#core/decision";
-import type { CureId } from "#core/catalogue";
-import { cautionsFor } from "#core/safety";
+import { REPAIR_PLANS } from "#core/judge";
+import type { CureId } from "#core/known";
+import { cautionsFor } from "#core/measure/safety";
 
 /** One more reading of a demo job: what is typed, and what kind of value that is. */
 export interface DemoReading {

@@ -5,7 +5,7 @@ import { openPromise, type Entry, type ZipFile } from "yauzl";
 import { BUNDLE_FILES, BUNDLE_JSON, groundsOf, readBundle } from "#contract/bundle";
 import type { BundledJob } from "#contract/bundledJob";
 import { PHOTO_LIMITS } from "#contract/photos";
-import { readJournal } from "#core/assess";
+import { readJournal } from "#core/judge";
 import type { Motor } from "#core/record";
 import { Problem } from "../problem.ts";
 import { checkPicture } from "../services/files.ts";

@@ -1,6 +1,6 @@
 import type { Stage, Summary } from "#contract/jobs";
 import type { UnitVisit } from "#contract/shop";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { closedRecordOf, type ClosedRecord, type JobHead } from "#core/closing";
 import { leftSound, visitOf } from "#core/history";
 import { outcomeOf } from "#core/outcomes";

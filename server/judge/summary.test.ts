@@ -1,4 +1,4 @@
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { describe, expect, it } from "vitest";
 import {
   BASIC,

@@ -1,9 +1,9 @@
 import type { Stage, Summary } from "#contract/jobs";
-import { checkOf, isSound, ownPlan, type Verdict } from "#core/assess";
+import { isSound, type Verdict, nextStepOf, type NextStep } from "#core/judge";
+import { checkOf, ownPlan } from "#core/measure";
 import { lowerFirst } from "#core/check";
-import { nextStepOf, type NextStep } from "#core/decision";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
-import { madeSafe, runningWait } from "#core/safety";
+import { madeSafe, runningWait } from "#core/measure/safety";
 
 type Step = Pick<Summary, "next" | "to" | "minutes" | "due">;
 

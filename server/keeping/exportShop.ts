@@ -8,7 +8,7 @@ import { finished } from "node:stream/promises";
 import { stringify } from "csv-stringify/sync";
 import { ZipFile } from "yazl";
 import type { JobLine } from "#contract/jobs";
-import { placeText, readingText } from "#core/assess";
+import { placeText, readingText } from "#core/judge";
 import { QUANTITIES } from "#core/quantity";
 import { jobName, timeIn, COMPLAINT_LABELS, FAMILY_FACTS, type JobRecord, type Reading } from "#core/record";
 import { zipBundle } from "../bundleZip.ts";

@@ -1,4 +1,5 @@
-import { CHECKS, misread, type Verdict } from "#core/assess";
+import { type Verdict } from "#core/judge";
+import { CHECKS, misread } from "#core/measure";
 import { closedRecordOf, type ClosedRecord } from "#core/closing";
 import { visitOf } from "#core/history";
 import type { JobRecord, Motor, Reading, Turning, UnreadNote, Visit } from "#core/record";

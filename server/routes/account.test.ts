@@ -4,7 +4,7 @@ import { API } from "#contract/routes";
 import type { JobList, JobView } from "#contract/jobs";
 import type { Account } from "#contract/shop";
 import { readView } from "#contract/view";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import type { Found } from "#core/outcomes";
 import { fillDemo } from "../demo/fill.ts";
 import { services } from "../services/index.ts";

@@ -7,7 +7,7 @@ import type { BundledJob } from "#contract/bundledJob";
 import { API } from "#contract/routes";
 import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { choice, HUB, job, MILLIOHM, pairs } from "../../tests/jobs.ts";
 import {
   aDecision,

@@ -1,7 +1,6 @@
-import type { IncomingMessage } from "node:http";
+import { type IncomingMessage, request as plainRequest } from "node:http";
 import type { AddressInfo } from "node:net";
 import { once } from "node:events";
-import { request as plainRequest } from "node:http";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { pino } from "pino";
 import { Op } from "sequelize";

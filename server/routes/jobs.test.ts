@@ -8,7 +8,7 @@ import {
   problemSchema,
   receiptSchema,
 } from "#contract/responseSchemas";
-import { RULES_VERSION } from "#core/assess";
+import { RULES_VERSION } from "#core/judge";
 import { standing } from "#core/record";
 import { HUB } from "../../tests/jobs.ts";
 import {

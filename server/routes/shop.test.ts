@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { unitsSchema } from "#contract/responseSchemas";
 import { API } from "#contract/routes";
-import { answerIn } from "#core/assess";
+import { answerIn } from "#core/measure";
 import { aDecision, aReading, aTurning, INTAKE, JOB, useShop, uuid } from "../../tests/shop.ts";
 
 const shop = useShop();

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from "vitest";
 import type { JobView } from "#contract/jobs";
 import { API } from "#contract/routes";
 import { readView } from "#contract/view";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { sinceClosing } from "#core/closing";
 import { HUB } from "../../tests/jobs.ts";
 import { aDecision, aReading, aTurning, INTAKE, JOB, useShop, uuid } from "../../tests/shop.ts";

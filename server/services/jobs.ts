@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from "node:util";
 import { pino, type Logger } from "pino";
 import { col, fn, Op, where, type Transaction, type WhereOptions } from "sequelize";
 import type { BenchAside, JobFilter, JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
-import { readJournal } from "#core/assess";
+import { readJournal } from "#core/judge";
 import type { ClosedRecord } from "#core/closing";
 import { foldCase, jobName, type Entry, type Intake, type JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";

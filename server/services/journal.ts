@@ -1,5 +1,5 @@
 import { literal, Op, QueryTypes, type Transaction } from "sequelize";
-import { placeText, readJournal } from "#core/assess";
+import { placeText, readJournal } from "#core/judge";
 import type { ClosedRecord } from "#core/closing";
 import type { ClosedElsewhere, JobView, JournalChange, Origin, Receipt } from "#contract/jobs";
 import type { Instrument } from "#core/quantity";

@@ -1,7 +1,7 @@
-import { readingText } from "#core/assess";
+import { readingText } from "#core/judge";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { HALL_RINGS, type HallState } from "#core/hall";
+import { HALL_RINGS, type HallState } from "#core/measure/hall";
 import { POLE_PAIRS, SPEED } from "#core/quantity";
 import { HUB, measured, reading } from "../../tests/jobs.ts";
 import { slotsOf, type Route } from "./backemf/spinSlots.ts";

@@ -1,4 +1,4 @@
-import { readingText } from "#core/assess";
+import { readingText } from "#core/judge";
 import { describe, expect, it } from "vitest";
 import { choice, DECISION, job, reading, REPAIR } from "../../tests/jobs.ts";
 import { lastEntryOf } from "./lastEntry.ts";

@@ -1,4 +1,4 @@
-import { checkOf, slotOf } from "#core/assess";
+import { checkOf, slotOf } from "#core/measure";
 import {
   DISPOSITION_LABELS,
   RELEASE_LABELS,

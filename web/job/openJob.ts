@@ -3,7 +3,7 @@ import { uuidv7 } from "uuidv7";
 import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
 import { sinceClosing, type ClosedRecord } from "#core/closing";
-import type { Verdict } from "#core/assess";
+import type { Verdict } from "#core/judge";
 import {
   epochOf,
   type CheckId,

@@ -1,4 +1,4 @@
-import type { Here } from "#core/safety";
+import type { Here } from "#core/measure/safety";
 import { useBench } from "../app/store.ts";
 import { hereNow } from "./hereNow.ts";
 import { useOpenJob } from "./openJob.ts";

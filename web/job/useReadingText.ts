@@ -1,4 +1,4 @@
-import { readingText } from "#core/assess";
+import { readingText } from "#core/judge";
 import type { Reading } from "#core/record";
 import { useOpenJob } from "./openJob.ts";
 

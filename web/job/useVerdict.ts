@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { Outlook, Verdict } from "#core/assess";
+import type { Outlook, Verdict } from "#core/judge";
 import { workshopOf, type JobRecord } from "#core/record";
 import { assessorOf } from "./assessor.ts";
 import type { OpenJob } from "./openJob.ts";

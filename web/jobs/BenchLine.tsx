@@ -4,7 +4,7 @@ import type { JobLine } from "#contract/jobs";
 import { lowerFirst, type CheckState } from "#core/check";
 import { chanceText } from "#core/quantity";
 import { DISPOSITION_LABELS, jobName } from "#core/record";
-import type { Here } from "#core/safety";
+import type { Here } from "#core/measure/safety";
 import { useHereAtBench } from "../job/hereNow.ts";
 import { dueText } from "../ui/dueText.ts";
 import { Mark } from "../ui/Mark.tsx";

@@ -1,4 +1,4 @@
-import { experienceFor } from "#core/catalogue";
+import { experienceFor } from "#core/known";
 import { foundWords } from "#core/outcomes";
 import { FAMILY_FACTS, type Family } from "#core/record";
 import { useFoundQuery, useLimitsQuery } from "../app/api.ts";

@@ -19,7 +19,7 @@ import {
   WARRANTY_LABELS,
   type Family,
 } from "#core/record";
-import { schemeOf } from "#core/electronics";
+import { schemeOf } from "#core/measure/electronics";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
 import { ChipField } from "../ui/ChipField.tsx";
 import { FormField } from "../ui/FormField.tsx";

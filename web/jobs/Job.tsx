@@ -2,11 +2,11 @@ import { lazy, useEffect, useMemo, useRef, useState, type ReactNode } from "reac
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
-import { CHECKS, checkOf, keptVerdict } from "#core/assess";
+import { keptVerdict, nextStepOf } from "#core/judge";
+import { CHECKS, checkOf } from "#core/measure";
 import type { CheckDefinition } from "#core/check";
-import { nextStepOf } from "#core/decision";
 import { FAMILY_FACTS } from "#core/record";
-import { lapsed, madeSafeAt, type Here } from "#core/safety";
+import { lapsed, madeSafeAt, type Here } from "#core/measure/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
 import { WhoIsHere } from "../shell/Person.tsx";
 import { useBench } from "../app/store.ts";

@@ -1,4 +1,4 @@
-import { CHECKS } from "#core/assess";
+import { CHECKS } from "#core/measure";
 import type { Motor } from "#core/record";
 import { JobHeader } from "./JobHeader.tsx";
 import { Zones, type PlanFold } from "./Zones.tsx";

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { JobStep } from "#contract/jobs";
-import { isSound } from "#core/assess";
+import { isSound } from "#core/judge";
 import { lowerFirst } from "#core/check";
 import { chanceText } from "#core/quantity";
 import { Keypad } from "../checks/entry/Keypad.tsx";

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { CheckDefinition } from "#core/check";
 import { FAMILY_FACTS, type JobRecord } from "#core/record";
-import { cautionsFor, isDone, madeSafe, runningWait } from "#core/safety";
+import { cautionsFor, isDone, madeSafe, runningWait } from "#core/measure/safety";
 import { useHere } from "../job/useHere.ts";
 import { usePhone } from "../job/usePhone.ts";
 import { useOpenJob } from "../job/openJob.ts";

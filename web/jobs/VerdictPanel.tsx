@@ -1,8 +1,8 @@
 import type { ReactNode } from "react";
-import { CHECKS, type NextCheck, type Outlook, type Verdict } from "#core/assess";
-import { curesText } from "#core/catalogue";
+import { type NextCheck, type Outlook, type Verdict, type NextStep } from "#core/judge";
+import { CHECKS } from "#core/measure";
+import { curesText } from "#core/known";
 import { lowerFirst, upperFirst } from "#core/check";
-import type { NextStep } from "#core/decision";
 import type { CheckId } from "#core/record";
 import { chanceText } from "#core/quantity";
 import { Unbroken } from "../ui/Unbroken.tsx";

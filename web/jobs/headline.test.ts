@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import { job, lookedAndTurned, REPAIR } from "../../tests/jobs.ts";
 import { headlineOf } from "./headline.ts";
 

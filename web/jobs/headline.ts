@@ -1,4 +1,4 @@
-import { decidedText } from "#core/catalogue";
+import { decidedText } from "#core/known";
 import { lowerFirst } from "#core/check";
 import type { OpenJob } from "../job/openJob.ts";
 

@@ -1,7 +1,7 @@
 import { uuidv7 } from "uuidv7";
 import { intakeSchema } from "#contract/jobSchemas";
 import type { MotorModel } from "#contract/shop";
-import { diagramProblems } from "#core/electronics";
+import { diagramProblems } from "#core/measure/electronics";
 import {
   CURRENT,
   parseQuantity,

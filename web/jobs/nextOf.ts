@@ -1,5 +1,5 @@
 import type { JobLine, Summary } from "#contract/jobs";
-import type { Here } from "#core/safety";
+import type { Here } from "#core/measure/safety";
 
 /** What comes next of a job for who looks at the bench. */
 export type NextOf = Pick<Summary, "next" | "to" | "minutes"> & {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { assessJob } from "#core/assess";
+import { assessJob } from "#core/judge";
 import {
   BASIC,
   DECISION,

@@ -1,8 +1,8 @@
 import type { JobStep } from "#contract/jobs";
 import type { CheckState } from "#core/check";
-import { ownPlan, type Verdict } from "#core/assess";
-import { nextStepOf, proofOf, type NextStep } from "#core/decision";
-import { lapsed, type Here } from "#core/safety";
+import { type Verdict, nextStepOf, proofOf, type NextStep } from "#core/judge";
+import { ownPlan } from "#core/measure";
+import { lapsed, type Here } from "#core/measure/safety";
 import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
 
 /** A line of the plan: a check, or what settles the job. */

@@ -1,8 +1,7 @@
 import type { ReactElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
-import { assessJob } from "#core/assess";
-import type { NextStep } from "#core/decision";
+import { assessJob, type NextStep } from "#core/judge";
 import type { Complaint } from "#core/record";
 import {
   BASIC,

@@ -7,7 +7,7 @@ import {
   type MeasuredPair,
   type PairChange,
   type PairSitting,
-} from "#core/winding";
+} from "#core/measure/winding";
 import { WindingDrawing, type DrawnPair } from "../checks/drawing/WindingDrawing.tsx";
 import { useOpenJob } from "../job/openJob.ts";
 

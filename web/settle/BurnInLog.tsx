@@ -1,6 +1,6 @@
 import { FormProvider, useForm } from "react-hook-form";
 import { burnInSchema } from "#contract/workSchemas";
-import { runProofOf } from "#core/decision";
+import { runProofOf } from "#core/judge";
 import { temperatureText } from "#core/quantity";
 import { CONSEQUENCE_LABELS, LOAD_LABELS, LOADS, SOUNDS, type Load, type Sound } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";

@@ -1,10 +1,17 @@
 import { useId, useState, type FormEvent } from "react";
 import { addDays, format, parseISO } from "date-fns";
 import { Link, useNavigate } from "react-router";
-import { nextSuspects, suspectsLead, plansOf } from "#core/decision";
+import {
+  nextSuspects,
+  suspectsLead,
+  plansOf,
+  cheapestUntil,
+  otherHalfOf,
+  type Action,
+  type OtherHalf,
+} from "#core/judge";
 import { chanceText } from "#core/quantity";
-import { cheapestUntil, otherHalfOf, type Action, type OtherHalf } from "#core/assess";
-import { cureFactsOf, curesText, decidedText, termsOf, type FaultId } from "#core/catalogue";
+import { cureFactsOf, curesText, decidedText, termsOf, type FaultId } from "#core/known";
 import { lowerFirst } from "#core/check";
 import {
   CONSEQUENCE_LABELS,

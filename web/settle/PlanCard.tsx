@@ -1,6 +1,6 @@
 import { useState, type ChangeEvent } from "react";
 import { filePath } from "#contract/routes";
-import type { PlanStep, RepairPlan } from "#core/decision";
+import type { RepairStep, RepairPlan } from "#core/judge";
 import { workshopOf } from "#core/record";
 import { useKeepPhoto } from "../job/useKeepPhoto.ts";
 import { useOpenJob } from "../job/openJob.ts";
@@ -9,7 +9,7 @@ import { timeText } from "../ui/dates.ts";
 
 interface StepProps {
   readonly plan: RepairPlan;
-  readonly step: PlanStep;
+  readonly step: RepairStep;
 }
 
 /** A step to tick; where it asks for a photo, the photo ticks it. */

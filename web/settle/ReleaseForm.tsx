@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from "react";
-import { notReleasable, releaseOf, watchWords } from "#core/decision";
+import { notReleasable, releaseOf, watchWords } from "#core/judge";
 import { RELEASE_LABELS, RELEASES, type ReleaseKind } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";

@@ -1,8 +1,8 @@
 import { useState, type FormEvent } from "react";
 import { Link } from "react-router";
-import { CHECKS } from "#core/assess";
-import { decidedText } from "#core/catalogue";
-import { proofOf, releaseOf, type Proof } from "#core/decision";
+import { CHECKS } from "#core/measure";
+import { decidedText } from "#core/known";
+import { proofOf, releaseOf, type Proof } from "#core/judge";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import { repairSchema } from "#contract/jobSchemas";
-import { awaitedParts, plansOf, REPAIR_PLANS } from "#core/decision";
+import { awaitedParts, plansOf, REPAIR_PLANS } from "#core/judge";
 import { workshopOf, type Decision } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
 import type { OutcomeLine } from "#contract/shop";
-import { decidedText } from "#core/catalogue";
+import { decidedText } from "#core/known";
 import { COME_BACK_DAYS, STAYED_AWAY_DAYS, type Band, type Truth } from "#core/outcomes";
 import { chanceText, shareText } from "#core/quantity";
 import { useAccountQuery } from "../app/api.ts";

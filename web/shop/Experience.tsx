@@ -1,5 +1,5 @@
 import { useForm } from "react-hook-form";
-import { CURE_IDS, cureFactsOf, LEAST_KNOWN } from "#core/catalogue";
+import { CURE_IDS, cureFactsOf, LEAST_KNOWN } from "#core/known";
 import { FAMILY_FACTS, type ExperienceOf, type ShopLimits } from "#core/record";
 import { sentenceOf, useLimitsQuery, useModelsQuery, usePutLimitsMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";

@@ -1,5 +1,5 @@
 import { limitsSchema } from "#contract/limitsSchema";
-import { CURE_IDS, cureFactsOf, termsOf, USUAL_HOURLY } from "#core/catalogue";
+import { CURE_IDS, cureFactsOf, termsOf, USUAL_HOURLY } from "#core/known";
 import {
   FAMILIES,
   FAMILY_FACTS,

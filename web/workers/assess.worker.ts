@@ -1,5 +1,5 @@
 import { expose } from "comlink";
-import { assessJob, outlookOf, type NextCheck, type Outlook, type Verdict } from "#core/assess";
+import { assessJob, outlookOf, type NextCheck, type Outlook, type Verdict } from "#core/judge";
 import {
   FAMILY_FACTS,
   PHASES,

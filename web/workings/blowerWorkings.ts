@@ -1,4 +1,4 @@
-import { airflowOf, fanAt, fedAt, mainsBand, waitFor } from "#core/electronics";
+import { airflowOf, fanAt, fedAt, mainsBand, waitFor } from "#core/measure/electronics";
 import { COUNT, quantityText, RESISTANCE, SPEED, VOLTAGE } from "#core/quantity";
 import { significant, type ResultLine, type Working } from "./working.ts";
 

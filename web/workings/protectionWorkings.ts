@@ -1,4 +1,4 @@
-import { insulationAt40, ohmsPerVolt, polarisationIndex, type Insulation } from "#core/insulation";
+import { insulationAt40, ohmsPerVolt, polarisationIndex, type Insulation } from "#core/measure/insulation";
 import { quantityText, RESISTANCE, TEMPERATURE, VOLTAGE } from "#core/quantity";
 import {
   platinumAt,

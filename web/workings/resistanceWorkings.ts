@@ -6,7 +6,7 @@ import {
   starLimbsOf,
   temperatureFactor,
   type Conductor,
-} from "#core/winding";
+} from "#core/measure/winding";
 import { meterAdvice } from "../checks/winding/meterAdvice.ts";
 import type { Working } from "./working.ts";
 

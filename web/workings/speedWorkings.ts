@@ -9,7 +9,7 @@ import {
   speedConstant,
   speedOf,
   spinGate,
-} from "#core/backemf";
+} from "#core/measure/backemf";
 import {
   CURRENT,
   FREQUENCY,

@@ -1,5 +1,5 @@
 import { CURRENT, LENGTH, quantityText, RESISTANCE, TEMPERATURE, VOLTAGE, WIRE_AREA } from "#core/quantity";
-import { areaOfGauge, wireResistance } from "#core/winding";
+import { areaOfGauge, wireResistance } from "#core/measure/winding";
 import { significant, type Working } from "./working.ts";
 
 /** Gauges as wire is sold, 4/0 to 30. */

@@ -10,7 +10,7 @@ import {
   SISTER,
   spinOf,
   spinVoltmeter,
-} from "#core/backemf";
+} from "#core/measure/backemf";
 import { findingOf } from "#core/check";
 import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrument } from "#core/quantity";
 import { PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord, type Phase } from "#core/record";

@@ -6,7 +6,7 @@ import {
   polePairsOf,
   speedAtRatedLoad,
   spinOf,
-} from "#core/backemf";
+} from "#core/measure/backemf";
 import type { Finding } from "#core/check";
 import {
   KV_CONVENTION_LABELS,

@@ -1,4 +1,4 @@
-import { BARE_LEADS_LIMIT, type PlannedSpin } from "#core/backemf";
+import { BARE_LEADS_LIMIT, type PlannedSpin } from "#core/measure/backemf";
 import { KV_CONVENTION_LABELS, quantityText, SPEED, SPEED_CONSTANT, VOLTAGE } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";

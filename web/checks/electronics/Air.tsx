@@ -1,4 +1,4 @@
-import { CFM_A_FLASH } from "#core/electronics";
+import { CFM_A_FLASH } from "#core/measure/electronics";
 import { useOpenJob } from "../../job/openJob.ts";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";

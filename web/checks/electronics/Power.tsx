@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { answersAsked, pointsOf, schemeOf } from "#core/electronics";
+import { answersAsked, pointsOf, schemeOf } from "#core/measure/electronics";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { isTyping } from "../../ui/isTyping.ts";

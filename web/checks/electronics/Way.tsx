@@ -1,4 +1,4 @@
-import { lostOn, placeWords, readAt, type Point, type Way as WayOf } from "#core/electronics";
+import { lostOn, placeWords, readAt, type Point, type Way as WayOf } from "#core/measure/electronics";
 import { quantityText, VOLTAGE } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Mark } from "../../ui/Mark.tsx";

@@ -1,4 +1,4 @@
-import { placeText } from "#core/assess";
+import { placeText } from "#core/judge";
 import type { CheckId, Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";

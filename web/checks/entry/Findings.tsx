@@ -1,5 +1,5 @@
 import type { CheckId } from "#core/record";
-import { answerIn } from "#core/assess";
+import { answerIn } from "#core/measure";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Judged } from "../../ui/Notice.tsx";
 import { Unbroken } from "../../ui/Unbroken.tsx";

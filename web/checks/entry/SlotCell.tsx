@@ -1,5 +1,4 @@
-import type { CheckId } from "#core/record";
-import { latestIn } from "#core/record";
+import { type CheckId, latestIn } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
 import { EntryField } from "./EntryField.tsx";

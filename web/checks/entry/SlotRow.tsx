@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { slotOf } from "#core/assess";
+import { slotOf } from "#core/measure";
 import { latestIn, standingIn, type CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";

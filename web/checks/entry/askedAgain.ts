@@ -1,4 +1,4 @@
-import type { Verdict } from "#core/assess";
+import type { Verdict } from "#core/judge";
 import type { CheckId } from "#core/record";
 
 /** Whether a place that was read already is to be read once more, as the next step or among the others. */

@@ -1,4 +1,4 @@
-import { checkOf, slotOf } from "#core/assess";
+import { checkOf, slotOf } from "#core/measure";
 import { kindOf } from "#core/check";
 import type { QuantityKind } from "#core/quantity";
 import type { CheckId, Motor } from "#core/record";

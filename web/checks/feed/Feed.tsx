@@ -1,4 +1,4 @@
-import { SAGS_BELOW } from "#core/feed";
+import { SAGS_BELOW } from "#core/measure/feed";
 import { shareText } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";

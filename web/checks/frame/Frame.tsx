@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { findingOf, likelihoodOf } from "#core/check";
-import { endsTooLow, FRAME } from "#core/frame";
+import { endsTooLow, FRAME } from "#core/measure/frame";
 import { canMeasure, quantityText, reachOf, RESISTANCE } from "#core/quantity";
 import { latestIn, PHASES } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";

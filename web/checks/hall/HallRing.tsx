@@ -1,4 +1,4 @@
-import { HALL_RINGS, type HallState } from "#core/hall";
+import { HALL_RINGS, type HallState } from "#core/measure/hall";
 
 const SIZE = 240;
 const MIDDLE = SIZE / 2;

@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 import { useState, type FormEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { findingOf } from "#core/check";
-import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, LAMPS, spacingOf } from "#core/hall";
+import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, LAMPS, spacingOf } from "#core/measure/hall";
 import { choiceIn, hallSpacingOf } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";

@@ -1,4 +1,4 @@
-import { HALL_SIGNALS } from "#core/hall";
+import { HALL_SIGNALS } from "#core/measure/hall";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Key } from "../../ui/Key.tsx";
 import type { LampEntry } from "./useLamps.ts";

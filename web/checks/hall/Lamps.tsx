@@ -1,4 +1,4 @@
-import { HALL_SIGNALS, type HallSignal, type HallState } from "#core/hall";
+import { HALL_SIGNALS, type HallSignal, type HallState } from "#core/measure/hall";
 
 /** Three lamps large enough to be seen across the bench; pressing one says that it changed. */
 export function Lamps({

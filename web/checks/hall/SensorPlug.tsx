@@ -1,4 +1,4 @@
-import { HALL_SIGNALS } from "#core/hall";
+import { HALL_SIGNALS } from "#core/measure/hall";
 
 const PINS = ["+", "−", ...HALL_SIGNALS] as const;
 type Pin = (typeof PINS)[number];

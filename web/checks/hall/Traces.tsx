@@ -1,4 +1,4 @@
-import { HALL_SIGNALS, type HallState } from "#core/hall";
+import { HALL_SIGNALS, type HallState } from "#core/measure/hall";
 
 const WIDTH = 300;
 const ROW = 24;

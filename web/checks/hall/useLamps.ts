@@ -1,5 +1,12 @@
 import { useState } from "react";
-import { hallStates, isHallState, lampsChanged, toggled, type HallSignal, type HallState } from "#core/hall";
+import {
+  hallStates,
+  isHallState,
+  lampsChanged,
+  toggled,
+  type HallSignal,
+  type HallState,
+} from "#core/measure/hall";
 import { inOrder } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 

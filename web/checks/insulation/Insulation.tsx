@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { slotOf } from "#core/assess";
+import { slotOf } from "#core/measure";
 import { unmetNeeds } from "#core/check";
-import { LEAST_INSULATION } from "#core/insulation";
+import { LEAST_INSULATION } from "#core/measure/insulation";
 import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
 import { Unbroken } from "../../ui/Unbroken.tsx";
 import { useOpenJob } from "../../job/openJob.ts";

@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from "react";
-import { slotOf } from "#core/assess";
+import { slotOf } from "#core/measure";
 import { unmetNeeds } from "#core/check";
 import { latestIn } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";

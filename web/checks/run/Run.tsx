@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { CONNECTOR_HEAT, NO_LOAD_LIMIT, RAILS } from "#core/run";
+import { CONNECTOR_HEAT, NO_LOAD_LIMIT, RAILS } from "#core/measure/run";
 import { shareText } from "#core/quantity";
 import { PHASES } from "#core/record";
 import { useKeysHere } from "../../job/keysHere.ts";

@@ -1,6 +1,13 @@
 import { useEffect, useState, type FormEvent } from "react";
 import { latestIn } from "#core/record";
-import { cautionsFor, isDone, lapsed, minutesOf, waitCut, type Caution as CautionOf } from "#core/safety";
+import {
+  cautionsFor,
+  isDone,
+  lapsed,
+  minutesOf,
+  waitCut,
+  type Caution as CautionOf,
+} from "#core/measure/safety";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useHere } from "../../job/useHere.ts";
 import { useReadingText } from "../../job/useReadingText.ts";

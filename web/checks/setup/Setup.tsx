@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { canMeasure } from "#core/quantity";
 import { pairName } from "#core/record";
-import { firstPairOf } from "#core/setup";
+import { firstPairOf } from "#core/measure/setup";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution } from "../../ui/Notice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";

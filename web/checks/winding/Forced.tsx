@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { canMeasure, CURRENT, quantityText, shareText, uncertainText, RESISTANCE } from "#core/quantity";
 import { pairName, PAIRS, quantitiesIn } from "#core/record";
-import { heatsWinding, MOST_FORCED_SHARE, pairSittingOf } from "#core/winding";
+import { heatsWinding, MOST_FORCED_SHARE, pairSittingOf } from "#core/measure/winding";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution } from "../../ui/Notice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";

@@ -1,5 +1,5 @@
 import { pairName, phasesOf, type Motor, type Pair } from "#core/record";
-import type { MeasuredPair } from "#core/winding";
+import type { MeasuredPair } from "#core/measure/winding";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Unbroken } from "../../ui/Unbroken.tsx";
 import { EntryField } from "../entry/EntryField.tsx";

@@ -10,7 +10,7 @@ import {
   JUDGEMENT_WORDS,
 } from "#core/quantity";
 import { pairName, PAIRS, PHASES, phasesOf, type Pair } from "#core/record";
-import { hazardousSupply } from "#core/safety";
+import { hazardousSupply } from "#core/measure/safety";
 import {
   healthyPairPrior,
   PAIRS_AT_REST,
@@ -18,7 +18,7 @@ import {
   STEADY,
   windingInstrument,
   windingTemperature,
-} from "#core/winding";
+} from "#core/measure/winding";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { Unbroken } from "../../ui/Unbroken.tsx";

@@ -1,5 +1,5 @@
 import { percentText, shareText, type Instrument, type Ohms, type Ratio } from "#core/quantity";
-import { canDecide } from "#core/winding";
+import { canDecide } from "#core/measure/winding";
 
 /** Below this a figure would read 0.0 %. */
 const FINEST: Ratio = 0.001;

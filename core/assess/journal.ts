@@ -1,7 +1,0 @@
-import { fold, type Entry, type Folded, type Grounds, type Intake } from "../record/index.ts";
-import { misread } from "./registry.ts";
-
-/** A journal as the record that is judged, held against what the checks declare. See {@link fold}. */
-export function readJournal(intake: Intake, entries: readonly Entry[], grounds: Grounds): Folded {
-  return fold(intake, entries, grounds, misread);
-}

@@ -1,6 +1,0 @@
-/** Insulation: corrected to 40 °C, polarisation index, ohms per volt, and the check with a tester. */
-export * from "./insulation.ts";
-export * from "./slots.ts";
-export * from "./variables.ts";
-export * from "./check.ts";
-export { FRAME_TOGETHER } from "./likelihoods.ts";

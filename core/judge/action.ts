@@ -1,0 +1,244 @@
+import {
+  bitOf,
+  CURE_IDS,
+  FAULT_IDS,
+  costOf,
+  cureFactsOf,
+  curesIn,
+  dispositionOf,
+  factsOf,
+  labour,
+  paymentFor,
+  PRECEDENCE,
+  termsOf,
+  type CureId,
+  type Payment,
+} from "../known/index.ts";
+import {
+  askedShares,
+  askingsOf,
+  cureOutlooks,
+  curesOf,
+  leadingTypes,
+  type Inference,
+} from "../inference/index.ts";
+import { chanceText, type Minutes } from "../quantity/index.ts";
+import type { Consequence, Disposition, Family, Motor, PriceBook } from "../record/index.ts";
+import type { MotorModel } from "./model.ts";
+
+/** Something that could be done, with what speaks for it. */
+export interface Action {
+  /** All of it together; nothing where the motor is sound. */
+  readonly cures: readonly CureId[];
+  readonly disposition: Disposition;
+  /** P(it is all that is needed). */
+  readonly probability: number;
+  /** P(the same, and nothing of it is needless). */
+  readonly exact: number;
+  /** What of its cost is needless on average. */
+  readonly waste: number;
+  readonly minutes: Minutes;
+  /** What the parts cost, in the shop's currency. */
+  readonly parts: number;
+  /** Days until the last part is there; 0 where all lies on the shelf. */
+  readonly days: number;
+  /** Parts and labour, in the shop's currency. */
+  readonly cost: number;
+  /** What it costs on top where it is not the cure: finding out, what then has to be done, a come-back now and then. */
+  readonly wrongCost: number;
+  /** Cost with what being wrong costs on average. */
+  readonly expectedCost: number;
+  /** Why it is not offered, whatever it costs: a hazard would stay. Null where it is safe enough. */
+  readonly unsafe: string | null;
+}
+
+/** Finding out that it was not the cure, and starting anew. Bench judgement, minutes. */
+export const REWORK: Minutes = 45;
+/** Share of wrong repairs that their proof does not show. Bench judgement. */
+export const ESCAPES = 0.25;
+/** What a failure in use costs, by what it hurts. Examples: money cannot buy back what the last three can do. */
+export const COME_BACK: Readonly<Record<Consequence, number>> = {
+  nuisance: 60,
+  property: 200,
+  vehicle: 350,
+  person: 1500,
+  aircraft: 1500,
+};
+/** Largest chance that the action is wrong at which it is still decided on, by what a failure hurts. Judgement. */
+export const MOST_DOUBT: Readonly<Record<Consequence, number>> = {
+  nuisance: 0.1,
+  property: 0.1,
+  vehicle: 0.08,
+  person: 0.05,
+  aircraft: 0.06,
+};
+const HAZARDS = FAULT_IDS.filter((fault) => factsOf(fault).hazard);
+/** Largest chance of such a fault at which an action that leaves it is still offered. Judgement. */
+export const MOST_HAZARD: Readonly<Record<Consequence, number>> = {
+  nuisance: 0.25,
+  property: 0.15,
+  vehicle: 0.1,
+  person: 0.05,
+  aircraft: 0.05,
+};
+/** A finding raised a fault that is this many times as likely as before. Judgement. */
+const RAISED = 1.5;
+/** What is done is needless with less than the rest of this chance, whatever it covers. Judgement. */
+export const LEAST_EXACT = 0.6;
+/** Actions looked at: what the likeliest sets ask for. */
+const MOST_ACTIONS = 12;
+
+/** 1 for each fault of the model that the findings raised. */
+function raisedBy({ marginals, priorMarginals }: Inference): Uint8Array {
+  return Uint8Array.from(marginals, (p, i) => Number(p >= RAISED * priorMarginals[i]!));
+}
+
+/** The hazard that these cures would leave, where it is likelier than the machine's class allows. */
+function unsafeWith(
+  model: MotorModel,
+  { consequence }: Motor,
+  { marginals }: Inference,
+  mask: number,
+): string | null {
+  const left = HAZARDS.map((fault) => ({ fault, place: model.ids.indexOf(fault) }))
+    .filter(({ place }) => place >= 0 && (model.actions.curedBy[place]! & mask) === 0)
+    .map(({ fault, place }) => ({ fault, p: marginals[place]! }))
+    .find(({ p }) => p > MOST_HAZARD[consequence]);
+  return left ? `${factsOf(left.fault).name}, ${chanceText(left.p)} likely, would stay` : null;
+}
+
+/**
+ * The chance of being right below which a rival would be the cheaper one on average; null where it never is.
+ * @example breakEven({ cost: 50, wrongCost: 200 }, { expectedCost: 90 }) // 0.8
+ */
+export function breakEven(
+  { cost, wrongCost }: Pick<Action, "cost" | "wrongCost">,
+  rival: Pick<Action, "expectedCost">,
+): number | null {
+  if (!(wrongCost > 0)) throw new RangeError(`breakEven: wrongCost must be above 0, got ${wrongCost}`);
+  const share = 1 - (rival.expectedCost - cost) / wrongCost;
+  return share > 0 && share < 1 ? share : null;
+}
+
+/**
+ * How long an action stays the cheapest: the chance of being right below which its cheapest rival would cost less, and
+ * that rival. What holds all of it and more on top is no other way, only a dearer one. Null where none ever would.
+ */
+export function cheapestUntil(
+  action: Action,
+  rivals: readonly Action[],
+): { readonly share: number; readonly rival: Action } | null {
+  const rival = rivals
+    .filter(({ cures, unsafe }) => unsafe === null && !action.cures.every((cure) => cures.includes(cure)))
+    .reduce<Action | null>(
+      (least, one) => (!least || one.expectedCost < least.expectedCost ? one : least),
+      null,
+    );
+  const share = rival && breakEven(action, rival);
+  return rival && share !== null ? { share, rival } : null;
+}
+
+const INSIDE = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
+  (mask, cure) => mask | bitOf(cure),
+  0,
+);
+
+/**
+ * What is still to be paid where these cures turn out not to be all, on average over what may then be asked for.
+ * @param asked cures as bits, and the share of belief that asks for them
+ * @param mask what was done, as bits; a new motor does all that is done inside one
+ */
+export function paidAfter(
+  asked: ReadonlyMap<number, number>,
+  mask: number,
+  family: Family,
+  book: Payment = {},
+): number {
+  const done = (mask & bitOf("motor")) === 0 ? mask : mask | INSIDE;
+  const missing = [...asked]
+    .map(([type, share]) => ({ share, cures: curesIn(type & ~done) }))
+    .filter(({ cures }) => cures.length > 0);
+  const total = missing.reduce((sum, { share }) => sum + share, 0);
+  if (total === 0) return 0;
+  const paid = missing.map(
+    ({ share, cures }) => share * cures.reduce((sum, cure) => sum + costOf(cure, family, book), 0),
+  );
+  return paid.reduce((sum, part) => sum + part, 0) / total;
+}
+
+/**
+ * What could be done, best first: the likeliest askings and, where something inside is to be mended, a new motor in its
+ * place. The cheapest of those that are likely enough leads; where none is, the likeliest to be asked for.
+ */
+export function actionsFor(
+  model: MotorModel,
+  motor: Motor,
+  inference: Inference,
+  complained: boolean,
+  prices: PriceBook = {},
+): readonly Action[] {
+  const book = paymentFor(motor, prices);
+  const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
+  const raised = raisedBy(inference);
+  const share = new Map(types.masks.map((mask, i) => [mask, types.shares[i]!]));
+  const named = new Map([...share].filter(([mask]) => curesOf(mask) !== null));
+  const replaced = [...named.keys()]
+    .filter((mask) => (mask & INSIDE) !== 0)
+    .map((mask) => (mask & ~INSIDE) | bitOf("motor"));
+  const masks = [...new Set([...named.keys(), ...replaced])];
+  const enough = 1 - MOST_DOUBT[motor.consequence];
+  const outlooks = cureOutlooks(model.actions, inference, masks, raised, complained);
+  return masks
+    .map((mask, i) => {
+      const cures = curesIn(mask);
+      const { cured, exact, needless } = outlooks[i]!;
+      const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
+      const terms = cures.map((cure) => termsOf(cure, motor.family, book));
+      const parts = terms.reduce((sum, { price }) => sum + price, 0);
+      const cost = cures.reduce((sum, cure) => sum + costOf(cure, motor.family, book), 0);
+      const waste = [...needless].reduce(
+        (sum, [cure, p]) => sum + p * costOf(CURE_IDS[cure]!, motor.family, book),
+        0,
+      );
+      const wrong =
+        labour(REWORK, book) +
+        paidAfter(named, mask, motor.family, book) +
+        ESCAPES * (COME_BACK[motor.consequence] + (book.trip ?? 0));
+      return {
+        mask,
+        action: {
+          cures,
+          disposition: dispositionOf(mask),
+          probability: cured,
+          exact,
+          waste,
+          minutes,
+          parts,
+          days: Math.max(0, ...terms.map(({ days }) => days)),
+          cost,
+          wrongCost: wrong,
+          expectedCost: cost + (1 - cured) * wrong,
+          unsafe: unsafeWith(model, motor, inference, mask),
+        },
+      };
+    })
+    .sort((a, b) => {
+      const fits = ({ action }: typeof a) =>
+        action.unsafe === null && action.probability >= enough && action.exact >= LEAST_EXACT;
+      const [likely, other] = [fits(a), fits(b)];
+      if (likely !== other) return likely ? -1 : 1;
+      if (likely) return a.action.expectedCost - b.action.expectedCost;
+      return (share.get(b.mask) ?? 0) - (share.get(a.mask) ?? 0);
+    })
+    .map(({ action }) => action);
+}
+
+export type ActionBeliefs = Readonly<Record<Disposition, number>>;
+
+/** P(disposition): the sets' probabilities by what they ask for, in one word. They add up to one. */
+export function dispositionBeliefs({ actions }: MotorModel, inference: Inference): ActionBeliefs {
+  const shares = askedShares(actions, inference);
+  const sums = Object.fromEntries(PRECEDENCE.map((one) => [one, 0])) as Record<Disposition, number>;
+  askingsOf(actions, inference.sets).masks.forEach((mask, i) => (sums[dispositionOf(mask)] += shares[i]!));
+  return sums;
+}

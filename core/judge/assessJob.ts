@@ -1,0 +1,343 @@
+import {
+  COMPANION_ODDS,
+  COMPLAINT_WITHOUT_CAUSE,
+  curesIn,
+  experienceFactors,
+  experienceFor,
+  experienceText,
+  explainsIn,
+  factsOf,
+  labour,
+  oddsFactors,
+  priorsOf,
+  settingsOf,
+  timesOdds,
+  uncomplainedFactors,
+  UNRELATED_ODDS,
+  type CureId,
+} from "../known/index.ts";
+import {
+  findingOf,
+  type CheckAnswer,
+  type CheckDefinition,
+  type Finding,
+  type Ordered,
+} from "../check/index.ts";
+import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
+import { hardFactOf, type HardFact } from "../measure/mechanical/index.ts";
+import {
+  DISPOSITION_LABELS,
+  epochOf,
+  workshopOf,
+  type CheckId,
+  type JobRecord,
+  type PriceBook,
+} from "../record/index.ts";
+import { RUN_GOOD } from "../measure/run/index.ts";
+import { allOpenProved, measuredOf, PAIRS_AT_REST } from "../measure/winding/index.ts";
+import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
+import { carriedBy, isFounded, restsOn, seenToFail, soughtInVain } from "./grounds.ts";
+import { open, worksOn, type Holds } from "./holds.ts";
+import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
+import { answerIn, CHECKS, checkOf } from "../measure/index.ts";
+import {
+  againFor,
+  beforeOrdering,
+  mendingFor,
+  nextFirst,
+  ranked,
+  steadied,
+  stepsIn,
+  whole,
+} from "./steps.ts";
+import { CLEARED, headlineOf, reasonOf } from "./words.ts";
+import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
+
+/** From this chance of a faulty set-up on it is mended first: nothing is done to the motor until it was read anew. */
+export const MOST_SETUP_DOUBT = 0.5;
+/** From this chance on it is the electronics that are condemned. */
+const CONDEMNED_FROM = 0.5;
+/** A finding more likely a slip than this is said not to fit. */
+const DOUBTFUL_FROM = 0.5;
+/** More on top of what leads is shown from this chance on that just it is needed. Judgement. */
+const LEAST_APART = 0.1;
+/** More on top of anything else is shown where it is likelier to be enough by this much. Judgement. */
+const LEAST_ADDED = 0.01;
+const MOST_CHANGES = 3;
+const MOST_RIVALS = 3;
+
+const applicableTo = ({ motor }: JobRecord) => CHECKS.filter((check) => check.notApplicable(motor) === null);
+
+/**
+ * Findings that count in an epoch. After a repair, what departed before is void until it is read again;
+ * what agreed before stands, unless it was read anew.
+ */
+export function findingsOf(job: JobRecord, epoch: number): readonly Finding[] {
+  const now = applicableTo(job).flatMap(({ id }) => answerIn(id, job, epoch).findings);
+  if (epoch === 0) return now;
+  const fresh = new Set(now.map(({ variable }) => variable));
+  return [
+    ...now,
+    ...findingsOf(job, epoch - 1)
+      .filter(({ variable, departs }) => !departs && !fresh.has(variable))
+      // How far it bore out readings that were since taken anew says nothing of the new ones.
+      .map(({ with: other, ...finding }) =>
+        other && !fresh.has(other.variable) ? { ...finding, with: other } : finding,
+      ),
+  ];
+}
+
+const ALL_OPEN: HardFact = {
+  ends: "asItStands",
+  sentence:
+    "All pairs open, probes proved: unusable as it stands. A reading at the next joint inward tells which.",
+};
+
+/**
+ * Whether a verdict waits for a check: one not made or half made and not optional; after a repair only one that departed
+ * before it, since what agreed still stands.
+ */
+function isAwaited(job: JobRecord, check: CheckDefinition, { state }: CheckAnswer, epoch: number): boolean {
+  if (check.optional(job.motor)) return false;
+  if (state !== "toDo" || epoch === 0) return state === "toDo" || state === "inProgress";
+  return answerIn(check.id, job, epoch - 1).findings.some(({ departs }) => departs);
+}
+
+/** Whether something is to be explained: a complaint as it came in, and after a repair a run that was rough again. */
+function isComplained(job: JobRecord, epoch: number): boolean {
+  if (epoch === 0) return job.complaint !== "routine";
+  return workshopOf(job).runs.findLast((run) => run.epoch === epoch)?.sound === "rough";
+}
+
+/** What is known of a job before its findings: its complaint and history, the connection, whether probes were proved. */
+export function circumstancesOf(job: JobRecord, epoch: number, model: MotorModel): Circumstances {
+  const { motor, complaint, events } = job;
+  const complained = isComplained(job, epoch);
+  const found = experienceFor(job.limits, motor);
+  const factors = timesOdds(
+    complained || epoch === 0 ? oddsFactors(complaint, events) : {},
+    complained ? {} : uncomplainedFactors(),
+    found ? experienceFactors(found, model.ids) : {},
+  );
+  return {
+    settings: settingsOf(motor.connection, measuredOf(job, epoch)?.tips === "nearZero"),
+    priors: priorsOf(model.ids, motor.family, factors),
+    complaint: complained
+      ? {
+          withoutCause: COMPLAINT_WITHOUT_CAUSE,
+          furtherCause: UNRELATED_ODDS,
+          companionCause: COMPANION_ODDS,
+          explains: model.ids.map((fault) => explainsIn(fault, complaint)),
+        }
+      : null,
+  };
+}
+
+function faultBeliefs(model: MotorModel, inference: Inference, findings: readonly Finding[]): FaultBelief[] {
+  return model.ids
+    .map((fault, i): FaultBelief => {
+      const { name, placed } = factsOf(fault);
+      const touched = new Set(
+        model.rows.filter((row) => row.fault === fault).map(({ variable }) => variable),
+      );
+      const pointing = placed
+        ? findings.find(
+            ({ variable, place }) =>
+              place !== null && model.rows.some((row) => row.fault === fault && row.variable === variable),
+          )
+        : undefined;
+      const weights = findings.map(({ variable, sentence }, f) => ({
+        variable,
+        sentence,
+        weight: inference.weights[f]![i]!,
+        clears: !touched.has(variable),
+      }));
+      weights.sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight) || (a.variable < b.variable ? -1 : 1));
+      return {
+        fault,
+        name,
+        probability: inference.marginals[i]!,
+        place: pointing?.place ?? null,
+        weights,
+      };
+    })
+    .sort((a, b) => b.probability - a.probability);
+}
+
+function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Verdict["plan"] {
+  return CHECKS.map(({ id, title, stage, minutes, notApplicable, optional }) => {
+    const answer = answers.get(id);
+    return {
+      check: id,
+      title,
+      stage,
+      minutes,
+      state: answer?.state ?? "skipped",
+      note: answer?.note ?? "not applicable",
+      notApplicable: notApplicable(job.motor),
+      optional: optional(job.motor),
+    };
+  });
+}
+
+/** Of the body of a motor: read before it is opened for repair, ordered for or cleared. */
+const BODY: readonly CheckId[] = ["mechanical", "frame", "winding"];
+
+/** What an action orders that can be blamed wrongly. */
+function orderedBy(action: Action, faults: readonly FaultBelief[]): Ordered | null {
+  if (action.cures.includes("board")) return "board";
+  if (action.cures.includes("bearings")) return "bearings";
+  const condemned = faults.some(
+    ({ fault, probability }) => fault === "module" && probability >= CONDEMNED_FROM,
+  );
+  return condemned && worksOn(action) ? "motor" : null;
+}
+
+/** Not read, or read to the frame with a meter that ends too low: what that leaves open is a hazard. */
+const isUnread = (id: CheckId, answer: CheckAnswer | undefined) =>
+  answer?.state === "toDo" || (id === "frame" && answer?.state === "cannotTell");
+
+/** What a fact that ends the matter asks for. */
+function endedBy({ ends }: HardFact, actions: readonly Action[]): readonly Action[] {
+  if (ends === "asItStands") return actions;
+  const wanted: CureId = ends === "motor" ? "motor" : "rotor";
+  const found = actions.find(({ cures }) => cures.length === 1 && cures[0] === wanted);
+  return found ? [found, ...actions.filter((one) => one !== found)] : actions;
+}
+
+/** A job weighed: what was found, what it makes of the faults, what leads, and what could still be read. */
+export function weigh(job: JobRecord, epoch: number) {
+  const answers = new Map(applicableTo(job).map(({ id }) => [id, answerIn(id, job, epoch)]));
+  const findings = steadied(job, epoch, findingsOf(job, epoch), answers);
+  const model = modelFor(kindOf(job.motor));
+  const circumstances = circumstancesOf(job, epoch, model);
+  const inference = infer(model, circumstances, findings);
+  const faults = faultBeliefs(model, inference, findings);
+  const complained = isComplained(job, epoch);
+  const likely = actionsFor(model, job.motor, inference, complained, job.limits?.prices);
+  const joint = likely[0]?.disposition === "resolder" || likely[0]?.disposition === "repair";
+  const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
+  const [action = null, ...others] = hardFact ? endedBy(hardFact, likely) : likely;
+  const setupDoubt = (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT;
+  const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
+  const alone = action && carriedBy(model, action, faults, findings);
+  const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
+  return {
+    ...{ answers, findings, model, circumstances, inference, faults, complained, likely },
+    ...{ hardFact, action, others, setupDoubt, alone, steps },
+  };
+}
+
+/**
+ * Judges a job from its record alone: the same record gives the same verdict in browser, server and
+ * command line. No clock, no randomness.
+ * @param job the record; instruments must include those its readings name
+ * @param epoch which epoch to judge; the present one by default
+ */
+export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
+  const weighed = weigh(job, epoch);
+  const { answers, findings, model, circumstances, inference, faults, complained, likely } = weighed;
+  const { hardFact, action, others, setupDoubt, alone, steps } = weighed;
+
+  const awaited = [...answers].find(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch))?.[0];
+  const begun = [...answers].find(
+    ([id, { state }]) => id !== "safety" && !checkOf(id).optional(job.motor) && state === "inProgress",
+  )?.[0];
+  const proved = circumstances.settings.every(({ values }) => values["tips"] === "proven");
+  const clears = action !== null && !worksOn(action);
+  const fed = answers.get("feed") ?? answers.get("power");
+  const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
+  const failing = action !== null && seenToFail(action, faults, findings);
+  const order = action && orderedBy(action, faults);
+  const mend = setupDoubt ? mendingFor(steps) : null;
+  const ofPairs = findings.filter(({ check }) => check === "winding");
+  const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
+  // A way of supply or call that was seen to end before the motor says enough: nothing of it is taken off.
+  const unread =
+    epoch > 0 || (clears && failing && answers.has("power"))
+      ? []
+      : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : []));
+  // It is opened last.
+  const early = order === "bearings" && unread.length > 0;
+  const holds: Holds = {
+    unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
+    halfDone: begun && checkOf(begun),
+    // Read with other leads and still in doubt: only what other readings say is no longer held up. Mending it decides nothing.
+    setupDoubt: setupDoubt && (mend !== null || restsOnPairs || action?.cures.join() === "setup"),
+    unread,
+    unfed: order && !early && hardFact === null && epoch === 0 ? beforeOrdering(order, steps) : null,
+    onOneLook:
+      hardFact === null && epoch === 0 && action && (worksOn(action) || answers.has("power"))
+        ? againFor(alone, steps)
+        : null,
+    unfounded:
+      hardFact === null && action !== null && worksOn(action) && !isFounded(action, faults, findings),
+    uncleared:
+      clears &&
+      (complained && fed ? !failing && !runs && !soughtInVain(action, findings) : awaited !== undefined),
+  };
+  const doubt = MOST_DOUBT[job.motor.consequence];
+  const likelyEnough =
+    action !== null && action.probability >= 1 - doubt && action.unsafe === null && !open(holds);
+  const plain = hardFact !== null || (likelyEnough && action.exact >= 1 - doubt);
+  // Where the matter is plain no further reading is weighed.
+  const proposed = plain ? [] : ranked(model, circumstances, inference, steps);
+  const settled =
+    plain ||
+    (likelyEnough && action.exact >= LEAST_EXACT && !worthAsking(action, proposed, job.limits?.prices));
+  const remedies = dispositionBeliefs(model, inference);
+  // What is to be done may still be open when it is plain that the motor is not at fault.
+  const cleared = !settled && complained && runs && !open(holds) && remedies.notMotor >= 1 - doubt;
+  const decided = settled && action ? action.disposition : cleared ? "notMotor" : null;
+  const proposals = decided && !cleared ? [] : proposed;
+  const first = mend ?? nextFirst(holds, action, doubt);
+  // A check that a clearing waits for is made, however little it would tell.
+  const last = holds.uncleared && awaited && awaited !== "safety" ? whole(checkOf(awaited), false) : null;
+  const next = decided ? (proposals[0] ?? null) : (first ?? proposals[0] ?? last);
+
+  const found = experienceFor(job.limits, job.motor);
+  return {
+    rules: RULES_VERSION,
+    epoch,
+    headline: cleared
+      ? DISPOSITION_LABELS.notMotor
+      : headlineOf(decided, hardFact, action, faults, epoch, job.motor.family),
+    reason: cleared ? CLEARED : reasonOf(holds, hardFact, decided !== null, action, doubt),
+    decided,
+    action,
+    rivals: others.filter((one) => isOfItsOwn(one, action, likely)).slice(0, MOST_RIVALS),
+    doubtful: findings.flatMap(({ variable }, f) => (inference.slips[f]! > DOUBTFUL_FROM ? [variable] : [])),
+    hardFact,
+    faults,
+    remedies,
+    cleared,
+    findings,
+    ...(found && { experience: experienceText(found) }),
+    sound: inference.posterior[0] ?? 0,
+    beyondThree: inference.beyond,
+    next,
+    proposals,
+    runnerUp: proposals.find((one) => one.check !== next?.check || one.title !== next.title) ?? null,
+    wouldChange: whatWouldTurn(model, circumstances, model.actions, inference, steps)
+      .slice(0, MOST_CHANGES)
+      .map(({ to, ...turn }) => ({ ...turn, to: curesIn(to) })),
+    plan: planOf(job, answers),
+  };
+}
+
+/** Whether a reading is left that costs less than what the action would waste without it. */
+const worthAsking = ({ waste }: Action, steps: readonly NextCheck[], book?: PriceBook) =>
+  steps.some(({ minutes }) => labour(minutes, book) < waste);
+
+/** Whether it does all that the other one does. */
+const doesAllOf = ({ cures }: Action, other: Action) => other.cures.every((cure) => cures.includes(cure));
+
+/** Whether an action is one of its own, and not another with more on top for caution or for next to nothing. */
+const isOfItsOwn = (one: Action, leading: Action | null, likely: readonly Action[]) =>
+  (one.exact >= LEAST_APART || leading === null || !doesAllOf(one, leading)) &&
+  !likely.some(
+    (other) =>
+      other.cures.length < one.cures.length &&
+      doesAllOf(one, other) &&
+      other.probability + LEAST_ADDED > one.probability,
+  );

@@ -1,0 +1,80 @@
+import type { Verdict } from "./verdict.ts";
+import { CHECKS } from "../measure/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import { epochOf, standingParts, type CheckId, type JobRecord } from "../record/index.ts";
+import { madeSafeAt, type Here } from "../measure/safety/index.ts";
+import { plansOf, type RepairPlan } from "./plans.ts";
+import { proofOf } from "./proof.ts";
+import { awaitedParts, releaseOf, runProofOf } from "./release.ts";
+
+/** What a job waits for now. */
+export type NextStep =
+  | { readonly kind: "check"; readonly check: CheckId; readonly repeats: boolean }
+  | { readonly kind: "decide" }
+  | {
+      readonly kind: "wait";
+      readonly waitingFor: "parts" | "answer";
+      /** The latest day that a part is expected, as 2026-03-02; null where nobody said. */
+      readonly due: string | null;
+    }
+  | { readonly kind: "repair"; readonly plans: readonly RepairPlan[] }
+  /** The repair was read again and something departs still, or departs now, or it ran rough. */
+  | { readonly kind: "lookAtProof" }
+  /** Proved by its readings; it is still to run. */
+  | { readonly kind: "run"; readonly minutes: Minutes }
+  | { readonly kind: "release" }
+  | { readonly kind: "close" }
+  | { readonly kind: "done" };
+
+/** Parts that are listed say themselves whether they are here; until any is, the decision says it. */
+function waitForParts(job: JobRecord, said: boolean): NextStep | null {
+  const awaited = awaitedParts(job);
+  const listed = standingParts(job, epochOf(job)).length > 0;
+  if (listed ? awaited.length === 0 : !said) return null;
+  const due = awaited.flatMap((part) => part.due ?? []).toSorted();
+  return { kind: "wait", waitingFor: "parts", due: due.at(-1) ?? null };
+}
+
+function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
+  const { lines, answer } = proofOf(job);
+  if (releaseOf(job)) return { kind: "close" };
+  const wait = waitForParts(job, false);
+  if (wait) return wait;
+  if (answer === "proved") {
+    const { state, asked, made } = runProofOf(job);
+    if (state === "rough") return { kind: "lookAtProof" };
+    return state === "toDo" ? { kind: "run", minutes: asked - made } : { kind: "release" };
+  }
+  const waiting = lines.find(({ state }) => state === "notRepeated");
+  if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
+  return madeSafeAt(job, epochOf(job), here, waiting.check)
+    ? { kind: "check", check: waiting.check, repeats: true }
+    : { kind: "check", check: "safety", repeats: false };
+}
+
+function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {
+  const decision = job.decisions.at(-1);
+  if (!decision || decision.disposition === "undecided") return null;
+  const wait = waitForParts(job, decision.waitingFor === "parts");
+  if (wait) return wait;
+  if (decision.waitingFor === "answer") return { kind: "wait", waitingFor: "answer", due: null };
+  const faults = verdict.faults.map(({ fault }) => fault);
+  const plans = plansOf(decision, faults, job.limits?.deadHall?.choice);
+  return plans.length > 0 ? { kind: "repair", plans } : { kind: "close" };
+}
+
+/**
+ * Where a job goes next: made safe before anything is measured, then what the verdict proposes, the decision,
+ * what it waits for, the repair, its proof by reading and running, the release, the closing. One rule for the bench and for the job itself.
+ * @param here who is there now, for whom what was made safe may have lapsed
+ * @param verdict of this record; where it lags behind by a reading, safety is still taken from the record
+ */
+export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean, here?: Here): NextStep {
+  if (closed) return { kind: "done" };
+  if (epochOf(job) > 0) return afterRepair(job, here);
+  const decided = afterDecision(job, verdict);
+  if (decided) return decided;
+  const check = CHECKS.find(({ id }) => id === verdict.next?.check);
+  if (verdict.decided || !check) return { kind: "decide" };
+  return { kind: "check", check: madeSafeAt(job, 0, here, check.id) ? check.id : "safety", repeats: false };
+}

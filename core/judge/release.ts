@@ -1,0 +1,81 @@
+import type { CureId } from "../known/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import {
+  BURN_IN_MINUTES,
+  epochOf,
+  standingParts,
+  workshopOf,
+  type BurnIn,
+  type JobRecord,
+  type PartLine,
+  type Release,
+  type ReleaseKind,
+} from "../record/index.ts";
+import { proofOf } from "./proof.ts";
+
+/** How far the run after the last repair is. */
+export interface RunProof {
+  /** Minutes of even running asked for, by what a failure hurts. */
+  readonly asked: Minutes;
+  /** Minutes of even running since the repair, or since it last ran rough. */
+  readonly made: Minutes;
+  readonly runs: readonly BurnIn[];
+  readonly state: "toDo" | "made" | "rough";
+}
+
+/** The run that a repair is proved by beside its readings: what is moved by it, and heard, shows only then. */
+export function runProofOf(job: JobRecord): RunProof {
+  const runs = workshopOf(job).runs.filter(({ epoch }) => epoch === epochOf(job));
+  const since = runs.slice(runs.findLastIndex(({ sound }) => sound === "rough") + 1);
+  const made = since.reduce((sum, { minutes }) => sum + minutes, 0);
+  const asked = BURN_IN_MINUTES[job.motor.consequence];
+  const rough = runs.at(-1)?.sound === "rough";
+  return { asked, made, runs, state: rough ? "rough" : made >= asked ? "made" : "toDo" };
+}
+
+/** The release of the last repair; null while there is none. */
+export function releaseOf(job: JobRecord): Release | null {
+  return workshopOf(job).releases.findLast(({ epoch }) => epoch === epochOf(job)) ?? null;
+}
+
+/** Parts of the repair under way that are still to come. */
+export function awaitedParts(job: JobRecord): readonly PartLine[] {
+  return standingParts(job, epochOf(job)).filter(({ state }) => state === "awaited");
+}
+
+/** Why a motor cannot be released in this way, in a sentence; null where it can. */
+export function notReleasable(job: JobRecord, as: ReleaseKind): string | null {
+  if (epochOf(job) === 0) return "Nothing was repaired: there is nothing to release.";
+  if (as !== "use") return null;
+  const { answer } = proofOf(job);
+  if (answer === "failed")
+    return "Something still departs: it cannot be released for use. Restrict it, or mend it first.";
+  if (answer === "open")
+    return "The proof is not complete: read again what departed, or restrict the release.";
+  const { state, asked, made } = runProofOf(job);
+  if (state === "rough") return "It ran rough: find out why, or restrict the release.";
+  return state === "toDo"
+    ? `It ran evenly for ${made} of ${asked} minutes: let it run on, or restrict the release.`
+    : null;
+}
+
+/** What a customer is told to watch after each kind of work. Common practice. */
+const WATCH: Readonly<Partial<Record<CureId, string>>> = {
+  starJoint: "Heat loosens such a joint: on long climbs change down or pause.",
+  joint: "Heat loosens such a joint: on long climbs change down or pause.",
+  phaseWire: "Keep the cable free where it leaves the motor; a pull or a rub there is where it fails again.",
+  dryAndSeal: "Keep water off the cable exit, and never wash it with a jet.",
+  bearings: "A new bearing runs quietly: bring it back if it sings or grows warm.",
+  rotor: "Bring it back if it clicks, or if its speed falls off.",
+  clean: "Bring it back if it scrapes.",
+  hallSensor: "Bring it back if it twitches at the start.",
+  sensorWire: "Bring it back if it twitches at the start or cuts out over bumps.",
+  sensorOrder: "Bring it back if it twitches at the start.",
+  tempSensor: "Bring it back if it cuts out when warm.",
+};
+
+/** What the customer is to watch after the work that was decided on, in sentences. */
+export function watchWords({ decisions }: Pick<JobRecord, "decisions">): string {
+  const words = (decisions.at(-1)?.cures ?? []).flatMap((cure) => WATCH[cure as CureId] ?? []);
+  return [...new Set(words), "If it cuts out or smells hot, stop and bring it back."].join(" ");
+}

@@ -1,0 +1,113 @@
+import type { CureId, FaultId } from "../known/index.ts";
+import type { CheckState, Finding, Place } from "../check/index.ts";
+import type { Decibans, Minutes } from "../quantity/index.ts";
+import type { CheckId, Disposition } from "../record/index.ts";
+import type { HardFact } from "../measure/mechanical/index.ts";
+import type { Action, ActionBeliefs } from "./action.ts";
+
+export interface WeightedFinding {
+  readonly variable: string;
+  readonly sentence: string;
+  /** Change of the fault's log odds when this finding is left out, capped at ±30. Positive speaks for it. */
+  readonly weight: Decibans;
+  /** It says nothing of the fault itself and only makes others less likely. */
+  readonly clears: boolean;
+}
+
+export interface FaultBelief {
+  readonly fault: FaultId;
+  readonly name: string;
+  readonly probability: number;
+  readonly place: Place | null;
+  readonly weights: readonly WeightedFinding[];
+}
+
+export interface NextCheck {
+  readonly check: CheckId;
+  /** The step of the check, as an instruction. */
+  readonly title: string;
+  /** Slots it fills, in order; empty where the check as a whole wants finishing. */
+  readonly slots: readonly string[];
+  readonly minutes: Minutes;
+  /** Expected fall in uncertainty about what to do, bits. */
+  readonly gain: number;
+  /** What it would tell most, in words. */
+  readonly because: string;
+  /** It was read already and may have been a slip: the same answer once more tells too. */
+  readonly again?: boolean;
+  /** It is begun and wants finishing, whatever it would tell. */
+  readonly halfDone?: boolean;
+  /** Its name among the steps of its check, where it can be left out by itself. */
+  readonly alone?: string;
+  /** Why it comes first, in a sentence, where it is not for what it would tell. */
+  readonly first?: string;
+}
+
+/** An outcome still to be seen that would turn the leading remedy. */
+export interface Change {
+  readonly variable: string;
+  readonly words: string;
+  readonly probability: number;
+  /** What would then be asked for. */
+  readonly to: readonly CureId[];
+}
+
+export interface PlanLine {
+  readonly check: CheckId;
+  readonly title: string;
+  readonly stage: string;
+  readonly minutes: Minutes;
+  readonly state: CheckState;
+  /** Result or progress in a word or two, or the reason for skipping. */
+  readonly note: string;
+  readonly notApplicable: string | null;
+  /** Made when it would tell something; no verdict waits for it. */
+  readonly optional: boolean;
+}
+
+/** A verdict kept by earlier rules, with what those did not say left empty. */
+export function keptVerdict(kept: Verdict): Verdict {
+  const whole = (next: NextCheck): NextCheck => ({ ...{ title: "", slots: [] }, ...next });
+  return {
+    ...{ action: null, cleared: false, rivals: [], doubtful: [], proposals: [] },
+    ...kept,
+    next: kept.next && whole(kept.next),
+    runnerUp: kept.runnerUp && whole(kept.runnerUp),
+  };
+}
+
+export interface Verdict {
+  readonly rules: string;
+  readonly epoch: number;
+  readonly headline: string;
+  readonly reason: string;
+  /** The remedy, or null while it is not decided. */
+  readonly decided: Disposition | null;
+  /** What leads, or nothing known. */
+  readonly action: Action | null;
+  /** What else could be done, the likelier first. */
+  readonly rivals: readonly Action[];
+  /** Findings that are more likely a slip than not, by their variables. */
+  readonly doubtful: readonly string[];
+  readonly hardFact: HardFact | null;
+  readonly faults: readonly FaultBelief[];
+  readonly remedies: ActionBeliefs;
+  /** Plain that it is not the motor, and not yet what is. */
+  readonly cleared: boolean;
+  readonly findings: readonly Finding[];
+  /** What of this shop's earlier jobs weighs in the odds, in a sentence; absent where nothing does. */
+  readonly experience?: string;
+  /** Chance of no fault at all in the motor or around it. */
+  readonly sound: number;
+  readonly beyondThree: number;
+  readonly next: NextCheck | null;
+  readonly runnerUp: NextCheck | null;
+  /** Every step that would tell something, the most for its minutes first. */
+  readonly proposals: readonly NextCheck[];
+  readonly wouldChange: readonly Change[];
+  readonly plan: readonly PlanLine[];
+}
+
+/** Settled that nothing is wrong, by weighing and not by one hard fact: no fault leads, however small. */
+export const isSound = ({ decided, action, hardFact }: Verdict): boolean =>
+  decided !== null && hardFact === null && action?.cures.length === 0;

@@ -1,0 +1,87 @@
+import type { LikelihoodRow, Variable } from "../../inference/index.ts";
+import type { ByFamily, Complaint, Disposition, PastEvent } from "../../record/index.ts";
+import type { CureName } from "../cureNames.ts";
+import type { FaultId } from "./ids.ts";
+
+export type Location =
+  "winding" | "rotor" | "mechanical" | "sensor" | "electronics" | "outside" | "setup" | "data" | "unknown";
+
+/** Circumstances that a row may depend on. */
+export interface When {
+  readonly connection?: "star" | "delta";
+  /** Whether the probes' tips were touched together and read near zero in this sitting. */
+  readonly tips?: "proven" | "unproven";
+}
+
+/** What a fault, when present, makes one variable show. Mass not named goes to the variable's first outcome. */
+export type Showing = Omit<LikelihoodRow, "fault">;
+
+/** While the fault is present, a variable says nothing of these others. */
+export interface Hiding {
+  readonly variable: string;
+  readonly faults: readonly FaultId[];
+  readonly reason: string;
+}
+
+/** The fault shows in both variables by one severity: the plainer in the one, the plainer in the other. */
+export interface Alike {
+  readonly variables: readonly [string, string];
+  readonly reason: string;
+}
+
+/**
+ * Everything the trade knows of a fault. Chances are bench judgement for motors that reach a repair bench, from common
+ * practice in the trade; none is a published rate.
+ */
+export interface Fault {
+  readonly name: string;
+  /** The same for somebody who has never opened a motor. */
+  readonly plainWords: string;
+  readonly location: Location;
+  /** What the fault asks for; null where it changes nothing about the motor. */
+  readonly disposition: Disposition | null;
+  /** What cures it, the usual first; each does by itself. */
+  readonly cures: readonly CureName[];
+  /** Chance before any reading, by family, of a motor that came in with an unremarkable complaint; 0: it cannot have it. */
+  readonly prior: ByFamily<number>;
+  readonly priorReason: string;
+  /** Factors on its odds by what is complained of, 1 where none is named. A complaint is therefore never a finding too. */
+  readonly complaints: Readonly<Partial<Record<Complaint, number>>>;
+  /** Factors on its odds by what happened before, 1 where none is named. */
+  readonly events: Readonly<Partial<Record<PastEvent, number>>>;
+  /** Chance that it leads to a complaint by itself, 0 to 1. Somebody who measured wrongly complains too, now and then. */
+  readonly explains: number;
+  /** It has a place: a phase, lead or winding. */
+  readonly placed: boolean;
+  /** Motors that cannot have it, whatever their family: those joined as a delta, those without position sensors. */
+  readonly impossibleIn: readonly ("delta" | "sensorless")[];
+  /** Faults that it brings along, or is brought along by. */
+  readonly brings: readonly FaultId[];
+  /** It hurts somebody or breaks something dear when a motor goes back with it. Common practice. */
+  readonly hazard: boolean;
+  /**
+   * What it makes readings show, each with its reason: judgement from common practice and circuit arithmetic, held against
+   * simulated motors that know nothing of it. Only what no check can see shows in hardly anything.
+   */
+  readonly shows: readonly [Showing, ...Showing[]];
+  readonly hides: readonly Hiding[];
+  readonly alike: readonly Alike[];
+}
+
+/** One row of what a fault shows; an outcome that the variable does not have does not compile. */
+export function shows<Outcome extends string>(
+  { id }: Variable<string, Outcome>,
+  outcomes: Readonly<Partial<Record<NoInfer<Outcome>, number>>>,
+  reason: string,
+  when?: When,
+): Showing {
+  return { variable: id, outcomes, reason, ...(when && { when: { ...when } }) };
+}
+
+export function hides({ id }: Variable, faults: readonly FaultId[], reason: string): Hiding {
+  return { variable: id, faults, reason };
+}
+
+export function alike([one, other]: readonly [Variable, Variable], reason: string): Alike {
+  return { variables: [one.id, other.id], reason };
+}

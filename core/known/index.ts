@@ -1,0 +1,7 @@
+/** What the trade knows: faults, circumstances, cures and what they cost. */
+export * from "./faults/index.ts";
+export * from "./tables.ts";
+export * from "./circumstances.ts";
+export * from "./cures.ts";
+export * from "./experience.ts";
+export * from "./prices.ts";

@@ -1,0 +1,20 @@
+import type { Rpm } from "../../quantity/index.ts";
+import { PAIRS, type Sitting } from "../../record/index.ts";
+import { pairSittingOf, threeFinite } from "../winding/index.ts";
+import { convertSpeedConstant, loadedSpeed } from "./speedConstant.ts";
+import { constantOf } from "./spinRecord.ts";
+
+/**
+ * Speed to expect at the motor's rated supply and current, from the measured constant and the measured pairs.
+ * @returns null while the constant, the pairs or the ratings are not known
+ */
+export function speedAtRatedLoad(job: Sitting, epoch: number): Rpm | null {
+  const constant = constantOf(job, epoch);
+  const sitting = pairSittingOf(job, epoch);
+  const pairs = sitting && threeFinite(sitting.measured);
+  const { rated } = job.motor;
+  if (!constant || !pairs || rated?.volts === undefined || rated.amperes === undefined) return null;
+  const kvSixStep = convertSpeedConstant(constant.rpmPerVolt, constant.convention, "sixStep");
+  const mean = PAIRS.reduce((sum, pair) => sum + pairs[pair].resistance, 0) / PAIRS.length;
+  return loadedSpeed(kvSixStep, rated.volts, rated.amperes, mean);
+}

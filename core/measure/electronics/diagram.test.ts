@@ -1,0 +1,200 @@
+import { describe, expect, it } from "vitest";
+import type { Diagram, Family, Motor, Reading } from "#core/record";
+import { choice, HUB, job, measured, reading } from "../../../tests/jobs.ts";
+import {
+  airCheck,
+  diagramProblems,
+  limiterOf,
+  moduleCheck,
+  pointsOf,
+  powerCheck,
+  SCHEMES,
+  schemeOf,
+  throttledOf,
+} from "./index.ts";
+
+const of = (family: Family, rest: Partial<Motor> = {}): Motor => ({
+  ...HUB,
+  family,
+  hallSpacing: "none",
+  rated: { volts: 230 },
+  ...rest,
+});
+const SOURCE = "label on the motor";
+const volts = (slot: string, value: number) => measured("power", slot, "volts", value);
+const sentences = (readings: readonly Reading[], motor: Motor) =>
+  powerCheck.answer(job(readings, { motor }), 0).findings.map(({ sentence }) => sentence);
+
+describe("what a motor's own diagram says otherwise", () => {
+  it("takes the place of the family's, and leaves the rest as it is usual", () => {
+    const diagram: Diagram = {
+      source: SOURCE,
+      points: { "v24.motor": { pins: ["3", "9"], least: 18, most: 28 } },
+    };
+    const own = schemeOf(of("ecmAirflow", { diagram }))!;
+    const [usual, changed] = [SCHEMES.ecmAirflow!, own].map((scheme) => pointsOf(scheme));
+    const at = changed!.findIndex(({ slot }) => slot === "v24.motor");
+    expect(changed![at]!.probe).toEqual({ connector: "harness16", pins: ["3", "9"] });
+    expect(changed![at]!.band(HUB)).toEqual({ least: 18, most: 28 });
+    expect(changed!.toSpliced(at, 1)).toEqual(usual!.toSpliced(at, 1));
+    expect(sentences([volts("v24.motor", 19)], of("ecmAirflow", { diagram }))).toEqual([
+      "Motor plug 19 V: there",
+    ]);
+    expect(sentences([volts("v24.motor", 19)], of("ecmAirflow"))).toEqual([
+      "Motor plug 19 V: below its band",
+    ]);
+  });
+
+  it("may turn the order of a plug's pins", () => {
+    const plugs = { command4: [["speed", "common", "command", "10 V"]] };
+    const own = schemeOf(of("ecmSealed", { diagram: { source: SOURCE, plugs } }))!;
+    expect(own.connectors[0]!.rows).toEqual(plugs.command4);
+  });
+
+  it.each<[string, Family, Partial<Diagram>, string]>([
+    [
+      "a point that is nowhere",
+      "ecm",
+      { points: { tenVolts: { least: 1, most: 2 } } },
+      "Point “tenVolts” is nowhere",
+    ],
+    [
+      "a plug of another family",
+      "ecm",
+      { plugs: { harness16: [["1"]] } },
+      "Plug “harness16” is none of this family.",
+    ],
+    [
+      "a pin twice",
+      "ecmSealed",
+      { plugs: { command4: [["10 V", "command", "common", "common"]] } },
+      "has pin “common” twice",
+    ],
+    [
+      "a pin that its plug has lost",
+      "ecmSealed",
+      { plugs: { command4: [["a", "b"]] } },
+      "plug “command4” has no pin “10 V”",
+    ],
+    [
+      "a probe at one pin twice",
+      "ecmAirflow",
+      { points: { mains: { pins: ["4", "4"] } } },
+      "probed at one pin twice",
+    ],
+    [
+      "pins where none are probed",
+      "ecm",
+      { points: { "v24.limit": { pins: ["1", "2"] } } },
+      "is not probed at a plug",
+    ],
+    ["half a band", "ecm", { points: { "v24.limit": { least: 18 } } }, "give both ends"],
+    [
+      "a band upside down",
+      "ecm",
+      { points: { "v24.limit": { least: 28, most: 18 } } },
+      "28 V is not below 18 V",
+    ],
+    ["pins of a bare motor", "hub", { plugs: { x: [["1"]] } }, "no electronics of its own"],
+  ])("is refused with its place: %s", (_, family, part, sentence) => {
+    expect(diagramProblems(of(family, { diagram: { source: SOURCE, ...part } })).join()).toContain(sentence);
+  });
+
+  it("is no trouble where nobody said anything, or all of it fits", () => {
+    for (const family of ["ecm", "ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver", "hub"] as const)
+      expect(diagramProblems(of(family, { diagram: { source: SOURCE, codes: [] } })), family).toEqual([]);
+    expect(diagramProblems(of("hub"))).toEqual([]);
+  });
+
+  it("names a code by the machine's own table, and what it speaks of", () => {
+    const diagram: Diagram = {
+      source: SOURCE,
+      codes: [{ code: "b1", means: "fan does not answer", speaksOf: "motor" }],
+    };
+    const shown = (code: string) => [
+      choice("power", "code", "motor"),
+      reading({ check: "power", slot: "codeShown", value: { kind: "text", text: code } }),
+    ];
+    const motor = of("ecmAirflow", { diagram });
+    expect(sentences(shown("B1"), motor)).toEqual([
+      "Code B1, fan does not answer: the machine's code says that the fan motor does not answer",
+    ]);
+    expect(sentences(shown("x9"), motor)[0]).toMatch(/^Code x9: the machine's code/u);
+  });
+});
+
+describe("a supply of three lines", () => {
+  const THREE = of("ecmSealed", { rated: { volts: 400, lines: 3 } });
+  const pairsOfLines = (...three: readonly number[]) =>
+    three.map((value, i) => volts(["mains", "mains.23", "mains.31"][i]!, value));
+
+  it("is read at every leg and every pair of lines", () => {
+    expect(
+      pointsOf(schemeOf(THREE)!)
+        .map(({ name }) => name)
+        .slice(0, 6),
+    ).toEqual(["L1", "L2", "L3", "L1–L2", "L2–L3", "L3–L1"]);
+    expect(pointsOf(schemeOf(of("ecmSealed"))!)[0]!.name).toBe("Mains");
+  });
+
+  it("is good once all three pairs were, and as bad as the worst of them (common practice)", () => {
+    expect(sentences(pairsOfLines(401, 399), THREE)).toEqual([]);
+    expect(sentences(pairsOfLines(401, 399, 402), THREE)[0]).toMatch(/within its band/u);
+    expect(sentences(pairsOfLines(401, 230), THREE)).toEqual(["L2–L3 230 V: out of its band"]);
+    // Legs to earth carry the line voltage over √3: 400 V gives 231 V.
+    expect(sentences([...pairsOfLines(401, 399, 402), volts("mains.leg2", 0)], THREE)).toEqual([
+      "L2 0 V: none",
+    ]);
+    expect(sentences([...pairsOfLines(401, 399, 402), volts("mains.leg2", 231)], THREE)[0]).toMatch(
+      /within/u,
+    );
+  });
+});
+
+describe("the inrush limiter", () => {
+  const ohms = (slot: string, value: number) =>
+    reading({ check: "module", slot, value: { kind: "ohms", ohms: value } });
+  const open = reading({ check: "module", slot: "limiter", value: { kind: "open" } });
+  const found = (...readings: readonly Reading[]) =>
+    moduleCheck
+      .answer(job(readings, { motor: of("ecm") }), 0)
+      .findings.map(({ likelihood, sentence }) => [Object.keys(likelihood)[0], sentence]);
+
+  it("is open above twice what is marked on it, and whole below", () => {
+    const state = (measuredOhms: number) =>
+      limiterOf(job([ohms("limiter", measuredOhms), ohms("limiterMarked", 10)]), 0)?.state;
+    expect(state(9)).toBe("whole");
+    expect(state(20)).toBe("whole");
+    expect(state(20.1)).toBe("open");
+    expect(limiterOf(job([]), 0)).toBeNull();
+  });
+
+  it("and the look into the module are one finding: the meter is believed over the eye", () => {
+    expect(found(open)).toEqual([["limiterOpen", "The inrush limiter is open"]]);
+    expect(found(open, choice("module", "moduleLook", "clean"))).toHaveLength(1);
+    expect(found(open, choice("module", "moduleLook", "burnt"))[0]![0]).toBe("burnt");
+    const whole = [ohms("limiter", 9), ohms("limiterMarked", 10)];
+    expect(found(...whole, choice("module", "moduleLook", "limiterOpen"))).toEqual([
+      ["clean", "Nothing burnt in the module. The inrush limiter reads 9 Ω, marked 10 Ω: whole"],
+    ]);
+    expect(found(...whole)).toEqual([]);
+  });
+});
+
+describe("static pressure", () => {
+  const pressures = (now: number, most: number) => [
+    measured("air", "staticPressure", "pascals", now),
+    measured("air", "staticMost", "pascals", most),
+  ];
+  it("above what the plate allows throttles the blower, whatever was seen", () => {
+    const outcome = (...readings: readonly Reading[]) =>
+      airCheck
+        .answer(job(readings, { motor: of("ecm") }), 0)
+        .findings.map(({ likelihood }) => Object.keys(likelihood)[0]);
+    expect(outcome(...pressures(200, 125))).toEqual(["restricted"]);
+    expect(outcome(...pressures(200, 125), choice("air", "airPath", "free"))).toEqual(["restricted"]);
+    expect(outcome(...pressures(100, 125))).toEqual(["free"]);
+    expect(outcome(...pressures(100, 125), choice("air", "airPath", "restricted"))).toEqual(["restricted"]);
+    expect(throttledOf(job(pressures(100, 125).slice(0, 1)), 0)).toBeNull();
+  });
+});

@@ -1,0 +1,396 @@
+import {
+  certain,
+  chosen,
+  countedNote,
+  lowerFirst,
+  madeSteps,
+  openSteps,
+  plainState,
+  unmetNeeds,
+  upperFirst,
+  type CheckDefinition,
+  type DeclaredStep,
+  type Finding,
+} from "../../check/index.ts";
+import type { Variable } from "../../inference/index.ts";
+import { quantityText, VOLTAGE } from "../../quantity/index.ts";
+import {
+  codeMeaning,
+  latestIn,
+  quantitiesIn,
+  type Family,
+  type Motor,
+  type Sitting,
+} from "../../record/index.ts";
+import { fedAt, type Fed } from "./bands.ts";
+import { pointsOf, schemeOf } from "./ownScheme.ts";
+import { bareReason, LINE_PAIRS, WITH_ELECTRONICS, type Point, type Way } from "./scheme.ts";
+import { POWER_SLOTS } from "./slots.ts";
+import * as V from "./variables.ts";
+import type { FedVariable } from "./variables.ts";
+
+/** Which variable a point's voltage finds out. */
+const BY_SLOT: Readonly<Record<Point["slot"] & string, FedVariable>> = {
+  "v24.transformer": V.TRANSFORMER_24,
+  "v24.limit": V.LIMIT_24,
+  "v24.call": V.CALL_24,
+  "v24.board": V.BOARD_24,
+  "v24.motor": V.MOTOR_24,
+  tenVolts: V.TEN_VOLTS,
+  "command.out": V.COMMAND_OUT,
+  "command.in": V.COMMAND_IN,
+  link: V.LINK,
+  boardOut: V.BOARD_OUT,
+  "driver.supply": V.DRIVER_SUPPLY,
+  "driver.fifteen": V.FIFTEEN_VOLTS,
+  "driver.command": V.DRIVER_COMMAND,
+  "driver.feedback": V.FEEDBACK,
+} as Readonly<Record<string, FedVariable>>;
+
+/** What stands at a point of the way, V; null while nothing was read. */
+export const voltsAt = (
+  { readings }: Pick<Sitting, "readings">,
+  slot: string,
+  epoch: number,
+): number | null => quantitiesIn(readings, "power", slot, epoch, "volts").at(-1) ?? null;
+
+/** What was read at a point of a way. */
+export interface PointRead {
+  readonly volts: number;
+  readonly fed: Fed;
+  /** Not what it should carry: too little or too much. */
+  readonly departs: boolean;
+  /** Too little: what lies before it is cut or weak. Too much is no cut. */
+  readonly lost: boolean;
+}
+
+/** What was read at a point, and whether it carries what it should there; null while nothing was. */
+export function readAt(
+  job: Pick<Sitting, "readings" | "motor">,
+  point: Point,
+  epoch: number,
+): PointRead | null {
+  const volts = voltsAt(job, point.slot, epoch);
+  if (volts === null || volts < 0) return null;
+  const band = point.band(job.motor);
+  const fed = fedAt(volts, band);
+  const departs = fed === "dead" || fed === "outside";
+  return { volts, fed, departs, lost: departs && volts < band.least };
+}
+
+/**
+ * The stretch of a way in which a voltage is lost: from the last point that has it to the first that has not.
+ * @returns null while none departs; `after` is null where no point before has it
+ */
+export function lostOn(
+  job: Pick<Sitting, "readings" | "motor">,
+  { points }: Pick<Way, "points">,
+  epoch: number,
+): { readonly after: Point | null; readonly at: Point } | null {
+  const states = points.map((point) => readAt(job, point, epoch)?.lost);
+  const at = states.indexOf(true);
+  if (at < 0) return null;
+  const after = states.slice(0, at).lastIndexOf(false);
+  return { after: points[after] ?? null, at: points[at]! };
+}
+
+const MAINS_WORDS: Readonly<Record<Fed, string>> = {
+  good: "within its band",
+  edge: "near the edge of its band",
+  outside: "out of its band",
+  dead: "none",
+};
+/** From ordinary to worst. */
+const WORSE: readonly Fed[] = ["good", "edge", "outside", "dead"];
+const isMains = ({ slot }: Point) => slot === "mains" || slot.startsWith("mains.");
+
+/**
+ * The supply as one finding: as bad as the worst of its legs and lines. A three-phase supply is good only once every pair
+ * of lines was read: with one leg lost the others still stand.
+ */
+function mainsFinding(job: Sitting, points: readonly Point[], epoch: number): Finding | null {
+  const reads = points.filter(isMains).flatMap((point) => {
+    const read = readAt(job, point, epoch);
+    return read ? [{ point, ...read }] : [];
+  });
+  const worst = reads.toSorted((a, b) => WORSE.indexOf(b.fed) - WORSE.indexOf(a.fed))[0];
+  if (!worst) return null;
+  const wanted = points.filter(({ slot }) => LINE_PAIRS.some((pair) => pair === slot));
+  if (!worst.departs && !wanted.every((point) => reads.some(({ point: { slot } }) => slot === point.slot)))
+    return null;
+  const said = `${worst.point.name} ${quantityText(worst.volts, VOLTAGE)}: ${MAINS_WORDS[worst.fed]}`;
+  return certain("power", V.MAINS, worst.fed, said, worst.departs);
+}
+
+/** In this lowest share of its band a point may carry what is left of something that fails. Judgement. */
+const NEARLY_LOST = 0.1;
+const NEAR_ITS_END = { present: 1, absent: 0.5 };
+
+function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null {
+  const read = readAt(job, point, epoch);
+  if (!read) return null;
+  const { volts, fed, departs, lost } = read;
+  const variable = BY_SLOT[point.slot]!;
+  const word =
+    fed === "dead" ? "missing" : lost ? "below its band" : departs ? "there, above its band" : "there";
+  const said = `${point.name} ${quantityText(volts, VOLTAGE)}: ${word}`;
+  const finding = certain("power", variable, lost ? "absent" : departs ? "high" : "present", said, departs);
+  const { least, most } = point.band(job.motor);
+  const weak = !departs && volts < least + NEARLY_LOST * (most - least);
+  return weak ? { ...finding, likelihood: NEAR_ITS_END } : finding;
+}
+
+const isMissing = ({ absent = 0, present = 0 }: Finding["likelihood"]) => absent > present;
+
+/** Whether what a driver lives on was seen missing at its plug. */
+const isUnfed = (findings: readonly Finding[]): boolean =>
+  [V.DRIVER_SUPPLY, V.FIFTEEN_VOLTS].some(({ id }) =>
+    findings.some(({ variable, likelihood }) => variable === id && isMissing(likelihood)),
+  );
+/** Either as likely: what was read stands in the record, and says nothing of who is to blame. */
+const NOTHING_SAID = { present: 1, high: 1, absent: 1 };
+
+/**
+ * Where what a driver lives on was seen missing, that it gives no answer follows from it, whoever lost it; and a board
+ * that lost its supplies may command all the same.
+ */
+function unfedDriver(findings: readonly Finding[]): readonly Finding[] {
+  if (!isUnfed(findings)) return findings;
+  return findings.map((finding) =>
+    (finding.variable === V.FEEDBACK.id && isMissing(finding.likelihood)) ||
+    (finding.variable === V.DRIVER_COMMAND.id && !isMissing(finding.likelihood))
+      ? { ...finding, likelihood: NOTHING_SAID }
+      : finding,
+  );
+}
+
+/** Tried whole against another one: nothing of them is opened on a bench. */
+const SWAPPED_WHOLE: readonly Family[] = ["ecmSealed", "miniSplit", "miniSplitDriver"];
+/** Answers of the motor itself, by family. */
+const ANSWERS: Readonly<
+  Record<
+    | "called"
+    | "turns"
+    | "direct"
+    | "directBoard"
+    | "taps"
+    | "runsOn"
+    | "runsOnAgain"
+    | "rocks"
+    | "tester"
+    | "sister"
+    | "sisterAgain"
+    | "trouble"
+    | "troubleAgain"
+    | "unplugged"
+    | "code",
+    { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
+  >
+> = {
+  called: { variable: V.CALLED, sound: ["shown"], families: ["ecmSealed", "miniSplit", "miniSplitDriver"] },
+  turns: { variable: V.TURNS, sound: ["runs"], families: ["miniSplit", "miniSplitDriver"] },
+  direct: { variable: V.DIRECT, sound: ["runs"], families: ["ecmAirflow", "ecmSealed"] },
+  directBoard: { variable: V.DIRECT_BOARD, sound: ["runs"], families: ["ecmAirflow"] },
+  taps: { variable: V.TAPS, sound: ["allAnswer"], families: ["ecm"] },
+  runsOn: { variable: V.RUNS_ON, sound: ["stops"], families: WITH_ELECTRONICS },
+  runsOnAgain: { variable: V.RUNS_ON_AGAIN, sound: ["stops"], families: WITH_ELECTRONICS },
+  rocks: { variable: V.ROCKS, sound: ["starts", "briefly"], families: WITH_ELECTRONICS },
+  tester: { variable: V.TESTER, sound: ["go"], families: ["ecmAirflow"] },
+  sister: { variable: V.SISTER, sound: ["neither"], families: SWAPPED_WHOLE },
+  sisterAgain: { variable: V.SISTER_AGAIN, sound: ["neither"], families: SWAPPED_WHOLE },
+  trouble: { variable: V.TROUBLE, sound: ["away"], families: WITH_ELECTRONICS },
+  troubleAgain: { variable: V.TROUBLE_AGAIN, sound: ["away"], families: WITH_ELECTRONICS },
+  unplugged: { variable: V.UNPLUGGED, sound: ["back"], families: ["miniSplitDriver"] },
+  code: {
+    variable: V.CODE,
+    sound: ["none", "other"],
+    families: ["ecmAirflow", "ecmSealed", "miniSplit", "miniSplitDriver"],
+  },
+};
+type AnswerSlot = keyof typeof ANSWERS;
+const ANSWER_SLOTS = Object.keys(ANSWERS) as AnswerSlot[];
+
+/** The answers that the motors of this family can give, with power on. */
+const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
+  ANSWER_SLOTS.filter((slot) => ANSWERS[slot].families.includes(family));
+
+/** What the motor itself is asked now. */
+export const answersAsked = (
+  job: Pick<Sitting, "readings" | "motor">,
+  epoch: number,
+): readonly AnswerSlot[] => answersOf(job.motor).filter((slot) => isAsked(job, slot, epoch));
+
+/** The code that was shown, and what the machine's own table says of it. */
+function codeSentence({ readings, motor }: Sitting, words: string, epoch: number): string {
+  const shown = latestIn(readings, "power", "codeShown", epoch)?.value;
+  if (shown?.kind !== "text" || shown.text === "") return words;
+  const known = codeMeaning(motor.diagram, shown.text);
+  return `Code ${shown.text}${known ? `, ${known.means}` : ""}: ${lowerFirst(words)}`;
+}
+
+/** Whether a motor known to be good was tried in its place. */
+const isCompared = (job: Pick<Sitting, "readings" | "motor">, epoch: number) =>
+  answersOf(job.motor).includes("sister") && chosen(job, "power", POWER_SLOTS, "sister", epoch) !== undefined;
+
+/**
+ * Whether what is asked first was answered so that this is asked too: what comes and goes is tried again, else nothing. What
+ * was tried beside a good motor is not tried without it, nor told a second time.
+ */
+const isAsked = (job: Pick<Sitting, "readings" | "motor">, slot: AnswerSlot, epoch: number) =>
+  unmetNeeds(job, "power", POWER_SLOTS[slot], epoch).every((name) => name === "stance") &&
+  !((slot === "trouble" || slot === "troubleAgain") && isCompared(job, epoch));
+
+function answerFinding(job: Sitting, slot: AnswerSlot, epoch: number): Finding | null {
+  const said = chosen(job, "power", POWER_SLOTS, slot, epoch);
+  if (!said || !isAsked(job, slot, epoch)) return null;
+  const { variable, sound } = ANSWERS[slot];
+  const words = upperFirst(variable.words[said] ?? said);
+  const sentence = slot === "code" ? codeSentence(job, words, epoch) : words;
+  return certain("power", variable, said, sentence, !sound.includes(said));
+}
+
+const POINT_MINUTES = 1;
+const STATES: Readonly<Record<Point["state"], string>> = {
+  powered: "powered",
+  called: "called",
+  calledUnplugged: "called, motor unplugged",
+  turnedByHand: "turned by hand",
+};
+/** What a driver lives on, common practice; its command is read on the way in any case. */
+const DRIVER_FEEDS: readonly string[] = ["driver.supply", "driver.fifteen"];
+const BEFORE_MOTOR = {
+  order: "motor",
+  why: "What its electronics live on is measured before they are condemned.",
+} as const;
+const BEFORE_BOARD = {
+  order: "board",
+  why: "A fan can pull its supply down: before the board is condemned it is read without it.",
+} as const;
+const pointStep = (point: Point): DeclaredStep => ({
+  name: point.slot,
+  title: `${point.name}: ${point.under}`,
+  slots: [point.slot],
+  minutes: POINT_MINUTES,
+  variables: [BY_SLOT[point.slot]!],
+  ...(DRIVER_FEEDS.includes(point.slot) && { before: BEFORE_MOTOR }),
+});
+/** The supply is one step, however many lines it has. */
+function mainsStep(points: readonly Point[]): DeclaredStep {
+  const [first] = points;
+  return {
+    name: "mains",
+    title: points.length > 1 ? "Mains: every leg and every pair of lines" : `${first!.name}: ${first!.under}`,
+    slots: points.map(({ slot }) => slot),
+    minutes: POINT_MINUTES * (points.length > 1 ? 2 : 1),
+    variables: [V.MAINS],
+  };
+}
+/** Where a point lies and in which state it is read; what the one says already, the other does not say again. */
+export const placeWords = ({ under, state }: Point): string =>
+  under.includes(STATES[state]) ? under : `${under}; ${STATES[state]}`;
+
+const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes" | "before">>> = {
+  called: { title: "Is a call shown?", minutes: 1 },
+  turns: { title: "Fan called: does it turn?", minutes: 1 },
+  direct: { title: "Direct test at the motor's own socket", minutes: 3 },
+  directBoard: { title: "Direct test at the board's end of the harness", minutes: 3 },
+  taps: { title: "Each tap started and stopped, at the motor", minutes: 4 },
+  runsOn: { title: "Nothing called, delays over: does it stop?", minutes: 4 },
+  runsOnAgain: { title: "On another day: nothing called, does it stop?", minutes: 4 },
+  rocks: { title: "How it starts", minutes: 1 },
+  tester: { title: "The plug-in tester's word", minutes: 4 },
+  sister: { title: "A known-good motor in its place", minutes: 8 },
+  sisterAgain: { title: "On another day: a known-good motor in its place", minutes: 8 },
+  trouble: { title: "Run as it is used: does the trouble show?", minutes: 10 },
+  troubleAgain: { title: "On another day: run as it is used", minutes: 10 },
+  unplugged: { title: "Supply again, with the fan unplugged", minutes: 8, before: BEFORE_BOARD },
+  code: { title: "The code, and what the machine's label says of it", minutes: 1 },
+};
+
+function powerSteps(motor: Motor): readonly DeclaredStep[] {
+  const scheme = schemeOf(motor);
+  if (!scheme) return [];
+  const points = pointsOf(scheme);
+  return [
+    mainsStep(points.filter(isMains)),
+    ...points.filter((point) => !isMains(point)).map(pointStep),
+    ...answersOf(motor).map((slot): DeclaredStep => ({
+      name: slot,
+      slots: [slot],
+      variables: [ANSWERS[slot].variable],
+      ...ANSWER_STEPS[slot],
+    })),
+  ];
+}
+/** Where supply and call are lost on their way to the motor, and whether it answers. */
+export const powerCheck: CheckDefinition = {
+  id: "power",
+  title: "Supply and call",
+  stage: "Under power",
+  minutes: 6,
+  why: "Follow supply and call from where they are made to where they are needed: where one stops, there is the fault.",
+  gated: false,
+  live: true,
+  keys: "readings",
+  slots: POWER_SLOTS,
+  variables: [
+    V.MAINS,
+    V.TRANSFORMER_24,
+    V.LIMIT_24,
+    V.CALL_24,
+    V.BOARD_24,
+    V.MOTOR_24,
+    V.TEN_VOLTS,
+    V.COMMAND_OUT,
+    V.COMMAND_IN,
+    V.LINK,
+    V.BOARD_OUT,
+    V.DRIVER_SUPPLY,
+    V.FIFTEEN_VOLTS,
+    V.DRIVER_COMMAND,
+    V.FEEDBACK,
+    V.CALLED,
+    V.TURNS,
+    V.DIRECT,
+    V.DIRECT_BOARD,
+    V.TAPS,
+    V.RUNS_ON,
+    V.RUNS_ON_AGAIN,
+    V.ROCKS,
+    V.TESTER,
+    V.SISTER,
+    V.SISTER_AGAIN,
+    V.TROUBLE,
+    V.TROUBLE_AGAIN,
+    V.UNPLUGGED,
+    V.CODE,
+  ],
+  leansOn: [],
+  only: "ownElectronics",
+  notApplicable: bareReason,
+  optional: () => true,
+  answer: (sitting, epoch) => {
+    const scheme = schemeOf(sitting.motor);
+    const points = scheme ? pointsOf(scheme) : [];
+    const findings = unfedDriver(
+      [
+        mainsFinding(sitting, points, epoch),
+        ...points.filter((point) => !isMains(point)).map((point) => pointFinding(sitting, point, epoch)),
+        ...answersOf(sitting.motor).map((slot) => answerFinding(sitting, slot, epoch)),
+      ].filter((finding) => finding !== null),
+    );
+    const steps = powerSteps(sitting.motor).filter(
+      ({ name }) =>
+        // Asked where a supply was missing with the fan plugged, and nowhere else.
+        (name !== "unplugged" || isUnfed(findings)) &&
+        (!(name in ANSWERS) || isAsked(sitting, name as AnswerSlot, epoch)),
+    );
+    return {
+      findings,
+      state: plainState(sitting, "power", epoch, findings),
+      note: countedNote(sitting, "power", epoch, findings),
+      steps: openSteps(findings, steps),
+      made: madeSteps(findings, steps),
+    };
+  },
+};

@@ -1,0 +1,87 @@
+import { describe, expect, it } from "vitest";
+import { choice, frameOpen, HUB, job, measured, ohmsOf, reading, skipped } from "../../../tests/jobs.ts";
+import { assessJob } from "../../judge/index.ts";
+import { insulationCheck } from "./index.ts";
+
+const read = (slot: string, typed: string) => reading({ check: "insulation", slot, value: ohmsOf(typed) });
+const at = (celsius: number) =>
+  reading({ check: "insulation", slot: "temperature", value: { kind: "celsius", celsius } });
+const TRACTION = { ...HUB, family: "traction" as const, rated: { volts: 96 } };
+const answer = (readings: Parameters<typeof job>[0], motor: Parameters<typeof job>[1] = {}) => {
+  const [found] = insulationCheck.answer(job(readings, motor), 0).findings;
+  return found && Object.keys(found.likelihood)[0];
+};
+
+describe("a meter and a tester at the same leads", () => {
+  it("speak of one dampness: what the tester adds against water is less than it would say alone", () => {
+    const odds = (...readings: Parameters<typeof job>[0]) => {
+      const { faults } = assessJob(job(readings, { complaint: "noisy" }));
+      const { probability } = faults.find(({ fault }) => fault === "waterInside")!;
+      return Math.log10(probability / (1 - probability));
+    };
+    const good = read("oneMinute", "2.2G");
+    const alone = odds(good) - odds();
+    const added = odds(...frameOpen(), good) - odds(...frameOpen());
+    expect(alone).toBeLessThan(-0.2);
+    expect(added).toBeLessThan(0);
+    expect(added).toBeGreaterThan(0.7 * alone);
+  });
+});
+
+describe("insulation with a tester", () => {
+  it("is corrected to 40 °C before it is judged: 18 MΩ at 20 °C is a quarter there (IEEE 43, memory)", () => {
+    expect(answer([read("oneMinute", "18M"), at(20)])).toBe("bad");
+    expect(answer([read("oneMinute", "18M"), at(40)])).toBe("poor");
+    expect(answer([read("oneMinute", "18M"), at(20), choice("insulation", "kind", "thermoset")])).toBe(
+      "poor",
+    );
+  });
+  it("is good far above, and above the tester's range", () => {
+    expect(answer([read("oneMinute", "2.2G")])).toBe("good");
+    expect(answer([read("oneMinute", "OL")])).toBe("good");
+    expect(answer([read("oneMinute", "0")])).toBe("down");
+  });
+  it("is broken down and no damp where hardly a hundred kilohms are left, at any temperature and voltage", () => {
+    expect(answer([read("oneMinute", "90k"), at(40)])).toBe("down");
+    expect(answer([read("oneMinute", "2M"), at(40)])).toBe("bad");
+    expect(answer([read("oneMinute", "5k"), at(5)])).toBe("down");
+    expect(answer([measured("insulation", "testVolts", "volts", 50), read("oneMinute", "5k")])).toBe("down");
+  });
+  it("compares with nothing below 10 °C, and asks to warm the winding (IEEE 43, memory)", () => {
+    const [cold] = insulationCheck.answer(job([read("oneMinute", "300M"), at(6)]), 0).findings;
+    expect(cold).toMatchObject({ departs: false, likelihood: { good: 1, poor: 1, bad: 1, down: 1 } });
+    expect(cold!.sentence).toMatch(/below 10 °C it compares with no limit/u);
+    // At 10 °C it is an eighth at 40 °C.
+    expect(answer([read("oneMinute", "300M"), at(10)])).toBe("good");
+    expect(answer([read("oneMinute", "100M"), at(10)])).toBe("poor");
+  });
+  it("passes nothing at a few volts, and condemns nothing less for it", () => {
+    const volts = (value: number) => measured("insulation", "testVolts", "volts", value);
+    const gentle = (ohms: string) =>
+      insulationCheck.answer(job([volts(50), read("oneMinute", ohms)]), 0).findings[0]!;
+    expect(gentle("2.2G").sentence).toMatch(/at so few volts it passes nothing/u);
+    expect(gentle("2.2G").likelihood).toMatchObject({ good: 1, bad: 1 });
+    expect(gentle("OL").sentence).toMatch(/at so few volts it passes nothing/u);
+    expect(gentle("2M").likelihood).toEqual({ bad: 1 });
+    expect(answer([volts(500), read("oneMinute", "2.2G")])).toBe("good");
+    expect(answer([volts(500), read("oneMinute", "OL")])).toBe("good");
+  });
+  it("is poor where ten minutes add little: damp (polarisation index 2, IEEE 43, memory)", () => {
+    expect(answer([read("oneMinute", "500M"), read("tenMinutes", "650M")])).toBe("poor");
+    expect(answer([read("oneMinute", "500M"), read("tenMinutes", "1.2G")])).toBe("good");
+    expect(answer([read("oneMinute", "6G"), read("tenMinutes", "6.5G")])).toBe("good");
+  });
+  it("of a traction motor lies far above the whole vehicle's 500 Ω/V (ISO 6469-3, memory)", () => {
+    const [found] = insulationCheck.answer(job([read("oneMinute", "300M")], { motor: TRACTION }), 0).findings;
+    expect(found!.sentence).toContain("Ω/V, 500");
+    expect(answer([read("oneMinute", "300M")], { motor: TRACTION })).toBe("good");
+  });
+  it("is awaited for traction alone, and a skip stands with its reason", () => {
+    expect(insulationCheck.optional(job([]).motor)).toBe(true);
+    expect(insulationCheck.optional(TRACTION)).toBe(false);
+    const record = job([skipped("insulation", "no tester here")]);
+    expect(insulationCheck.answer(record, 0).state).toBe("skipped");
+    expect(insulationCheck.answer(record, 0).note).toBe("no tester here");
+    expect(insulationCheck.answer(job([at(20)]), 0).state).toBe("inProgress");
+  });
+});
