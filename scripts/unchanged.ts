@@ -48,7 +48,7 @@ const plainly = (value: unknown): string =>
   );
 const ordered = <T>(list: readonly T[]): T[] => list.toSorted((a, b) => (plainly(a) < plainly(b) ? -1 : 1));
 
-type Tables = Readonly<Record<string, Pick<MotorModel, "rows" | "masks" | "together" | "companions">>>;
+type Tables = Readonly<Record<string, Omit<MotorModel, "actions">>>;
 
 /** The same wherever something stands in the house. */
 const wherever = (tables: Tables): Tables =>
@@ -65,12 +65,17 @@ const wherever = (tables: Tables): Tables =>
     ]),
   );
 
-/** What the engine is given for every kind of motor. */
+/** What the engine is given for every kind of motor; how it counts cures is its own matter. */
 function tables(): Tables {
   const kinds = FAMILIES.flatMap((family) =>
     CONNECTIONS.flatMap((connection) => [true, false].map((sensored) => ({ family, connection, sensored }))),
   );
-  return Object.fromEntries(kinds.map((kind) => [Object.values(kind).join(" "), modelFor(kind)]));
+  return Object.fromEntries(
+    kinds.map((kind) => {
+      const { ids, faults, variables, rows, masks, together, companions } = modelFor(kind);
+      return [Object.values(kind).join(" "), { ids, faults, variables, rows, masks, together, companions }];
+    }),
+  );
 }
 
 /** Every place where two answers differ, as its path and both values; figures by more than the bound. */

@@ -1,4 +1,5 @@
 import type { Classes } from "./classes.ts";
+import type { CureSet } from "./cureSet.ts";
 import type { Inference } from "./infer.ts";
 import { leadingOf, massOf, playable, rankSteps, sharesAfter, typesOf } from "./nextStep.ts";
 import type { Actions, Candidate, Circumstances, Model } from "./types.ts";
@@ -10,8 +11,8 @@ const LEAST_FOLLOWED = 0.02;
 export interface Left {
   readonly words: string;
   readonly probability: number;
-  /** Bits of the cures that would then lead, and how likely they would be what is asked for. */
-  readonly to: number;
+  /** The cures that would then lead, and how likely they would be what is asked for. */
+  readonly to: CureSet;
   readonly share: number;
 }
 
@@ -23,8 +24,8 @@ export function whatIsLeft(
   inference: Inference,
   variable: string,
 ): Left[] {
-  const { of: by, masks } = typesOf(actions, inference);
-  const count = masks.length;
+  const { of: by, asked } = typesOf(actions, inference);
+  const count = asked.length;
   const candidate = { id: variable, minutes: 1, variables: [variable], merged: {} };
   return playable(model, circumstances, candidate)
     .flatMap((one) => {
@@ -35,7 +36,7 @@ export function whatIsLeft(
         if (probability < LEAST_FOLLOWED) return [];
         const to = leadingOf(shares);
         const words = one.variable.words[outcome] ?? outcome;
-        return [{ words, probability, to: masks[to]!, share: shares[to]! / probability }];
+        return [{ words, probability, to: asked[to]!, share: shares[to]! / probability }];
       });
     })
     .sort((a, b) => b.probability - a.probability);

@@ -4,7 +4,10 @@ import {
   curesOf,
   cureOutlooks,
   leadingTypes,
+  cureSet,
   NO_CURE,
+  NOTHING,
+  type CureSet,
   entropyOf,
   infer,
   LEAST_GAIN,
@@ -47,17 +50,20 @@ const MODEL: Model = {
   companions: [],
 };
 const EVEN: Circumstances = { settings: [{ share: 1, values: {} }], priors: [0.5, 1e-9], complaint: null };
+const [FIRST, SECOND, BOTH] = [cureSet([0]), cureSet([1]), cureSet([0, 1])];
+/** Stands for all the rest. */
+const REST = -1n;
 /** Fault a is cured by the first cure, b by the second, and the first is a new machine that makes the second needless. */
 const ACTIONS: Actions = {
   cures: 2,
-  curedBy: [0b01, 0b11],
+  curedBy: [FIRST, BOTH],
   usual: [0, 1],
-  covering: { cure: 0, covers: 0b10 },
-  aside: 0,
+  covering: { cure: 0, covers: SECOND },
+  aside: NOTHING,
 };
 const sharesOf = (actions: Actions, inference: ReturnType<typeof infer>) => {
-  const { masks, shares } = leadingTypes(actions, inference, 10);
-  return new Map(masks.map((mask, i) => [mask, shares[i]!]));
+  const { asked, shares } = leadingTypes(actions, inference, 10);
+  return new Map(asked.map((set, i) => [set, shares[i]!]));
 };
 const candidate = (id: string, variables: readonly string[], minutes = 1, merged = {}): Candidate => ({
   id,
@@ -148,9 +154,9 @@ describe("what would turn the answer", () => {
 
   it("names each outcome after which another action leads, likeliest first, with its words", () => {
     expect(turns.map(({ words, to }) => [words, to])).toEqual([
-      ["sure present", 0b01],
-      ["vague present", 0b01],
-      ["twin present", 0b10],
+      ["sure present", FIRST],
+      ["vague present", FIRST],
+      ["twin present", SECOND],
     ]);
     expect(turns[0]!.probability).toBeCloseTo(0.3, 3);
     expect(turns[1]!.probability).toBeCloseTo(0.15, 3);
@@ -168,75 +174,75 @@ describe("what sets of faults ask for", () => {
     // Neither: nothing; a alone and a with b: the first; b alone: the second.
     expect(sharesOf(ACTIONS, half)).toEqual(
       new Map([
-        [0b01, expect.closeTo(0.5, 12) as number],
-        [0, expect.closeTo(0.25, 12) as number],
-        [0b10, expect.closeTo(0.25, 12) as number],
-        [-1, expect.closeTo(0, 12) as number],
+        [FIRST, expect.closeTo(0.5, 12) as number],
+        [NOTHING, expect.closeTo(0.25, 12) as number],
+        [SECOND, expect.closeTo(0.25, 12) as number],
+        [REST, expect.closeTo(0, 12) as number],
       ]),
     );
   });
 
   it("are both cures where none covers the other, and what lies aside only where nothing else is asked", () => {
     const both = { ...ACTIONS, covering: null };
-    expect(sharesOf(both, half).get(0b11)).toBeCloseTo(0.25, 12);
-    const aside = { ...both, aside: 0b10 };
-    expect(sharesOf(aside, half).get(0b01)).toBeCloseTo(0.5, 12);
-    expect(sharesOf(aside, half).get(0b10)).toBeCloseTo(0.25, 12);
+    expect(sharesOf(both, half).get(BOTH)).toBeCloseTo(0.25, 12);
+    const aside = { ...both, aside: SECOND };
+    expect(sharesOf(aside, half).get(FIRST)).toBeCloseTo(0.5, 12);
+    expect(sharesOf(aside, half).get(SECOND)).toBeCloseTo(0.25, 12);
   });
 
   it("are nothing known where a member has no cure", () => {
-    const uncured = { ...ACTIONS, usual: [0, -1], curedBy: [1, 0], covering: null };
-    const masks = [...sharesOf(uncured, half).keys()];
-    expect(masks).toContain(NO_CURE);
+    const uncured = { ...ACTIONS, usual: [0, -1], curedBy: [FIRST, NOTHING], covering: null };
+    expect([...sharesOf(uncured, half).keys()]).toContain(NO_CURE);
     expect(curesOf(NO_CURE)).toBeNull();
-    expect(curesOf(-1)).toBeNull();
-    expect(curesOf(0b101)).toEqual([0, 2]);
+    expect(curesOf(NO_CURE | FIRST)).toBeNull();
+    expect(curesOf(REST)).toBeNull();
+    expect(curesOf(cureSet([0, 2]))).toEqual([0, 2]);
   });
 
   it("keep the likeliest apart and the rest together", () => {
-    const { masks, shares, of } = leadingTypes(ACTIONS, half, 1);
-    expect(masks).toEqual([0b01, -1]);
+    const { asked, shares, of } = leadingTypes(ACTIONS, half, 1);
+    expect(asked).toEqual([FIRST, REST]);
     expect(shares.map((share) => share.toFixed(3))).toEqual(["0.500", "0.500"]);
     expect(Array.from(of)).toEqual([1, 0, 1, 0]);
   });
 });
 
 describe("how likely a set of cures is all that is needed", () => {
-  const apart: Actions = { ...ACTIONS, curedBy: [0b01, 0b10], covering: null };
+  const apart: Actions = { ...ACTIONS, curedBy: [FIRST, SECOND], covering: null };
   const half = infer(MODEL, { ...EVEN, priors: [0.5, 0.5] }, []);
-  const outlook = (mask: number, raised: readonly number[], actions = apart) =>
-    cureOutlooks(actions, half, [mask], Uint8Array.from(raised))[0]!;
+  const outlook = (cures: CureSet, raised: readonly number[], actions = apart) =>
+    cureOutlooks(actions, half, [cures], Uint8Array.from(raised))[0]!;
 
   it("is the mass of the fault sets it cures, nothing wrong included", () => {
     // Of none, a, b, both, each a quarter.
-    expect(outlook(0b01, [1, 1]).cured).toBeCloseTo(0.5, 12);
-    expect(outlook(0b11, [1, 1]).cured).toBeCloseTo(1, 12);
-    expect(outlook(0, [1, 1]).cured).toBeCloseTo(0.25, 12);
+    expect(outlook(FIRST, [1, 1]).cured).toBeCloseTo(0.5, 12);
+    expect(outlook(BOTH, [1, 1]).cured).toBeCloseTo(1, 12);
+    expect(outlook(NOTHING, [1, 1]).cured).toBeCloseTo(0.25, 12);
   });
 
   it("lets a further fault stay that no finding raised, but never without curing one", () => {
-    expect(outlook(0b01, [1, 0]).cured).toBeCloseTo(0.75, 12);
+    expect(outlook(FIRST, [1, 0]).cured).toBeCloseTo(0.75, 12);
     // b alone is not cured by the first, raised or not.
-    expect(outlook(0b01, [0, 0]).cured).toBeCloseTo(0.75, 12);
-    expect(outlook(0, [0, 0]).cured).toBeCloseTo(0.25, 12);
+    expect(outlook(FIRST, [0, 0]).cured).toBeCloseTo(0.75, 12);
+    expect(outlook(NOTHING, [0, 0]).cured).toBeCloseTo(0.25, 12);
     // Nobody complains: what nothing points at may stay, what was raised may not.
     const quiet = (raised: readonly number[]) =>
-      cureOutlooks(apart, half, [0], Uint8Array.from(raised), false)[0]!.cured;
+      cureOutlooks(apart, half, [NOTHING], Uint8Array.from(raised), false)[0]!.cured;
     expect(quiet([0, 0])).toBeCloseTo(1, 12);
     expect(quiet([1, 0])).toBeCloseTo(0.5, 12);
   });
 
   it("says how much of it is exact, and what of it would be needless", () => {
-    const { exact, needless } = outlook(0b11, [1, 1]);
+    const { exact, needless } = outlook(BOTH, [1, 1]);
     expect(exact).toBeCloseTo(0.25, 12);
     expect(needless.get(0)).toBeCloseTo(0.5, 12);
     expect(needless.get(1)).toBeCloseTo(0.5, 12);
-    expect(outlook(0b01, [1, 1]).exact).toBeCloseTo(0.25, 12);
+    expect(outlook(FIRST, [1, 1]).exact).toBeCloseTo(0.25, 12);
   });
 
   it("counts a cure that does for several", () => {
     // The new machine cures b as well; for a and none of them it is what is asked, for b alone it is needless.
-    const { cured, exact } = outlook(0b01, [1, 1], ACTIONS);
+    const { cured, exact } = outlook(FIRST, [1, 1], ACTIONS);
     expect(cured).toBeCloseTo(1, 12);
     expect(exact).toBeCloseTo(0.5, 12);
   });

@@ -1,5 +1,6 @@
 import { leadingTypes, type Types } from "./actions.ts";
 import { classesOf, jointClasses, type Classes } from "./classes.ts";
+import type { CureSet } from "./cureSet.ts";
 import type { Inference } from "./infer.ts";
 import type { Actions, Candidate, Circumstances, Model, Variable } from "./types.ts";
 
@@ -201,8 +202,8 @@ export function rankSteps(
   candidates: readonly Candidate[],
 ): RankedStep[] {
   const { posterior } = inference;
-  const { of: by, shares, masks } = typesOf(actions, inference);
-  const count = masks.length;
+  const { of: by, shares, asked } = typesOf(actions, inference);
+  const count = asked.length;
   const before = massEntropy(Float64Array.from(shares), 0, count);
   return candidates
     .flatMap((candidate): RankedStep[] => {
@@ -236,8 +237,8 @@ export interface Turn {
   readonly variable: string;
   readonly words: string;
   readonly probability: number;
-  /** Bits of the cures that would then lead. */
-  readonly to: number;
+  /** The cures that would then lead. */
+  readonly to: CureSet;
 }
 
 /** The place of the largest, the first of equals. */
@@ -255,8 +256,8 @@ export function whatWouldTurn(
   inference: Inference,
   candidates: readonly Candidate[],
 ): Turn[] {
-  const { of: by, shares: standing, masks } = typesOf(actions, inference);
-  const count = masks.length;
+  const { of: by, shares: standing, asked } = typesOf(actions, inference);
+  const count = asked.length;
   const leading = leadingOf(standing);
   return candidates
     .flatMap((candidate) => playable(model, circumstances, { ...candidate, merged: {} }))
@@ -273,7 +274,7 @@ export function whatWouldTurn(
             variable: one.variable.id,
             words: one.variable.words[outcome] ?? outcome,
             probability,
-            to: masks[to]!,
+            to: asked[to]!,
           },
         ];
       });

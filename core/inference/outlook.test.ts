@@ -1,9 +1,21 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { cureOutlooks, faultSets, infer, membersOf, type Actions, type Model } from "./index.ts";
+import {
+  cureOutlooks,
+  cureSet,
+  curesOfSet,
+  faultSets,
+  infer,
+  membersOf,
+  type Actions,
+  type Model,
+} from "./index.ts";
 
 const FAULTS = 6;
 const CURES = 4;
+/** Four cures among eighty: the engine takes any number of them. */
+const AMONG = 80;
+const NUMBERS = [2, 29, 30, 71] as const;
 const MODEL: Model = {
   faults: Array.from({ length: FAULTS }, (_, i) => ({ id: `f${i}`, explains: 1 })),
   variables: [],
@@ -25,6 +37,8 @@ const drawn = fc.record({
   complained: fc.boolean(),
 });
 type Values = typeof drawn extends fc.Arbitrary<infer T> ? T : never;
+/** A set of the four as the engine counts it. */
+const wide = (mask: number) => cureSet(NUMBERS.filter((_, cure) => (mask & (1 << cure)) !== 0));
 const bits = (cures: readonly number[]) => cures.reduce((mask, cure) => mask | (1 << cure), 0);
 
 /** What the definitions say, set by set, with nothing grouped and nothing kept. */
@@ -55,6 +69,17 @@ function byHand(
   };
 }
 
+describe("a set of cures", () => {
+  it("holds any number of them, each once, and reads back", () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 0, max: 300 })), (cures) => {
+        expect(curesOfSet(cureSet(cures))).toEqual(cures.toSorted((a, b) => a - b));
+        expect(cureSet([...cures, ...cures])).toBe(cureSet(cures));
+      }),
+    );
+  });
+});
+
 describe("the outlook of cures", () => {
   it("is what its definitions say set by set, for any faults and cures, within 1e-12", () => {
     fc.assert(
@@ -62,23 +87,24 @@ describe("the outlook of cures", () => {
         const { priors, cures, raised, aside, covering, complained } = values;
         const inference = infer(MODEL, { settings: [], priors, complaint: null }, []);
         const actions: Actions = {
-          cures: CURES,
-          curedBy: cures.map(bits),
-          usual: cures.map((all) => all[0] ?? -1),
-          covering,
-          aside,
+          cures: AMONG,
+          curedBy: cures.map((all) => wide(bits(all))),
+          usual: cures.map((all) => (all[0] === undefined ? -1 : NUMBERS[all[0]]!)),
+          covering: covering && { cure: NUMBERS[covering.cure], covers: wide(covering.covers) },
+          aside: wide(aside),
         };
         const sets = Array.from(inference.posterior, (share, s) => ({
           members: membersOf(faultSets(FAULTS), s),
           share,
         }));
         const masks = Array.from({ length: 1 << CURES }, (_, mask) => mask);
-        const found = cureOutlooks(actions, inference, masks, Uint8Array.from(raised), complained);
+        const found = cureOutlooks(actions, inference, masks.map(wide), Uint8Array.from(raised), complained);
         masks.forEach((mask, i) => {
           const expected = byHand(values, sets, mask);
           expect(found[i]!.cured).toBeCloseTo(expected.cured, 12);
           expect(found[i]!.exact).toBeCloseTo(expected.exact, 12);
-          for (const [cure, p] of found[i]!.needless) expect(p).toBeCloseTo(expected.needless(cure), 12);
+          for (const [cure, p] of found[i]!.needless)
+            expect(p).toBeCloseTo(expected.needless(NUMBERS.findIndex((number) => number === cure)), 12);
         });
       }),
       { numRuns: 60 },

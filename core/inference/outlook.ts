@@ -1,4 +1,5 @@
-import { askingsOf, bitsOf } from "./actions.ts";
+import { askingsOf } from "./actions.ts";
+import { curesOfSet, cureSet, NOTHING, type CureSet } from "./cureSet.ts";
 import type { Inference } from "./infer.ts";
 import { MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 import type { Actions } from "./types.ts";
@@ -9,16 +10,16 @@ interface Alike {
   readonly of: Uint32Array;
   /** Three places a group: kinds of faults, then 0 for none. */
   readonly members: Uint8Array;
-  /** What the sets of each group ask for. */
-  readonly asked: Int32Array;
-  /** By kind of fault, from 1 on: its cures as bits, and whether it was raised. */
-  readonly curedBy: readonly number[];
+  /** What the sets of each group ask for: its place among all askings. */
+  readonly asking: Uint32Array;
+  /** By kind of fault, from 1 on: its cures, and whether it was raised. */
+  readonly curedBy: readonly CureSet[];
   readonly raised: readonly boolean[];
 }
 
 function alikeIn(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
   const kinds = new Map<string, number>();
-  const [curedBy, wasRaised]: [number[], boolean[]] = [[0], [false]];
+  const [curedBy, wasRaised]: [CureSet[], boolean[]] = [[NOTHING], [false]];
   const kindOf = new Uint8Array(NONE + 1);
   actions.curedBy.forEach((by, i) => {
     const name = `${by} ${actions.usual[i]} ${raised[i]}`;
@@ -26,27 +27,45 @@ function alikeIn(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
     kinds.set(name, kind);
     [curedBy[kind], wasRaised[kind], kindOf[i]] = [by, raised[i] === 1, kind];
   });
-  const { masks, of: asking } = askingsOf(actions, sets);
+  const { of: askingOf } = askingsOf(actions, sets);
   const width = kinds.size + 1;
   const places = new Int32Array(width ** MOST_FAULTS).fill(-1);
   const of = new Uint32Array(sets.size);
-  const [members, asked]: [number[], number[]] = [[], []];
+  const [members, asking]: [number[], number[]] = [[], []];
   for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
     const a = kindOf[sets.members[at]!]!;
     const b = kindOf[sets.members[at + 1]!]!;
     const c = kindOf[sets.members[at + 2]!]!;
     const key = (a * width + b) * width + c;
     if (places[key] === -1) {
-      places[key] = asked.length;
-      asked.push(masks[asking[s]!]!);
+      places[key] = asking.length;
+      asking.push(askingOf[s]!);
       members.push(a, b, c);
     }
     of[s] = places[key]!;
   }
-  return { of, members: Uint8Array.from(members), asked: Int32Array.from(asked), curedBy, raised: wasRaised };
+  return {
+    of,
+    members: Uint8Array.from(members),
+    asking: Uint32Array.from(asking),
+    curedBy,
+    raised: wasRaised,
+  };
 }
 
 const alike = new WeakMap<Actions, Map<string, Alike>>();
+/** By asking, whether a cure is among what it asks for; worked out once each. */
+const holding = new WeakMap<readonly CureSet[], Map<number, Uint8Array>>();
+
+function askingsWith(asked: readonly CureSet[], cure: number): Uint8Array {
+  const byCure = holding.get(asked) ?? new Map<number, Uint8Array>();
+  holding.set(asked, byCure);
+  const wanted = cureSet([cure]);
+  const found = byCure.get(cure) ?? Uint8Array.from(asked, (set) => Number((set & wanted) !== NOTHING));
+  byCure.set(cure, found);
+  return found;
+}
+
 /** How many patterns of raised faults are kept for each model: the oldest goes first. */
 const MOST_KEPT = 64;
 
@@ -66,7 +85,7 @@ export interface CureOutlook {
   readonly cured: number;
   /** P(the same, and nothing of it was needless). */
   readonly exact: number;
-  /** P(needless), by cure of the mask. */
+  /** P(needless), by cure of the set. */
   readonly needless: ReadonlyMap<number, number>;
 }
 
@@ -76,40 +95,46 @@ export interface CureOutlook {
  * A further fault that no finding raised does not hold a repair up, since its proof would show it: beside at least one
  * fault that is cured it may stay. Where somebody complains, doing nothing cures the empty set, and beside it papers and
  * set-ups that no finding raised; where nobody does, it is enough that no finding raised anything.
- * @param masks cures as bits, one for each outlook
+ * @param several sets of cures, one for each outlook
  * @param raised 1 for each fault of the model that some finding raised
  */
 export function cureOutlooks(
   actions: Actions,
   { sets, posterior }: Inference,
-  masks: readonly number[],
+  several: readonly CureSet[],
   raised: Uint8Array,
   complained = true,
 ): CureOutlook[] {
-  const { of, members, asked, curedBy, raised: wasRaised } = alikeOf(actions, sets, raised);
-  const shares = new Float64Array(asked.length);
+  const { of, members, asking, curedBy, raised: wasRaised } = alikeOf(actions, sets, raised);
+  const { asked } = askingsOf(actions, sets);
+  const shares = new Float64Array(asking.length);
   for (let s = 0; s < of.length; s += 1) shares[of[s]!]! += posterior[s]!;
   /** P(nothing asks for a cure), worked out once each. */
   const unasked = new Map<number, number>();
   const unaskedShare = (cure: number): number => {
     const found = unasked.get(cure);
     if (found !== undefined) return found;
+    const holds = askingsWith(asked, cure);
     let sum = 0;
-    for (let g = 0; g < asked.length; g += 1) if ((asked[g]! & (1 << cure)) === 0) sum += shares[g]!;
+    for (let g = 0; g < asking.length; g += 1) if (holds[asking[g]!] === 0) sum += shares[g]!;
     unasked.set(cure, sum);
     return sum;
   };
-  return masks.map((mask) => {
-    const left = Uint8Array.from(curedBy, (by, kind) => Number(kind > 0 && (by & mask) === 0));
+  const isAside = curedBy.map((by) => (by & actions.aside) !== NOTHING);
+  const aside = Uint8Array.from(isAside, Number);
+  return several.map((cures) => {
+    const some = cures !== NOTHING;
+    const named = curesOfSet(cures);
+    const each = named.map((cure) => askingsWith(asked, cure));
+    const left = Uint8Array.from(curedBy, (by, kind) => Number(kind > 0 && (by & cures) === NOTHING));
     // Papers to correct and a set-up to mend hold nothing else up.
     const holds = left.map((isLeft, kind) =>
-      Number(isLeft === 1 && wasRaised[kind] && (mask === 0 || (curedBy[kind]! & actions.aside) === 0)),
+      Number(isLeft === 1 && wasRaised[kind] && !(some && isAside[kind])),
     );
-    const aside = curedBy.map((by) => Number((by & actions.aside) !== 0));
-    const allHold = complained || mask !== 0;
+    const allHold = complained || some;
     let cured = 0;
     let exact = 0;
-    for (let g = 0, at = 0; g < asked.length; g += 1, at += MOST_FAULTS) {
+    for (let g = 0, at = 0; g < asking.length; g += 1, at += MOST_FAULTS) {
       const a = members[at]!;
       const b = members[at + 1]!;
       const c = members[at + 2]!;
@@ -117,11 +142,12 @@ export function cureOutlooks(
       if (uncured > 0) {
         if ((holds[a]! | holds[b]! | holds[c]!) !== 0) continue;
         const all = Math.sign(a) + Math.sign(b) + Math.sign(c);
-        if (allHold && uncured === all && (mask !== 0 || aside[a]! + aside[b]! + aside[c]! < all)) continue;
+        if (allHold && uncured === all && (some || aside[a]! + aside[b]! + aside[c]! < all)) continue;
       }
       cured += shares[g]!;
-      if ((mask & ~asked[g]!) === 0) exact += shares[g]!;
+      const place = asking[g]!;
+      if (each.every((holds) => holds[place] === 1)) exact += shares[g]!;
     }
-    return { cured, exact, needless: new Map(bitsOf(mask).map((cure) => [cure, unaskedShare(cure)])) };
+    return { cured, exact, needless: new Map(named.map((cure) => [cure, unaskedShare(cure)])) };
   });
 }

@@ -1,4 +1,5 @@
 import type { Decibans, Minutes } from "../quantity/index.ts";
+import type { CureSet } from "./cureSet.ts";
 
 /** Something a reading can find out: one of a few outcomes, ordered from ordinary to dominant. */
 export interface Variable<Id extends string = string, Outcome extends string = string> {
@@ -112,19 +113,17 @@ export interface Circumstances {
   } | null;
 }
 
-/**
- * What faults are cured by. Cures are numbered; a set of cures is a number with their bits set, so at most 30 of them.
- */
+/** What faults are cured by. Cures are numbered from 0 on, and there may be any number of them. */
 export interface Actions {
   readonly cures: number;
-  /** Bits of the cures that cure each fault by themselves, in the model's order; 0 where nothing known does. */
-  readonly curedBy: readonly number[];
+  /** The cures that cure each fault by themselves, in the model's order; none where nothing known does. */
+  readonly curedBy: readonly CureSet[];
   /** The cure each fault would be given alone, in the model's order; −1 where nothing known cures it. */
   readonly usual: readonly number[];
   /** One cure that makes others needless: a new motor cures what is inside the old one. */
-  readonly covering: { readonly cure: number; readonly covers: number } | null;
-  /** Bits of cures that are asked for only where nothing else is: papers to correct, a set-up to mend. */
-  readonly aside: number;
+  readonly covering: { readonly cure: number; readonly covers: CureSet } | null;
+  /** Cures that are asked for only where nothing else is: papers to correct, a set-up to mend. */
+  readonly aside: CureSet;
 }
 
 /** Something that could be found out next. */

@@ -10,7 +10,7 @@ import {
   MILLIOHM,
   pairs,
 } from "../../tests/jobs.ts";
-import { costOf, CURE_IDS, CURES, labour, type CureId } from "../known/index.ts";
+import { costOf, CURES, labour, setOf, type CureId } from "../known/index.ts";
 import { infer, leadingTypes } from "../inference/index.ts";
 import { CONSEQUENCES, type Consequence, type PriceBook } from "../record/index.ts";
 import {
@@ -62,26 +62,26 @@ describe("what an action costs", () => {
     expect(rivals.length).toBeGreaterThan(0);
     for (const rival of rivals) expect(rival.expectedCost).toBeGreaterThan(action!.expectedCost);
 
-    const bit = (cure: CureId) => 1 << CURE_IDS.indexOf(cure);
+    const only = (...cures: CureId[]) => setOf(cures);
     const asked = new Map([
-      [bit("bearings"), 0.6],
-      [bit("motor"), 0.2],
-      [bit("battery") | bit("sensorWire"), 0.2],
+      [only("bearings"), 0.6],
+      [only("motor"), 0.2],
+      [only("battery", "sensorWire"), 0.2],
     ]);
     const [bearings, motor, battery, wire] = (["bearings", "motor", "battery", "sensorWire"] as const).map(
       (cure) => costOf(cure, "hub"),
     ) as [number, number, number, number];
-    expect(paidAfter(asked, bit("bearings"), "hub")).toBeCloseTo(
+    expect(paidAfter(asked, only("bearings"), "hub")).toBeCloseTo(
       (0.2 * motor + 0.2 * (battery + wire)) / 0.4,
       9,
     );
-    expect(paidAfter(asked, bit("sensorWire"), "hub")).toBeCloseTo(
+    expect(paidAfter(asked, only("sensorWire"), "hub")).toBeCloseTo(
       0.6 * bearings + 0.2 * motor + 0.2 * battery,
       9,
     );
     // A new motor brings its own sensors and wires, and no battery.
-    expect(paidAfter(asked, bit("motor"), "hub")).toBeCloseTo(battery, 9);
-    expect(paidAfter(new Map([[bit("motor"), 1]]), bit("motor"), "hub")).toBe(0);
+    expect(paidAfter(asked, only("motor"), "hub")).toBeCloseTo(battery, 9);
+    expect(paidAfter(new Map([[only("motor"), 1]]), only("motor"), "hub")).toBe(0);
   });
 
   it("is not shown twice, once with work on top that makes it no likelier", () => {
@@ -201,8 +201,7 @@ describe("the order of what could be done", () => {
     const { list, model, inference } = judged([...REST, ...DEAD]);
     const types = leadingTypes(model.actions, inference, 12);
     const shareOf = ({ cures }: Action) => {
-      const mask = cures.reduce((bits, cure) => bits | (1 << CURE_IDS.indexOf(cure)), 0);
-      const at = types.masks.indexOf(mask);
+      const at = types.asked.indexOf(setOf(cures));
       return at < 0 ? 0 : types.shares[at]!;
     };
     const others = list.filter((one) => !fits(one, "vehicle")).map(shareOf);

@@ -1,5 +1,4 @@
 import {
-  bitOf,
   CURE_IDS,
   FAULT_IDS,
   costOf,
@@ -10,6 +9,7 @@ import {
   labour,
   paymentFor,
   PRECEDENCE,
+  setOf,
   termsOf,
   type CureId,
   type Payment,
@@ -20,6 +20,8 @@ import {
   cureOutlooks,
   curesOf,
   leadingTypes,
+  NOTHING,
+  type CureSet,
   type Inference,
 } from "../inference/index.ts";
 import { chanceText, type Minutes } from "../quantity/index.ts";
@@ -98,10 +100,10 @@ function unsafeWith(
   model: MotorModel,
   { consequence }: Motor,
   { marginals }: Inference,
-  mask: number,
+  set: CureSet,
 ): string | null {
   const left = HAZARDS.map((fault) => ({ fault, place: model.ids.indexOf(fault) }))
-    .filter(({ place }) => place >= 0 && (model.actions.curedBy[place]! & mask) === 0)
+    .filter(({ place }) => place >= 0 && (model.actions.curedBy[place]! & set) === NOTHING)
     .map(({ fault, place }) => ({ fault, p: marginals[place]! }))
     .find(({ p }) => p > MOST_HAZARD[consequence]);
   return left ? `${factsOf(left.fault).name}, ${chanceText(left.p)} likely, would stay` : null;
@@ -138,23 +140,21 @@ export function cheapestUntil(
   return rival && share !== null ? { share, rival } : null;
 }
 
-const INSIDE = CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor).reduce(
-  (mask, cure) => mask | bitOf(cure),
-  0,
-);
+const MOTOR = setOf(["motor"]);
+const INSIDE = setOf(CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor));
 
 /**
  * What is still to be paid where these cures turn out not to be all, on average over what may then be asked for.
- * @param asked cures as bits, and the share of belief that asks for them
- * @param mask what was done, as bits; a new motor does all that is done inside one
+ * @param asked sets of cures, and the share of belief that asks for them
+ * @param set what was done; a new motor does all that is done inside one
  */
 export function paidAfter(
-  asked: ReadonlyMap<number, number>,
-  mask: number,
+  asked: ReadonlyMap<CureSet, number>,
+  set: CureSet,
   family: Family,
   book: Payment = {},
 ): number {
-  const done = (mask & bitOf("motor")) === 0 ? mask : mask | INSIDE;
+  const done = (set & MOTOR) === NOTHING ? set : set | INSIDE;
   const missing = [...asked]
     .map(([type, share]) => ({ share, cures: curesIn(type & ~done) }))
     .filter(({ cures }) => cures.length > 0);
@@ -180,17 +180,17 @@ export function actionsFor(
   const book = paymentFor(motor, prices);
   const types = leadingTypes(model.actions, inference, MOST_ACTIONS);
   const raised = raisedBy(inference);
-  const share = new Map(types.masks.map((mask, i) => [mask, types.shares[i]!]));
-  const named = new Map([...share].filter(([mask]) => curesOf(mask) !== null));
+  const share = new Map(types.asked.map((set, i) => [set, types.shares[i]!]));
+  const named = new Map([...share].filter(([set]) => curesOf(set) !== null));
   const replaced = [...named.keys()]
-    .filter((mask) => (mask & INSIDE) !== 0)
-    .map((mask) => (mask & ~INSIDE) | bitOf("motor"));
-  const masks = [...new Set([...named.keys(), ...replaced])];
+    .filter((set) => (set & INSIDE) !== NOTHING)
+    .map((set) => (set & ~INSIDE) | MOTOR);
+  const sets = [...new Set([...named.keys(), ...replaced])];
   const enough = 1 - MOST_DOUBT[motor.consequence];
-  const outlooks = cureOutlooks(model.actions, inference, masks, raised, complained);
-  return masks
-    .map((mask, i) => {
-      const cures = curesIn(mask);
+  const outlooks = cureOutlooks(model.actions, inference, sets, raised, complained);
+  return sets
+    .map((set, i) => {
+      const cures = curesIn(set);
       const { cured, exact, needless } = outlooks[i]!;
       const minutes = cures.reduce((sum, cure) => sum + cureFactsOf(cure).minutes, 0);
       const terms = cures.map((cure) => termsOf(cure, motor.family, book));
@@ -202,13 +202,13 @@ export function actionsFor(
       );
       const wrong =
         labour(REWORK, book) +
-        paidAfter(named, mask, motor.family, book) +
+        paidAfter(named, set, motor.family, book) +
         ESCAPES * (COME_BACK[motor.consequence] + (book.trip ?? 0));
       return {
-        mask,
+        set,
         action: {
           cures,
-          disposition: dispositionOf(mask),
+          disposition: dispositionOf(set),
           probability: cured,
           exact,
           waste,
@@ -218,7 +218,7 @@ export function actionsFor(
           cost,
           wrongCost: wrong,
           expectedCost: cost + (1 - cured) * wrong,
-          unsafe: unsafeWith(model, motor, inference, mask),
+          unsafe: unsafeWith(model, motor, inference, set),
         },
       };
     })
@@ -228,7 +228,7 @@ export function actionsFor(
       const [likely, other] = [fits(a), fits(b)];
       if (likely !== other) return likely ? -1 : 1;
       if (likely) return a.action.expectedCost - b.action.expectedCost;
-      return (share.get(b.mask) ?? 0) - (share.get(a.mask) ?? 0);
+      return (share.get(b.set) ?? 0) - (share.get(a.set) ?? 0);
     })
     .map(({ action }) => action);
 }
@@ -239,6 +239,6 @@ export type ActionBeliefs = Readonly<Record<Disposition, number>>;
 export function dispositionBeliefs({ actions }: MotorModel, inference: Inference): ActionBeliefs {
   const shares = askedShares(actions, inference);
   const sums = Object.fromEntries(PRECEDENCE.map((one) => [one, 0])) as Record<Disposition, number>;
-  askingsOf(actions, inference.sets).masks.forEach((mask, i) => (sums[dispositionOf(mask)] += shares[i]!));
+  askingsOf(actions, inference.sets).asked.forEach((set, i) => (sums[dispositionOf(set)] += shares[i]!));
   return sums;
 }

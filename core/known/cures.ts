@@ -1,4 +1,4 @@
-import { NO_CURE, type Actions } from "../inference/index.ts";
+import { cureSet, curesOfSet, NO_CURE, NOTHING, type Actions, type CureSet } from "../inference/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import {
   DISPOSITION_LABELS,
@@ -304,9 +304,9 @@ export type CureId = CureName;
 export const CURE_IDS = Object.keys(CURES) as readonly CureId[];
 export const cureFactsOf = (cure: CureId): CureFacts => CURES[cure];
 
-const BITS = new Map(CURE_IDS.map((cure, i) => [cure, 1 << i]));
-/** The bit that the engine counts a cure with. */
-export const bitOf = (cure: CureId): number => BITS.get(cure)!;
+const NUMBERS = new Map(CURE_IDS.map((cure, i) => [cure, i]));
+/** These cures as the engine counts them, in the order of {@link CURE_IDS}. */
+export const setOf = (cures: readonly CureId[]): CureSet => cureSet(cures.map((cure) => NUMBERS.get(cure)!));
 
 /**
  * What cures a fault in a motor of this family, the usual first. Nobody resolders or opens a potted one: what is wrong
@@ -328,27 +328,23 @@ export function curesFor(fault: FaultId, family: Family): readonly CureId[] {
 /** What a blower comes apart into. */
 const HALVES: readonly CureId[] = ["module", "section"];
 
-/** The cures as the engine counts them: bits in the order of {@link CURE_IDS}. */
+/** What cures these faults, as the engine takes it. */
 export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
   const of = faults.map((fault) => curesFor(fault, family));
   return {
     cures: CURE_IDS.length,
-    curedBy: of.map((cures) => cures.reduce((mask, cure) => mask | bitOf(cure), 0)),
+    curedBy: of.map(setOf),
     usual: of.map((cures) => (cures[0] ? CURE_IDS.indexOf(cures[0]) : -1)),
-    aside: bitOf("record") | bitOf("setup"),
+    aside: setOf(["record", "setup"]),
     covering: {
       cure: CURE_IDS.indexOf("motor"),
-      covers: CURE_IDS.filter((cure) => CURES[cure].onMotor && cure !== "motor").reduce(
-        (mask, cure) => mask | bitOf(cure),
-        0,
-      ),
+      covers: setOf(CURE_IDS.filter((cure) => CURES[cure].onMotor && cure !== "motor")),
     },
   };
 }
 
-/** Cures by the bits that the engine counts them with. */
-export const curesIn = (mask: number): readonly CureId[] =>
-  CURE_IDS.filter((cure) => (mask & bitOf(cure)) !== 0);
+/** The cures of a set that the engine counts with. */
+export const curesIn = (set: CureSet): readonly CureId[] => curesOfSet(set).map((cure) => CURE_IDS[cure]!);
 
 /** The weightier disposition wins where several cures are done: a new motor is a new motor, whatever else is. */
 export const PRECEDENCE = [
@@ -360,16 +356,16 @@ export const PRECEDENCE = [
   "undecided",
 ] as const satisfies readonly Disposition[];
 
-const dispositions = new Map<number, Disposition>();
+const dispositions = new Map<CureSet, Disposition>();
 
 /** What a set of cures comes to, in one word. Nothing to do is *not the motor*; what nothing cures is *undecided*. */
-export function dispositionOf(mask: number): Disposition {
-  if ((mask & NO_CURE) !== 0) return "undecided";
-  const kept = dispositions.get(mask);
+export function dispositionOf(set: CureSet): Disposition {
+  if ((set & NO_CURE) !== NOTHING) return "undecided";
+  const kept = dispositions.get(set);
   if (kept) return kept;
-  const found = curesIn(mask).map((cure) => CURES[cure].disposition);
+  const found = curesIn(set).map((cure) => CURES[cure].disposition);
   const made = PRECEDENCE.find((disposition) => found.includes(disposition)) ?? "notMotor";
-  dispositions.set(mask, made);
+  dispositions.set(set, made);
   return made;
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { FAMILIES, type Connection, type Family } from "../record/index.ts";
-import { NO_CURE } from "../inference/index.ts";
+import { NO_CURE, NOTHING } from "../inference/index.ts";
 import {
   actionsOf,
   canHave,
@@ -17,6 +17,7 @@ import {
   oddsFactors,
   explainsIn,
   priorsOf,
+  setOf,
   settingsOf,
   STAR_SHARE,
   timesOdds,
@@ -103,8 +104,7 @@ describe("what may hold of connection and probes", () => {
 });
 
 describe("what cures a fault", () => {
-  const maskOf = (...cures: CureId[]) =>
-    cures.reduce((mask, cure) => mask | (1 << CURE_IDS.indexOf(cure)), 0);
+  const these = (...cures: CureId[]) => setOf(cures);
 
   it.each(FAULT_IDS)("%s: the usual cure first, of the disposition the fault is listed with", (id) => {
     const { cures, disposition } = factsOf(id);
@@ -131,11 +131,11 @@ describe("what cures a fault", () => {
     expect(curesFor("outside", "ecm")).toEqual(["feed"]);
   });
 
-  it("is counted by bits, and read back from them", () => {
+  it("is counted in sets, and read back from them", () => {
     const actions = actionsOf(["bearing", "battery", "unseen"], "hub");
     expect(actions.usual.map((cure) => CURE_IDS[cure] ?? null)).toEqual(["bearings", "battery", null]);
-    expect(actions.curedBy).toEqual([maskOf("bearings", "motor"), maskOf("battery"), 0]);
-    expect(curesIn(maskOf("battery", "bearings"))).toEqual(["bearings", "battery"]);
+    expect(actions.curedBy).toEqual([these("bearings", "motor"), these("battery"), NOTHING]);
+    expect(curesIn(these("battery", "bearings"))).toEqual(["bearings", "battery"]);
     const { covering, aside } = actions;
     expect(covering && curesIn(covering.covers)).not.toContain("motor");
     expect(covering && curesIn(covering.covers)).toContain("starJoint");
@@ -153,11 +153,11 @@ describe("what cures a fault", () => {
     [["setup"], "undecided"],
     [["motor", "controller"], "replaceMotor"],
   ] as const)("%j comes to %s", (cures, disposition) => {
-    expect(dispositionOf(maskOf(...cures))).toBe(disposition);
+    expect(dispositionOf(these(...cures))).toBe(disposition);
   });
 
   it("is undecided where something has no cure, and said in words with the weightier first", () => {
-    expect(dispositionOf(NO_CURE | maskOf("bearings"))).toBe("undecided");
+    expect(dispositionOf(NO_CURE | these("bearings"))).toBe("undecided");
     expect(curesText(["dryAndSeal", "bearings"])).toBe("Replace the bearings; dry, clean and seal");
     expect(curesText(["settings"])).toBe("Set the controller for this motor");
   });

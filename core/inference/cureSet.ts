@@ -1,0 +1,26 @@
+/**
+ * A set of cures, any number of them: cure i is bit i + 1, and bit 0 stands for a fault that nothing known cures.
+ * Two sets are equal by ===, and | and & join and meet them.
+ */
+export type CureSet = bigint;
+
+export const NOTHING: CureSet = 0n;
+/** Of a fault that nothing known cures. */
+export const NO_CURE: CureSet = 1n;
+
+/**
+ * The set of these cures.
+ * @param cures numbers from 0 on
+ * @example cureSet([0, 2]) // 0b1010n
+ */
+export function cureSet(cures: readonly number[]): CureSet {
+  return cures.reduce((set, cure) => set | (1n << BigInt(cure + 1)), NOTHING);
+}
+
+/** The numbers of the cures in a set, ascending; of what nothing cures there is none. */
+export function curesOfSet(set: CureSet): number[] {
+  const cures: number[] = [];
+  for (let left = set >> 1n, cure = 0; left > 0n; left >>= 1n, cure += 1)
+    if ((left & 1n) === 1n) cures.push(cure);
+  return cures;
+}
