@@ -103,6 +103,20 @@ describe("a bundle", () => {
     expect(again).toEqual(await bundledIn(zip));
   });
 
+  it("with a single line is weighed where it comes in, and what happened before is in its list", async () => {
+    await shop.takeIn(JOB, { ...INTAKE, events: ["water"] }).expect(201);
+    await shop.put("readings", aReading(1), 0).expect(201);
+    const zip = await exported();
+    await shop.moveToAnEmptyOne();
+    await shop.import(uuid(900), zip).expect(201);
+    await shop.services.judging.idle();
+    const { items, judging } = (await shop.agent.get(`${API}/jobs`).expect(200)).body;
+    expect(judging.left).toBe(0);
+    expect(items[0].summary.headline).not.toBe("Being weighed");
+    const kept = await shop.database.models.Job.findByPk(uuid(900));
+    expect(kept!.events).toEqual(["water"]);
+  });
+
   it("of an open job is judged in another shop by what it brought along", async () => {
     await shop.agent
       .put(`${API}/limits`)

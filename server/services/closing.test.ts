@@ -56,6 +56,19 @@ describe("the closing that is shown", () => {
   });
 });
 
+describe("a job", () => {
+  it("that is open is not opened again, and one that is closed takes nothing but its reopening", async () => {
+    await decided();
+    const open = await shop.put("reopenings", aTurning(3, "came back"), 2).expect(409);
+    expect(open.body.title).toBe("Job is open");
+    await shop.put("closings", aTurning(4, "done"), 2).expect(201);
+    const closed = await shop.put("readings", aReading(5), 3).expect(409);
+    expect(closed.body.title).toBe("Job is closed");
+    await shop.put("reopenings", aTurning(6, "came back"), 3).expect(201);
+    await shop.put("readings", aReading(7), 4).expect(201);
+  });
+});
+
 describe("what a closing freezes", () => {
   it("is what its version holds: a reading that lands while it is judged is in it, or it is refused", async () => {
     await decided();

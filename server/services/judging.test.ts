@@ -80,6 +80,50 @@ describe("judging in the background", () => {
     expect(asked.toSorted()).toEqual(Array.from({ length: 5 }, (_, n) => uuid(100 + n)));
   });
 
+  it("says how many are left of those it began with, whatever was judged meanwhile", async () => {
+    const gates: (() => void)[] = [];
+    const judge: Judge = {
+      ...inThisThread,
+      judge: async (input) => {
+        await new Promise<void>((resolve) => gates.push(resolve));
+        return inThisThread.judge(input);
+      },
+    };
+    const { jobs, judging, shop: own } = services(shop.database, () => NOW, judge, pino({ level: "silent" }));
+    const COUNT = 20;
+    /** Lets jobs be judged until about half of them are written down, and says how far it is. */
+    const halfWay = async () => {
+      for (;;) {
+        await vi.waitFor(() => expect(gates.length).toBeGreaterThan(0));
+        gates.shift()!();
+        const { judging: far } = await jobs.list();
+        if (far.left <= COUNT / 2 + 2) return far;
+      }
+    };
+    const rest = async () => {
+      let done = false;
+      const idle = judging.idle().then(() => (done = true));
+      while (!done) {
+        gates.shift()?.();
+        await new Promise((resolve) => setImmediate(resolve));
+      }
+      await idle;
+    };
+    for (let n = 0; n < COUNT; n += 1)
+      await jobs.takeIn(uuid(100 + n), { ...INTAKE, motor: { ...HUB, id: uuid(200 + n), serial: `S-${n}` } });
+    const taken = await halfWay();
+    expect(taken.left).toBeGreaterThan(0);
+    expect(taken.of).toBeGreaterThan(taken.left);
+    await rest();
+    expect((await jobs.list()).judging).toEqual({ left: 0, of: 0 });
+
+    await own.putLimits({ spin: { limit: 0.05, reason: "old drill" } });
+    const anew = await halfWay();
+    expect(anew.left).toBeGreaterThan(0);
+    expect(anew.of).toBe(COUNT);
+    await rest();
+  });
+
   it("goes on after a job that cannot be judged, and says so in the log", async () => {
     const failing: Judge = {
       ...inThisThread,
