@@ -124,7 +124,7 @@ describe("an action in the money of the shop", () => {
   it("takes its parts, its hour, its days and its trip from the shop's book", () => {
     const usual = judged();
     const own = judged({ hourly: 108, trip: 400, parts: { sensorWire: { price: 7, days: 4 } } });
-    expect([usual.parts, usual.days]).toEqual([CURES.sensorWire.parts.each, 0]);
+    expect([{ each: usual.parts }, usual.days]).toEqual([CURES.sensorWire.parts, 0]);
     expect([own.parts, own.days]).toEqual([7, 4]);
     expect(own.cost).toBeCloseTo(7 + 2 * (usual.cost - usual.parts), 9);
     // A quarter of the wrong ones come back, and each asks for the trip.

@@ -12,7 +12,8 @@ import {
   REPAIR,
   seen,
 } from "../../tests/jobs.ts";
-import { plansFor, proofOf, REPAIR_PLANS } from "./index.ts";
+import { plansFor, proofOf } from "./index.ts";
+import { REPAIR_PLANS } from "../known/index.ts";
 
 describe("repair plans", () => {
   it("are there for each fault that asks for work", () => {

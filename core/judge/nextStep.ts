@@ -3,7 +3,8 @@ import { CHECKS } from "../measure/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { epochOf, standingParts, type CheckId, type JobRecord } from "../record/index.ts";
 import { madeSafeAt, type Here } from "../measure/safety/index.ts";
-import { plansOf, type RepairPlan } from "./plans.ts";
+import { plansOf } from "./plans.ts";
+import type { RepairPlan } from "../known/index.ts";
 import { proofOf } from "./proof.ts";
 import { awaitedParts, releaseOf, runProofOf } from "./release.ts";
 

@@ -1,9 +1,7 @@
+import { cureFactsOf, isCure } from "../known/index.ts";
 import { chosen } from "../check/index.ts";
 import { MODULE_SLOTS } from "../measure/electronics/index.ts";
 import { epochOf, FAMILY_FACTS, type JobRecord } from "../record/index.ts";
-
-/** Parts that die again of the same cause when nobody asks for it. Common practice. */
-const DIE_AGAIN: readonly string[] = ["module", "section", "motor"];
 
 /** What is asked before anything is ordered. */
 const MISSING = {
@@ -11,6 +9,7 @@ const MISSING = {
   programmed: "Say first which kind is fitted: a module belongs to its model.",
 } as const;
 type Question = keyof typeof MISSING;
+const QUESTIONS = Object.keys(MISSING) as readonly Question[];
 
 /**
  * What has to be answered before a part of a motor with its own electronics is ordered, by the slots of the module's check:
@@ -20,10 +19,12 @@ export function askedBeforeOrdering({
   motor,
   decisions,
 }: Pick<JobRecord, "motor" | "decisions">): readonly Question[] {
-  const cures = decisions.at(-1)?.cures ?? [];
   const { ownElectronics, separateModule } = FAMILY_FACTS[motor.family];
-  if (!ownElectronics || !cures.some((cure) => DIE_AGAIN.includes(cure))) return [];
-  return separateModule && cures.includes("module") ? ["killer", "programmed"] : ["killer"];
+  if (!ownElectronics) return [];
+  const cures = (decisions.at(-1)?.cures ?? []).filter(isCure);
+  const asked = new Set(cures.flatMap((cure) => cureFactsOf(cure).asksFirst));
+  // Which kind is fitted is asked of a module that comes off by itself.
+  return QUESTIONS.filter((question) => asked.has(question) && (separateModule || question === "killer"));
 }
 
 /** Why nothing is ordered yet, in a sentence; null where it may be. */

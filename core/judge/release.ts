@@ -1,4 +1,4 @@
-import type { CureId } from "../known/index.ts";
+import { cureFactsOf, isCure } from "../known/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import {
   BURN_IN_MINUTES,
@@ -59,23 +59,10 @@ export function notReleasable(job: JobRecord, as: ReleaseKind): string | null {
     : null;
 }
 
-/** What a customer is told to watch after each kind of work. Common practice. */
-const WATCH: Readonly<Partial<Record<CureId, string>>> = {
-  starJoint: "Heat loosens such a joint: on long climbs change down or pause.",
-  joint: "Heat loosens such a joint: on long climbs change down or pause.",
-  phaseWire: "Keep the cable free where it leaves the motor; a pull or a rub there is where it fails again.",
-  dryAndSeal: "Keep water off the cable exit, and never wash it with a jet.",
-  bearings: "A new bearing runs quietly: bring it back if it sings or grows warm.",
-  rotor: "Bring it back if it clicks, or if its speed falls off.",
-  clean: "Bring it back if it scrapes.",
-  hallSensor: "Bring it back if it twitches at the start.",
-  sensorWire: "Bring it back if it twitches at the start or cuts out over bumps.",
-  sensorOrder: "Bring it back if it twitches at the start.",
-  tempSensor: "Bring it back if it cuts out when warm.",
-};
-
 /** What the customer is to watch after the work that was decided on, in sentences. */
 export function watchWords({ decisions }: Pick<JobRecord, "decisions">): string {
-  const words = (decisions.at(-1)?.cures ?? []).flatMap((cure) => WATCH[cure as CureId] ?? []);
+  const words = (decisions.at(-1)?.cures ?? []).flatMap((cure) =>
+    isCure(cure) ? (cureFactsOf(cure).watch ?? []) : [],
+  );
   return [...new Set(words), "If it cuts out or smells hot, stop and bring it back."].join(" ");
 }

@@ -1,6 +1,7 @@
 import type { ExperienceOf, Motor, ShopLimits } from "../record/index.ts";
 import type { OddsFactors } from "./circumstances.ts";
-import { CURE_IDS, cureFactsOf, curesFor } from "./cures.ts";
+import { CURE_IDS, cureFactsOf } from "./cures/index.ts";
+import { curesFor } from "./whatCures.ts";
 import { factsOf, type FaultId } from "./faults/index.ts";
 
 /** Fewer closed jobs that tell say nothing. */

@@ -1,6 +1,6 @@
 import type { Minutes } from "../quantity/index.ts";
 import type { ByFamily, Family, Motor, PartTerms, PriceBook, Warranty } from "../record/index.ts";
-import { cureFactsOf, type CureId } from "./cures.ts";
+import { cureFactsOf, type CureId } from "./cures/index.ts";
 
 /** What an hour at the bench costs where a shop says no other. An example. */
 export const USUAL_HOURLY = 54;

@@ -17,8 +17,7 @@ import type {
   ReadingValue,
   WaitingFor,
 } from "#core/record";
-import { REPAIR_PLANS } from "#core/judge";
-import type { CureId } from "#core/known";
+import { REPAIR_PLANS, type CureId } from "#core/known";
 import { cautionsFor } from "#core/measure/safety";
 
 /** One more reading of a demo job: what is typed, and what kind of value that is. */

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import { partSchema } from "#contract/workSchemas";
-import { askedBeforeOrdering, notOrderable, type RepairPlan } from "#core/judge";
-import { termsOf } from "#core/known";
+import { askedBeforeOrdering, notOrderable } from "#core/judge";
+import { type RepairPlan, termsOf } from "#core/known";
 import { standingParts, type PartLine } from "#core/record";
 import { ChooseOne } from "../checks/entry/ChooseOne.tsx";
 import { useChoose } from "../checks/entry/useChoose.ts";

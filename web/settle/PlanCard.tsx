@@ -1,6 +1,6 @@
 import { useState, type ChangeEvent } from "react";
 import { filePath } from "#contract/routes";
-import type { RepairStep, RepairPlan } from "#core/judge";
+import type { RepairStep, RepairPlan } from "#core/known";
 import { workshopOf } from "#core/record";
 import { useKeepPhoto } from "../job/useKeepPhoto.ts";
 import { useOpenJob } from "../job/openJob.ts";

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import { repairSchema } from "#contract/jobSchemas";
-import { awaitedParts, plansOf, REPAIR_PLANS } from "#core/judge";
+import { awaitedParts, plansOf } from "#core/judge";
+import { REPAIR_PLANS } from "#core/known";
 import { workshopOf, type Decision } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";

@@ -1,6 +1,6 @@
 import type { LikelihoodRow, Variable } from "../../inference/index.ts";
 import type { ByFamily, Complaint, Disposition, PastEvent } from "../../record/index.ts";
-import type { CureName } from "../cureNames.ts";
+import type { CureId } from "../cures/ids.ts";
 import type { FaultId } from "./ids.ts";
 
 export type Location =
@@ -41,7 +41,7 @@ export interface Fault {
   /** What the fault asks for; null where it changes nothing about the motor. */
   readonly disposition: Disposition | null;
   /** What cures it, the usual first; each does by itself. */
-  readonly cures: readonly CureName[];
+  readonly cures: readonly CureId[];
   /** Chance before any reading, by family, of a motor that came in with an unremarkable complaint; 0: it cannot have it. */
   readonly prior: ByFamily<number>;
   readonly priorReason: string;

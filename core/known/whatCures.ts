@@ -1,0 +1,89 @@
+import { cureSet, curesOfSet, NO_CURE, NOTHING, type Actions, type CureSet } from "../inference/index.ts";
+import {
+  DISPOSITION_LABELS,
+  FAMILY_FACTS,
+  type Decision,
+  type Disposition,
+  type Family,
+} from "../record/index.ts";
+import { CURE_IDS, CURES, type CureId } from "./cures/index.ts";
+import { factsOf, type FaultId } from "./faults/index.ts";
+
+const NUMBERS = new Map(CURE_IDS.map((cure, i) => [cure, i]));
+/** These cures as the engine counts them, in the order of {@link CURE_IDS}. */
+export const setOf = (cures: readonly CureId[]): CureSet => cureSet(cures.map((cure) => NUMBERS.get(cure)!));
+
+/**
+ * What cures a fault in a motor of this family, the usual first. Nobody resolders or opens a potted one: what is wrong
+ * inside it ends in the motor.
+ */
+export function curesFor(fault: FaultId, family: Family): readonly CureId[] {
+  const { cures } = factsOf(fault);
+  const { openable, separateModule } = FAMILY_FACTS[family];
+  if (openable) return cures.filter((cure) => !CURES[cure].half);
+  // Whatever it is, it is in the motor, and one that nobody opens is replaced as it is.
+  if (fault === "unseen" && !separateModule) return ["motor"];
+  const halves = cures.filter((cure) => separateModule && CURES[cure].half);
+  return [
+    ...halves,
+    ...cures.filter((cure) => !CURES[cure].onMotor || cure === "motor" || cure === "bearings"),
+  ];
+}
+
+/** What cures these faults, as the engine takes it. */
+export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
+  const of = faults.map((fault) => curesFor(fault, family));
+  return {
+    cures: CURE_IDS.length,
+    curedBy: of.map(setOf),
+    usual: of.map((cures) => (cures[0] ? CURE_IDS.indexOf(cures[0]) : -1)),
+    aside: setOf(CURE_IDS.filter((cure) => CURES[cure].aside)),
+    covering: {
+      cure: CURE_IDS.indexOf("motor"),
+      covers: setOf(CURE_IDS.filter((cure) => CURES[cure].onMotor && cure !== "motor")),
+    },
+  };
+}
+
+/** The cures of a set that the engine counts with. */
+export const curesIn = (set: CureSet): readonly CureId[] => curesOfSet(set).map((cure) => CURE_IDS[cure]!);
+
+/** The weightier disposition wins where several cures are done: a new motor is a new motor, whatever else is. */
+export const PRECEDENCE = [
+  "replaceMotor",
+  "replacePart",
+  "resolder",
+  "repair",
+  "notMotor",
+  "undecided",
+] as const satisfies readonly Disposition[];
+
+const dispositions = new Map<CureSet, Disposition>();
+
+/** What a set of cures comes to, in one word. Nothing to do is *not the motor*; what nothing cures is *undecided*. */
+export function dispositionOf(set: CureSet): Disposition {
+  if ((set & NO_CURE) !== NOTHING) return "undecided";
+  const kept = dispositions.get(set);
+  if (kept) return kept;
+  const found = curesIn(set).map((cure) => CURES[cure].disposition);
+  const made = PRECEDENCE.find((disposition) => found.includes(disposition)) ?? "notMotor";
+  dispositions.set(set, made);
+  return made;
+}
+
+/** Cures in words, the weightier first: "Replace the bearings; dry, clean and seal". */
+export function curesText(cures: readonly CureId[]): string {
+  const ordered = cures.toSorted(
+    (a, b) => PRECEDENCE.indexOf(CURES[a].disposition) - PRECEDENCE.indexOf(CURES[b].disposition),
+  );
+  return ordered
+    .map((cure, i) =>
+      i === 0 ? CURES[cure].name : CURES[cure].name.charAt(0).toLowerCase() + CURES[cure].name.slice(1),
+    )
+    .join("; ");
+}
+
+/** What was said or decided, in words: its cures, or the disposition alone where none are named. */
+export function decidedText({ disposition, cures = [] }: Pick<Decision, "disposition" | "cures">): string {
+  return cures.length > 0 ? curesText(cures as readonly CureId[]) : DISPOSITION_LABELS[disposition];
+}
