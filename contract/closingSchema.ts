@@ -131,7 +131,7 @@ const verdict = open<Verdict>({
   rivals: list(action),
   doubtful: list(name),
   hardFact: open<NonNullable<Verdict["hardFact"]>>({
-    ends: oneOf("end", ["motor", "rotor", "asItStands"] as const).required(),
+    ends: oneOf("end", [...CURE_IDS, "asItStands"] as const).required(),
     sentence: sentence.required(),
   }).allow(null),
   faults: list(belief).required(),

@@ -36,7 +36,7 @@ export interface Finding extends Evidence {
 }
 
 /** What is dear, and can be blamed for what something cheaper does. */
-export type Ordered = "motor" | "board" | "bearings";
+export type Ordered = "ownElectronics" | "controlBoard" | "newBearings";
 
 /** A reading or a small group of them that could still be taken, for the choice of the next one. */
 export interface OpenStep {
@@ -51,6 +51,8 @@ export interface OpenStep {
   /** Of several marks in its first slot, those that each variable is told by. */
   readonly marks?: Readonly<Record<string, readonly string[]>>;
   readonly minutes: Minutes;
+  /** Read with what cannot share the fault of a doubtful set-up; of several the lowest is the plainest. */
+  readonly mendsSetUp?: number;
   /** Variables it would find out and that are not known yet. */
   readonly variables: readonly string[];
   /** Outcomes the instrument at hand cannot tell apart, by variable: they count as one. */
@@ -81,6 +83,15 @@ export interface CheckDefinition {
   readonly gated: boolean;
   /** Done with power on. */
   readonly live: boolean;
+  /**
+   * What it looks at: the body of the motor, which is read before it is opened, ordered for or cleared; what feeds it; the
+   * way of its supply and call, whose points say the same one after another; whether it was made safe; or something else.
+   */
+  readonly looksAt: "body" | "source" | "way" | "isolation" | "other";
+  /** An answer that cannot tell leaves a hazard open: it counts as not made. */
+  readonly blindIsUnread: boolean;
+  /** What a doubtful set-up touches first: work that rests on it waits until it was read with another one. */
+  readonly touchedBySetUp: boolean;
   /** What its keys do: a field that readings are typed into, three lamps, or choices alone. */
   readonly keys: "readings" | "lamps" | "choices";
   readonly slots: SlotTable;

@@ -11,6 +11,7 @@ import {
   PRECEDENCE,
   setOf,
   termsOf,
+  WHOLE_MOTOR,
   type CureId,
   type Payment,
 } from "../known/index.ts";
@@ -140,7 +141,7 @@ export function cheapestUntil(
   return rival && share !== null ? { share, rival } : null;
 }
 
-const MOTOR = setOf(["motor"]);
+const MOTOR = setOf([WHOLE_MOTOR]);
 const INSIDE = setOf(CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor));
 
 /**

@@ -1,6 +1,7 @@
 import {
   COMPANION_ODDS,
   COMPLAINT_WITHOUT_CAUSE,
+  cureFactsOf,
   curesIn,
   experienceFactors,
   experienceFor,
@@ -14,7 +15,6 @@ import {
   timesOdds,
   uncomplainedFactors,
   UNRELATED_ODDS,
-  type CureId,
 } from "../known/index.ts";
 import {
   findingOf,
@@ -24,7 +24,6 @@ import {
   type Ordered,
 } from "../check/index.ts";
 import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
-import { hardFactOf, type HardFact } from "../measure/mechanical/index.ts";
 import {
   DISPOSITION_LABELS,
   epochOf,
@@ -36,6 +35,7 @@ import {
 import { RUN_GOOD } from "../measure/run/index.ts";
 import { allOpenProved, measuredOf, PAIRS_AT_REST } from "../measure/winding/index.ts";
 import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
+import { hardFactOf, type HardFact } from "./hardFact.ts";
 import { carriedBy, isFounded, restsOn, seenToFail, soughtInVain } from "./grounds.ts";
 import { open, worksOn, type Holds } from "./holds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
@@ -180,30 +180,29 @@ function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Ver
   });
 }
 
-/** Of the body of a motor: read before it is opened for repair, ordered for or cleared. */
-const BODY: readonly CheckId[] = ["mechanical", "frame", "winding"];
-
 /** What an action orders that can be blamed wrongly. */
 function orderedBy(action: Action, faults: readonly FaultBelief[]): Ordered | null {
-  if (action.cures.includes("board")) return "board";
-  if (action.cures.includes("bearings")) return "bearings";
+  const ordered = action.cures.flatMap((cure) => cureFactsOf(cure).orders ?? [])[0];
+  if (ordered) return ordered;
   const condemned = faults.some(
-    ({ fault, probability }) => fault === "module" && probability >= CONDEMNED_FROM,
+    ({ fault, probability }) => factsOf(fault).condemnsElectronics && probability >= CONDEMNED_FROM,
   );
-  return condemned && worksOn(action) ? "motor" : null;
+  return condemned && worksOn(action) ? "ownElectronics" : null;
 }
 
-/** Not read, or read to the frame with a meter that ends too low: what that leaves open is a hazard. */
-const isUnread = (id: CheckId, answer: CheckAnswer | undefined) =>
-  answer?.state === "toDo" || (id === "frame" && answer?.state === "cannotTell");
+/** Whether a check was not made, or could not tell what would be a hazard. */
+const isUnread = ({ blindIsUnread }: CheckDefinition, answer: CheckAnswer | undefined) =>
+  answer?.state === "toDo" || (blindIsUnread && answer?.state === "cannotTell");
 
 /** What a fact that ends the matter asks for. */
 function endedBy({ ends }: HardFact, actions: readonly Action[]): readonly Action[] {
-  if (ends === "asItStands") return actions;
-  const wanted: CureId = ends === "motor" ? "motor" : "rotor";
-  const found = actions.find(({ cures }) => cures.length === 1 && cures[0] === wanted);
+  const found = actions.find(({ cures }) => cures.length === 1 && cures[0] === ends);
   return found ? [found, ...actions.filter((one) => one !== found)] : actions;
 }
+
+/** Whether it is our own set-up that is at fault. */
+const isOfSetUp = ({ fault }: FaultBelief) =>
+  factsOf(fault).cures.some((cure) => cureFactsOf(cure).readsAnew);
 
 /** A job weighed: what was found, what it makes of the faults, what leads, and what could still be read. */
 export function weigh(job: JobRecord, epoch: number) {
@@ -218,7 +217,7 @@ export function weigh(job: JobRecord, epoch: number) {
   const joint = likely[0]?.disposition === "resolder" || likely[0]?.disposition === "repair";
   const hardFact = hardFactOf(job, epoch) ?? (joint && allOpenProved(job, epoch) ? ALL_OPEN : null);
   const [action = null, ...others] = hardFact ? endedBy(hardFact, likely) : likely;
-  const setupDoubt = (faults.find(({ fault }) => fault === "setup")?.probability ?? 0) >= MOST_SETUP_DOUBT;
+  const setupDoubt = (faults.find(isOfSetUp)?.probability ?? 0) >= MOST_SETUP_DOUBT;
   const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
   const alone = action && carriedBy(model, action, faults, findings);
   const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
@@ -241,33 +240,40 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
 
   const awaited = [...answers].find(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch))?.[0];
   const begun = [...answers].find(
-    ([id, { state }]) => id !== "safety" && !checkOf(id).optional(job.motor) && state === "inProgress",
+    ([id, { state }]) =>
+      checkOf(id).looksAt !== "isolation" && !checkOf(id).optional(job.motor) && state === "inProgress",
   )?.[0];
   const proved = circumstances.settings.every(({ values }) => values["tips"] === "proven");
   const clears = action !== null && !worksOn(action);
-  const fed = answers.get("feed") ?? answers.get("power");
+  const along = [...answers.keys()].some((id) => checkOf(id).looksAt === "way");
+  const fed = along || [...answers.keys()].some((id) => checkOf(id).looksAt === "source");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
   const order = action && orderedBy(action, faults);
   const mend = setupDoubt ? mendingFor(steps) : null;
-  const ofPairs = findings.filter(({ check }) => check === "winding");
+  const ofPairs = findings.filter(({ check }) => checkOf(check).touchedBySetUp);
   const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
   // A way of supply or call that was seen to end before the motor says enough: nothing of it is taken off.
   const unread =
-    epoch > 0 || (clears && failing && answers.has("power"))
+    epoch > 0 || (clears && failing && along)
       ? []
-      : BODY.flatMap((id) => (isUnread(id, answers.get(id)) ? [checkOf(id)] : []));
-  // It is opened last.
-  const early = order === "bearings" && unread.length > 0;
+      : CHECKS.filter((check) => check.looksAt === "body" && isUnread(check, answers.get(check.id)));
+  const early = unread.length > 0 && (action?.cures.some((cure) => cureFactsOf(cure).opensLast) ?? false);
   const holds: Holds = {
     unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
     halfDone: begun && checkOf(begun),
     // Read with other leads and still in doubt: only what other readings say is no longer held up. Mending it decides nothing.
-    setupDoubt: setupDoubt && (mend !== null || restsOnPairs || action?.cures.join() === "setup"),
+    setupDoubt:
+      setupDoubt &&
+      (mend !== null ||
+        restsOnPairs ||
+        (action !== null &&
+          action.cures.length > 0 &&
+          action.cures.every((cure) => cureFactsOf(cure).readsAnew))),
     unread,
     unfed: order && !early && hardFact === null && epoch === 0 ? beforeOrdering(order, steps) : null,
     onOneLook:
-      hardFact === null && epoch === 0 && action && (worksOn(action) || answers.has("power"))
+      hardFact === null && epoch === 0 && action && (worksOn(action) || along)
         ? againFor(alone, steps)
         : null,
     unfounded:
@@ -292,7 +298,10 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const proposals = decided && !cleared ? [] : proposed;
   const first = mend ?? nextFirst(holds, action, doubt);
   // A check that a clearing waits for is made, however little it would tell.
-  const last = holds.uncleared && awaited && awaited !== "safety" ? whole(checkOf(awaited), false) : null;
+  const last =
+    holds.uncleared && awaited && checkOf(awaited).looksAt !== "isolation"
+      ? whole(checkOf(awaited), false)
+      : null;
   const next = decided ? (proposals[0] ?? null) : (first ?? proposals[0] ?? last);
 
   const found = experienceFor(job.limits, job.motor);

@@ -1,9 +1,14 @@
 import { factsOf, type CureId } from "../known/index.ts";
 import { SEEN, type Finding } from "../check/index.ts";
 import { SISTER_AGAIN, TROUBLE_AGAIN } from "../measure/electronics/index.ts";
+import { checkOf } from "../measure/index.ts";
+import type { CheckId } from "../record/index.ts";
 import type { Action } from "./action.ts";
 import type { MotorModel } from "./model.ts";
 import type { FaultBelief } from "./verdict.ts";
+
+/** Whether a check reads a way point by point: several of them say the same. */
+const isAlongWay = (check: CheckId) => checkOf(check).looksAt === "way";
 
 /** A finding speaks plainly for a fault from this weight on: four times the odds. Judgement. */
 const PLAINLY = 6;
@@ -41,7 +46,7 @@ export function seenToFail(
 ): boolean {
   const departing = new Set(findings.filter(({ departs }) => departs).map(({ variable }) => variable));
   const onTheWay = new Set(
-    findings.filter(({ check, departs }) => check === "power" && departs).map(({ variable }) => variable),
+    findings.filter(({ check, departs }) => departs && isAlongWay(check)).map(({ variable }) => variable),
   );
   return faults
     .filter(isCuredBy(cures))
@@ -69,7 +74,7 @@ export function carriedBy(
   const once = new Set(
     findings.flatMap(({ variable, departs, slip, check }) => {
       const usual = variables.find(({ id }) => id === variable)?.slip ?? 0;
-      return departs && ((slip ?? usual) >= SEEN || check === "power") ? [variable] : [];
+      return departs && ((slip ?? usual) >= SEEN || isAlongWay(check)) ? [variable] : [];
     }),
   );
   const fault = faults.find(isCuredBy(cures));

@@ -36,6 +36,9 @@ function waitForParts(job: JobRecord, said: boolean): NextStep | null {
   return { kind: "wait", waitingFor: "parts", due: due.at(-1) ?? null };
 }
 
+/** What comes before any reading: the motor made safe. */
+const ISOLATION = CHECKS.find(({ looksAt }) => looksAt === "isolation")!;
+
 function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   const { lines, answer } = proofOf(job);
   if (releaseOf(job)) return { kind: "close" };
@@ -50,7 +53,7 @@ function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
   return madeSafeAt(job, epochOf(job), here, waiting.check)
     ? { kind: "check", check: waiting.check, repeats: true }
-    : { kind: "check", check: "safety", repeats: false };
+    : { kind: "check", check: ISOLATION.id, repeats: false };
 }
 
 function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {
@@ -77,5 +80,9 @@ export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean, he
   if (decided) return decided;
   const check = CHECKS.find(({ id }) => id === verdict.next?.check);
   if (verdict.decided || !check) return { kind: "decide" };
-  return { kind: "check", check: madeSafeAt(job, 0, here, check.id) ? check.id : "safety", repeats: false };
+  return {
+    kind: "check",
+    check: madeSafeAt(job, 0, here, check.id) ? check.id : ISOLATION.id,
+    repeats: false,
+  };
 }

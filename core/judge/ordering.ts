@@ -1,6 +1,5 @@
 import { cureFactsOf, isCure } from "../known/index.ts";
-import { chosen } from "../check/index.ts";
-import { MODULE_SLOTS } from "../measure/electronics/index.ts";
+import { answeredOfModule } from "../measure/electronics/index.ts";
 import { epochOf, FAMILY_FACTS, type JobRecord } from "../record/index.ts";
 
 /** What is asked before anything is ordered. */
@@ -29,8 +28,6 @@ export function askedBeforeOrdering({
 
 /** Why nothing is ordered yet, in a sentence; null where it may be. */
 export function notOrderable(job: JobRecord): string | null {
-  const open = askedBeforeOrdering(job).find(
-    (slot) => !chosen(job, "module", MODULE_SLOTS, slot, epochOf(job)),
-  );
+  const open = askedBeforeOrdering(job).find((slot) => !answeredOfModule(job, slot, epochOf(job)));
   return open ? MISSING[open] : null;
 }

@@ -1,4 +1,13 @@
-import { costOf, curesFor, labour, paymentFor, type CureId } from "../known/index.ts";
+import {
+  costOf,
+  CURE_IDS,
+  cureFactsOf,
+  curesFor,
+  labour,
+  paymentFor,
+  WHOLE_MOTOR,
+  type CureId,
+} from "../known/index.ts";
 import { FAMILY_FACTS, type JobRecord } from "../record/index.ts";
 import { COME_BACK, ESCAPES, REWORK } from "./action.ts";
 import type { Verdict } from "./verdict.ts";
@@ -24,13 +33,13 @@ export function otherHalfOf(
 ): OtherHalf | null {
   const [half] = action?.cures ?? [];
   if (!FAMILY_FACTS[motor.family].separateModule || action?.cures.length !== 1) return null;
-  if (half !== "module" && half !== "section") return null;
-  const other = half === "module" ? "section" : "module";
+  const other = CURE_IDS.find((cure) => cure !== half && cureFactsOf(cure).half);
+  if (!half || !other || !cureFactsOf(half).half) return null;
   const book = paymentFor(motor, limits?.prices ?? {});
   const cost = (cure: CureId) => costOf(cure, motor.family, book);
   const ifBad =
     cost(other) + labour(REWORK, book) + ESCAPES * (COME_BACK[motor.consequence] + (book.trip ?? 0));
-  const share = (cost("motor") - cost(half)) / ifBad;
+  const share = (cost(WHOLE_MOTOR) - cost(half)) / ifBad;
   const chance = faults
     .filter(({ fault }) => curesFor(fault, motor.family)[0] === other)
     .reduce((sum, { probability }) => sum + probability, 0);

@@ -3,12 +3,12 @@ import type { DeadHallSchool, Decision, Disposition } from "../record/index.ts";
 
 /** Plans by how likely the fault is that they cure; of those that cure alike, the shop's own way before the other. */
 function byFit(plans: readonly RepairPlan[], faults: readonly FaultId[], school: DeadHallSchool) {
-  const last = school === "all" ? "hallSensor" : "hallSensors";
+  const isOther = (plan: RepairPlan) => Number(plan.school !== null && plan.school !== school);
   const rank = ({ cures }: RepairPlan) => {
     const places = cures.map((fault) => faults.indexOf(fault)).filter((place) => place >= 0);
     return places.length > 0 ? Math.min(...places) : faults.length;
   };
-  return plans.toSorted((a, b) => rank(a) - rank(b) || Number(a.id === last) - Number(b.id === last));
+  return plans.toSorted((a, b) => rank(a) - rank(b) || isOther(a) - isOther(b));
 }
 
 /**

@@ -168,12 +168,22 @@ describe("what could still be read", () => {
   });
 
   it("is another meter where the set-up is in doubt, under its own name and not as a second reading", () => {
-    const other = step({ name: "otherMeter", title: "Other leads or another meter", variables: ["pairs"] });
+    const other = step({
+      name: "anotherOne",
+      mendsSetUp: 2,
+      title: "Other leads or another meter",
+      variables: ["pairs"],
+    });
     const made = { made: [other, step()] };
     expect(names([], made)).toEqual([]);
-    expect(names([], made, { setup: true })).toEqual(["otherMeter"]);
+    expect(names([], made, { setup: true })).toEqual(["anotherOne"]);
     const [one] = stepsIn(job([]), 0, answers(made), new Map(), null, true);
     expect(one!.title).toBe("Other leads or another meter");
+    // Of two the plainer one, in whatever order the checks name them; none where no step mends it.
+    const plainer = step({ name: "plainer", mendsSetUp: 1, title: "Other leads", variables: ["pairs"] });
+    const both = stepsIn(job([]), 0, answers({ made: [other, plainer] }), new Map(), null, true);
+    expect(mendingFor(both)?.title).toBe("Other leads");
+    expect(mendingFor(stepsIn(job([]), 0, answers({ steps: [step()] }), new Map(), null, true))).toBeNull();
   });
 });
 

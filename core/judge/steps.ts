@@ -22,11 +22,6 @@ const AGAIN_FROM = 0.04;
 const MOST_MEASURED = 2;
 /** What was felt or seen is not proposed again after this many times, however often it changed. */
 const MOST_FELT = 3;
-/** The step that mends a doubtful set-up. */
-const OTHER_METER = "otherMeter";
-/** What reads the pairs with a set-up of its own, the plainer first. */
-const MENDING: readonly string[] = [OTHER_METER, "finerMeter"];
-
 /** What of a step says how often it was made. */
 type Made = Pick<OpenStep, "slots" | "since" | "marks">;
 
@@ -116,6 +111,7 @@ export interface Step extends Candidate {
   /** Its name, where it can be left out by itself. */
   readonly alone?: string;
   readonly before?: OpenStep["before"];
+  readonly mendsSetUp?: number;
 }
 
 /**
@@ -142,7 +138,9 @@ export function stepsIn(
             (variable === alone || (slips.get(variable) ?? 0) > AGAIN_FROM) &&
             !toldEnough(job, check, step, epoch, variable),
         ) ||
-        (setupDoubt && step.name === OTHER_METER && timesMade(job, check, step.slots, epoch) < MOST_MEASURED),
+        (setupDoubt &&
+          step.mendsSetUp !== undefined &&
+          timesMade(job, check, step.slots, epoch) < MOST_MEASURED),
     );
     return [
       ...steps
@@ -157,9 +155,9 @@ export function stepsIn(
       ...again.map((step) => ({
         ...step,
         id: `${check}.${step.name}.again`,
-        title: step.name === OTHER_METER ? step.title : `Read again: ${lowerFirst(step.title)}`,
+        title: step.mendsSetUp === undefined ? `Read again: ${lowerFirst(step.title)}` : step.title,
         check,
-        again: step.name !== OTHER_METER,
+        again: step.mendsSetUp === undefined,
       })),
     ];
   });
@@ -197,7 +195,9 @@ export function beforeOrdering(order: Ordered, steps: readonly Step[]): NextChec
 
 /** The step that mends a doubtful set-up; null where it was done, or nothing was read with it. */
 export function mendingFor(steps: readonly Step[]): NextCheck | null {
-  const step = MENDING.map((name) => steps.find(({ id }) => id.startsWith(`winding.${name}`))).find(Boolean);
+  const step = steps
+    .filter(({ mendsSetUp }) => mendsSetUp !== undefined)
+    .toSorted((a, b) => a.mendsSetUp! - b.mendsSetUp!)[0];
   return step ? proposal(step, "The set-up is in doubt: nothing is believed that rests on it alone.") : null;
 }
 

@@ -2,7 +2,7 @@ import type { CureId, FaultId } from "../known/index.ts";
 import type { CheckState, Finding, Place } from "../check/index.ts";
 import type { Decibans, Minutes } from "../quantity/index.ts";
 import type { CheckId, Disposition } from "../record/index.ts";
-import type { HardFact } from "../measure/mechanical/index.ts";
+import type { HardFact } from "./hardFact.ts";
 import type { Action, ActionBeliefs } from "./action.ts";
 
 export interface WeightedFinding {

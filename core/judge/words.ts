@@ -1,6 +1,6 @@
 import { lowerFirst } from "../check/index.ts";
 import { curesFor, curesText, type CureId } from "../known/index.ts";
-import type { HardFact } from "../measure/mechanical/index.ts";
+import type { HardFact } from "./hardFact.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, type Disposition, type Family } from "../record/index.ts";
 import type { Action } from "./action.ts";

@@ -7,3 +7,4 @@ export * from "./whatCures.ts";
 export * from "./plans/index.ts";
 export * from "./experience.ts";
 export * from "./prices.ts";
+export * from "./suspects.ts";

@@ -10,6 +10,8 @@ import { CURE_IDS, CURES, type CureId } from "./cures/index.ts";
 import { factsOf, type FaultId } from "./faults/index.ts";
 
 const NUMBERS = new Map(CURE_IDS.map((cure, i) => [cure, i]));
+/** A new motor: it makes all needless that is done inside one. */
+export const WHOLE_MOTOR = CURE_IDS.find((cure) => CURES[cure].replacesAll)!;
 /** These cures as the engine counts them, in the order of {@link CURE_IDS}. */
 export const setOf = (cures: readonly CureId[]): CureSet => cureSet(cures.map((cure) => NUMBERS.get(cure)!));
 
@@ -39,8 +41,8 @@ export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
     usual: of.map((cures) => (cures[0] ? CURE_IDS.indexOf(cures[0]) : -1)),
     aside: setOf(CURE_IDS.filter((cure) => CURES[cure].aside)),
     covering: {
-      cure: CURE_IDS.indexOf("motor"),
-      covers: setOf(CURE_IDS.filter((cure) => CURES[cure].onMotor && cure !== "motor")),
+      cure: CURE_IDS.indexOf(WHOLE_MOTOR),
+      covers: setOf(CURE_IDS.filter((cure) => CURES[cure].onMotor && cure !== WHOLE_MOTOR)),
     },
   };
 }

@@ -8,7 +8,7 @@ import {
   runProofOf,
   suspectsLead,
 } from "../judge/index.ts";
-import { factsOf } from "../known/index.ts";
+import { FAULT_IDS, factsOf } from "../known/index.ts";
 import { lowerFirst } from "../check/index.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, epochOf, type JobRecord } from "../record/index.ts";
@@ -47,8 +47,9 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
   if (!verdict.decided && (chosen === undefined || chosen === "undecided"))
     return { answer: "Not decided", plainWords: factsOf("unseen").plainWords };
   if (verdict.hardFact && verdict.hardFact.ends !== "asItStands") {
-    const fault = verdict.hardFact.ends === "motor" ? "laminations" : "magnets";
-    return { answer: verdict.hardFact.sentence, plainWords: factsOf(fault).plainWords };
+    const { ends, sentence } = verdict.hardFact;
+    const fault = FAULT_IDS.find((id) => factsOf(id).endedBy?.cure === ends);
+    return { answer: sentence, plainWords: fault ? factsOf(fault).plainWords : sentence };
   }
   if (isNothingWrong(verdict) && job.complaint !== "routine")
     return {

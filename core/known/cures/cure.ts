@@ -1,3 +1,4 @@
+import type { Ordered } from "../../check/index.ts";
 import type { Minutes } from "../../quantity/index.ts";
 import type { Disposition } from "../../record/index.ts";
 
@@ -18,8 +19,16 @@ export interface Cure {
   readonly parts: { readonly each: number } | { readonly ofMotor: number };
   /** Days until they are there; 0 where they lie on the shelf. */
   readonly days: number;
+  /** It makes everything else needless that is done inside a motor. */
+  readonly replacesAll: boolean;
   /** One of the two parts that a blower comes apart into. */
   readonly half: boolean;
+  /** Its part is dear and can be blamed for what something cheaper does: some readings are taken before it is ordered. */
+  readonly orders: Ordered | null;
+  /** The motor is opened for it last: what else asks for that is read before. */
+  readonly opensLast: boolean;
+  /** It changes nothing of the motor: what was read is read anew. */
+  readonly readsAnew: boolean;
   /** Asked for only where nothing else is: papers to correct, a set-up to mend. */
   readonly aside: boolean;
   /**

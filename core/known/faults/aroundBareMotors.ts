@@ -30,6 +30,10 @@ export const switchShorted: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: "controller",
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(
       TURN,
@@ -68,6 +72,10 @@ export const controller: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: "controller",
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(HALL_SUPPLY, { missing: 0.2, low: 0.05 }, "the five volts come from the controller"),
     shows(DIODES, { odd: 0.5 }, "one that no longer conducts; a dead driver reads alike"),
@@ -101,6 +109,10 @@ export const battery: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(PACK, { sags: 0.93 }, "a tired cell group gives way when current is drawn"),
     shows(RUN_GOOD, { rough: 0.4, dead: 0.4 }, "the same battery gives way there too"),
@@ -143,6 +155,10 @@ export const command: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(COMMAND, { uneven: 0.4, missing: 0.55 }, "that is what it is"),
     shows(RUN_GOOD, { rough: 0.3, dead: 0.6 }, "the same command is missing there too"),
@@ -176,6 +192,10 @@ export const settings: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(SETTINGS, { wrong: 0.88 }, "most show when they are read one by one"),
     shows(SWAP, { stillFails: 0.4 }, "some settings suit no motor"),
@@ -208,6 +228,10 @@ export const rubbing: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(PACK, { sags: 0.04 }, "what holds the motor back draws current"),
     shows(RUBBING, { rubs: 0.93 }, "felt at once with the wheel lifted"),

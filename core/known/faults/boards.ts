@@ -57,6 +57,10 @@ export const board: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     ...cutsTheWayAt(3, 0.97, "the board does not pass the call on"),
     shows(COMMAND_OUT, { absent: 0.93 }, "the controller gives nothing"),
@@ -109,6 +113,10 @@ export const boardStuck: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     ...onTwoDays(RUNS_ON, RUNS_ON_AGAIN, { boardOn: 0.95 }, "a relay that sticks"),
     ...staysWithoutIt(0.95, "another motor does not cure it"),
@@ -147,6 +155,10 @@ export const harness: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     ...cutsTheWayAt(4, 0.88, "lost between board and plug; a pin pushed back now and then reads well"),
     shows(COMMAND_IN, { absent: 0.92 }, "lost in the cable"),
@@ -189,6 +201,10 @@ export const switches: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(DIRECT, { silent: 0.2 }, "a jumper for another mains"),
     shows(SWITCHES, { differ: 0.95 }, "that is what it is"),

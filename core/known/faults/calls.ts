@@ -43,6 +43,10 @@ export const limitOpen: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     ...cutsTheWayAt(1, 0.985, "the open limit takes all control voltage away"),
     shows(CODE, { air: 0.6 }, "an open limit has its code"),
@@ -85,6 +89,10 @@ export const noCall: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     ...cutsTheWayAt(2, 0.985, "nothing calls"),
     shows(CALLED, { none: 0.975 }, "that is what it is"),
@@ -133,6 +141,10 @@ export const delay: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     ...onTwoDays(
       RUNS_ON,

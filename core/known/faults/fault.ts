@@ -59,6 +59,14 @@ export interface Fault {
   readonly brings: readonly FaultId[];
   /** It hurts somebody or breaks something dear when a motor goes back with it. Common practice. */
   readonly hazard: boolean;
+  /** The electronics that a motor carries: from half on it is the motor that is ordered for. */
+  readonly condemnsElectronics: boolean;
+  /** What is looked at first when a motor is cleared and this is likelier than what the named causes leave over. */
+  readonly suspect: string | null;
+  /** It stands for all that the named causes outside a motor leave over. */
+  readonly leftOver: boolean;
+  /** A mark of it that ends the matter once it was photographed, and what is then done; null where none does. Common practice. */
+  readonly endedBy: { readonly mark: string; readonly cure: CureId; readonly sentence: string } | null;
   /**
    * What it makes readings show, each with its reason: judgement from common practice and circuit arithmetic, held against
    * simulated motors that know nothing of it. Only what no check can see shows in hardly anything.

@@ -30,6 +30,14 @@ export const magnets: Fault = {
   impossibleIn: [],
   brings: ["debris"],
   hazard: true,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: {
+    mark: "chipped",
+    cure: "rotor",
+    sentence: "A broken magnet condemns the rotor: a fragment jams it without warning.",
+  },
   shows: [
     shows(
       TURN,
@@ -72,6 +80,10 @@ export const magnetsWeak: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(BURNT, { dark: 0.25, smell: 0.15 }, "what weakened them was heat"),
     shows(CONSTANT, { high: 0.97 }, "less flux, more speed a volt"),

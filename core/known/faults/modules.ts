@@ -55,6 +55,10 @@ export const module: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: true,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(TEN_VOLTS, { absent: 0.85 }, "its own supply dies with its electronics"),
     shows(DRIVER_SUPPLY, { absent: 0.06 }, "a shorted fan pulls it down"),
@@ -108,6 +112,10 @@ export const stuckOn: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(TAPS, { keepsRunning: 0.95 }, "it runs with no tap live"),
     ...onTwoDays(RUNS_ON, RUNS_ON_AGAIN, { runsOn: 0.95 }, "its switches do not open"),
@@ -151,6 +159,10 @@ export const airflow: Fault = {
   impossibleIn: [],
   brings: ["limitOpen"],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(CODE, { air: 0.35 }, "too little air is watched by temperature"),
     shows(AIR_AFTER, { low: 0.9 }, "it cannot move what does not come"),

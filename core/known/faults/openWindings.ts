@@ -34,6 +34,10 @@ export const starJointOpen: Fault = {
   impossibleIn: ["delta"],
   brings: ["magnetsWeak"],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(BURNT, { dark: 0.15, smell: 0.25 }, "the joint cooks, the windings often stay bright"),
     shows(SHORT_DRAG, { noneDrags: 0.93, oneDiffers: 0.05 }, "no loop closes"),
@@ -78,6 +82,10 @@ export const limbOpen: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(BURNT, { dark: 0.45, smell: 0.2 }, "wires rarely part without heat"),
     shows(SHORT_DRAG, { oneDiffers: 0.95 }, "only the pair without the limb drags", {
@@ -131,6 +139,10 @@ export const leadOpen: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(WIRES_SEEN, { broken: 0.4, taped: 0.2 }, "some breaks show, some sit inside the jacket"),
     shows(SHORT_DRAG, { oneDiffers: 0.95 }, "only the pair without the lead drags"),
@@ -174,6 +186,10 @@ export const leadsShorted: Fault = {
   impossibleIn: [],
   brings: ["hallSensor", "switchShorted", "module"],
   hazard: true,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(TURN, { stiff: 0.65 }, "shorted leads brake as the rotor turns, plugged or not"),
     shows(WIRES_SEEN, { taped: 0.35, broken: 0.15 }, "the chafe shows at the axle or plug"),

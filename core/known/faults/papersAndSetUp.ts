@@ -35,6 +35,10 @@ export const outside: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: true,
+  endedBy: null,
   shows: [
     shows(HALL_SUPPLY, { missing: 0.05, low: 0.03 }, "the five volts come from the controller"),
     shows(HALL_LEVELS, { weak: 0.05 }, "a low supply"),
@@ -64,6 +68,10 @@ export const setup: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(TIPS, { high: 0.4, open: 0.15 }, "worn leads, loose plugs, a blown fuse"),
     shows(STEADY, { drifting: 0.5 }, "a clip that moves"),
@@ -121,6 +129,10 @@ export const wrongData: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(PAIRS_AT_REST, { shifted: 0.9 }, "balanced at another value than believed"),
     shows(
@@ -155,6 +167,10 @@ export const wrongPlate: Fault = {
   impossibleIn: [],
   brings: ["wrongData"],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(
       CONSTANT,
@@ -191,6 +207,10 @@ export const unseen: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(RUN_GOOD, { rough: 0.4, dead: 0.1 }, "whatever it is, it is in the motor"),
     ...goesWithIt(0.85),

@@ -37,6 +37,10 @@ export const hallSensor: Fault = {
   impossibleIn: ["sensorless"],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(HALL_SUPPLY, { low: 0.06 }, "a sensor that shorts pulls the supply down"),
     shows(LAMPS, { oneDead: 0.8, severalDead: 0.08, impossible: 0.04, allDead: 0.03 }, "mostly one of three"),
@@ -73,6 +77,10 @@ export const hallWire: Fault = {
   impossibleIn: ["sensorless"],
   brings: ["hallSensor"],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(HALL_SUPPLY, { low: 0.03 }, "the wires beyond the plug leave the supply at it alone"),
     shows(
@@ -113,6 +121,10 @@ export const hallSwapped: Fault = {
   impossibleIn: ["sensorless"],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(
       LAMPS,
@@ -149,6 +161,10 @@ export const tempSensor: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [shows(TEMPERATURE_SENSOR, { open: 0.5, off: 0.45 }, "broken, shorted or drifted")],
   hides: [],
   alike: [],
@@ -178,6 +194,10 @@ export const resolver: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(RESOLVER, { open: 0.6, departs: 0.35 }, "a winding open, or turns of it shorted"),
     shows(RUN_GOOD, { dead: 0.8 }, "the drive refuses"),

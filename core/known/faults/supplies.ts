@@ -55,6 +55,10 @@ export const mainsDead: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(MAINS, { dead: 0.98 }, "fuse, breaker, switch"),
     shows(CALLED, { none: 0.6 }, "an unfed controller shows nothing"),
@@ -108,6 +112,10 @@ export const mainsOff: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(MAINS, { outside: 0.97 }, "a supply out of its band"),
     shows(UNPLUGGED, { missing: 0.3 }, "out of its band a board keeps off"),
@@ -146,6 +154,10 @@ export const transformer: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     ...cutsTheWayAt(0, 0.985, "what makes the control voltage makes none"),
     shows(CODE, { supply: 0.1 }, "mostly dark"),

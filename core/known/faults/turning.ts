@@ -43,6 +43,10 @@ export const bearing: Fault = {
   impossibleIn: [],
   brings: ["module"],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(
       TURN,
@@ -80,6 +84,10 @@ export const laminations: Fault = {
   impossibleIn: [],
   brings: ["magnets"],
   hazard: true,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: { mark: "torn", cure: "motor", sentence: "Torn laminations condemn the motor." },
   shows: [
     shows(TURN, { scraping: 0.6, tightSpot: 0.15, locked: 0.05 }, "torn sheets stand into the gap"),
     shows(MAGNETS_SEEN, { scratched: 0.6, chipped: 0.15 }, "torn sheets score the magnets"),
@@ -117,6 +125,10 @@ export const debris: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(
       TURN,
@@ -161,6 +173,10 @@ export const waterInside: Fault = {
   impossibleIn: [],
   brings: ["bearing", "frameFault", "hallSensor", "debris"],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(
       TURN,

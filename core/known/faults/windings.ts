@@ -36,6 +36,10 @@ export const turnsShorted: Fault = {
   impossibleIn: [],
   brings: ["switchShorted", "magnetsWeak", "frameFault", "module"],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(TURN, { stiff: 0.15, tightSpot: 0.1 }, "shorted loops drag, noticeably only when large"),
     shows(BURNT, { dark: 0.5, smell: 0.2 }, "shorted turns burn"),
@@ -101,6 +105,10 @@ export const highJoint: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(WIRES_SEEN, { taped: 0.25 }, "tape over a splice"),
     shows(SHORT_DRAG, { oneDiffers: 0.15 }, "ohms in the loop"),
@@ -142,6 +150,10 @@ export const pathOpen: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(PAIRS_AT_REST, { pathStar: 0.95 }, "the limb doubles", { connection: "star" }),
     shows(PAIRS_AT_REST, { pathDelta: 0.95 }, "the winding doubles", { connection: "delta" }),
@@ -168,6 +180,10 @@ export const limbReversed: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(PAIRS_SPUN, { limbGone: 0.95 }, "its voltage counts against the others", {
       connection: "star",
@@ -203,6 +219,10 @@ export const frameFault: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: true,
+  condemnsElectronics: false,
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
   shows: [
     shows(BURNT, { dark: 0.3, smell: 0.2 }, "liners fail with heat"),
     shows(INSULATION, { down: 0.55, bad: 0.27, poor: 0.12 }, "the tester stresses what a meter cannot"),

@@ -24,6 +24,7 @@ export const INSIDE: readonly RepairPlan[] = [
       "The rotor snaps in: fingers out of the gap.",
       "Hot iron and fumes: ventilate, and let it cool before closing.",
     ],
+    school: null,
     proof: ["safety", "mechanical", "winding"],
   },
   {
@@ -49,6 +50,7 @@ export const INSIDE: readonly RepairPlan[] = [
       "Hot iron and fumes: ventilate.",
       "A lead left bare shorts the controller: sleeve before power.",
     ],
+    school: null,
     proof: ["safety", "frame", "winding"],
   },
   {
@@ -73,6 +75,7 @@ export const INSIDE: readonly RepairPlan[] = [
       "No flame, no oven: magnets and enamel suffer, and cleaner vapour burns.",
       "The rotor snaps in: fingers out of the gap.",
     ],
+    school: null,
     proof: ["safety", "mechanical", "frame"],
   },
   {
@@ -95,6 +98,7 @@ export const INSIDE: readonly RepairPlan[] = [
       step("Close with the shims in order; turn by hand and rock."),
     ],
     cautions: ["The rotor snaps in: fingers out of the gap.", "Eye protection at press and puller."],
+    school: null,
     proof: ["safety", "mechanical"],
   },
   {
@@ -119,6 +123,7 @@ export const INSIDE: readonly RepairPlan[] = [
       "Magnets crush fingers and are kept from pacemakers.",
       "A magnet that flies off at speed injures: never spin above the rated speed.",
     ],
+    school: null,
     proof: ["safety", "mechanical", "frame"],
   },
   {
@@ -141,6 +146,7 @@ export const INSIDE: readonly RepairPlan[] = [
       "Solvents: ventilate, no flame, keep off varnish.",
       "The rotor snaps in: fingers out of the gap.",
     ],
+    school: null,
     proof: ["safety", "mechanical", "frame"],
   },
 ];

@@ -20,6 +20,7 @@ export const PARTS: readonly RepairPlan[] = [
       step("Run it and read the current at no load."),
     ],
     cautions: ["Capacitors hold charge: wait, then measure before touching."],
+    school: null,
     proof: ["safety", "mechanical"],
   },
   {
@@ -49,6 +50,7 @@ export const PARTS: readonly RepairPlan[] = [
       "Five minutes after the supply is off and the rotor still, then measure before touching.",
       "A jumper for 120 V on a 240 V supply destroys it at once.",
     ],
+    school: null,
     proof: ["safety", "power", "air"],
   },
   {
@@ -79,6 +81,7 @@ export const PARTS: readonly RepairPlan[] = [
       step("Run it through every call, then measure the airflow against the machine's table."),
     ],
     cautions: ["Five minutes after the supply is off and the rotor still, then measure before touching."],
+    school: null,
     proof: ["safety", "mechanical", "frame", "winding", "air"],
   },
   {
@@ -98,6 +101,7 @@ export const PARTS: readonly RepairPlan[] = [
       step("Plug it, restore power, and read the call at the motor's plug."),
     ],
     cautions: ["Never plug or unplug a live motor."],
+    school: null,
     proof: ["safety", "power", "module"],
   },
   {
@@ -117,6 +121,7 @@ export const PARTS: readonly RepairPlan[] = [
       step("Run it light, then loaded; read the temperature after ten minutes."),
     ],
     cautions: ["Keep the machine safe while it is open: pack out or locked out."],
+    school: null,
     proof: ["safety", "mechanical", "frame", "winding"],
   },
 ];

@@ -1,5 +1,5 @@
 import type { Minutes } from "../../quantity/index.ts";
-import type { CheckId, Disposition } from "../../record/index.ts";
+import type { CheckId, DeadHallSchool, Disposition } from "../../record/index.ts";
 import type { CureId } from "../cures/ids.ts";
 import type { FaultId } from "../faults/ids.ts";
 
@@ -33,6 +33,8 @@ export interface RepairPlan {
   readonly parts: readonly RatedPart[];
   readonly steps: readonly RepairStep[];
   readonly cautions: readonly string[];
+  /** The way of a shop, where the trade has two for the same fault; null where it has one. */
+  readonly school: DeadHallSchool | null;
   /** Checks to repeat afterwards. */
   readonly proof: readonly CheckId[];
 }

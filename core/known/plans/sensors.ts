@@ -27,6 +27,7 @@ export const SENSORS: readonly RepairPlan[] = [
     ],
     steps: HALL_STEPS,
     cautions: HALL_CAUTIONS,
+    school: "one",
     proof: ["safety", "mechanical", "hall"],
   },
   {
@@ -52,6 +53,7 @@ export const SENSORS: readonly RepairPlan[] = [
       ),
     ],
     cautions: HALL_CAUTIONS,
+    school: "all",
     proof: ["safety", "mechanical", "hall"],
   },
   {
@@ -75,6 +77,7 @@ export const SENSORS: readonly RepairPlan[] = [
       "A sensor wire that touches a phase lead kills sensor and controller: keep them apart.",
       "Hot iron and fumes: ventilate.",
     ],
+    school: null,
     proof: ["safety", "hall"],
   },
   {
@@ -99,6 +102,7 @@ export const SENSORS: readonly RepairPlan[] = [
     cautions: [
       "A resolver out of its angle drives the motor the wrong way: nothing on the shaft at the first run.",
     ],
+    school: null,
     proof: ["safety", "hall"],
   },
 ];

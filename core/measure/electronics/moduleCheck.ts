@@ -105,7 +105,7 @@ function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | nul
 
 /** Its answer comes back through the same cable: one broken wire, and a sound driver is silent. */
 const BEFORE_DRIVER = {
-  order: "motor",
+  order: "ownElectronics",
   why: "A broken wire or a pin pushed back looks like dead electronics: every wire is looked at before they are condemned.",
 } as const;
 
@@ -118,6 +118,9 @@ export const moduleCheck: CheckDefinition = {
   why: "A broken wire or a wrong switch looks like a dead module, and costs nothing to find.",
   gated: true,
   live: false,
+  looksAt: "other",
+  blindIsUnread: false,
+  touchedBySetUp: false,
   keys: "readings",
   slots: MODULE_SLOTS,
   variables: [HARNESS_WIRES, SWITCHES, MODULE_LOOK],
@@ -146,3 +149,10 @@ export const moduleCheck: CheckDefinition = {
     };
   },
 };
+
+/** Whether one of the questions about a module was answered in an epoch. */
+export const answeredOfModule = (
+  sitting: Pick<Sitting, "readings">,
+  slot: "killer" | "programmed",
+  epoch: number,
+): boolean => chosen(sitting, "module", MODULE_SLOTS, slot, epoch) !== undefined;

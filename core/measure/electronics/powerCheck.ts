@@ -259,11 +259,11 @@ const STATES: Readonly<Record<Point["state"], string>> = {
 /** What a driver lives on, common practice; its command is read on the way in any case. */
 const DRIVER_FEEDS: readonly string[] = ["driver.supply", "driver.fifteen"];
 const BEFORE_MOTOR = {
-  order: "motor",
+  order: "ownElectronics",
   why: "What its electronics live on is measured before they are condemned.",
 } as const;
 const BEFORE_BOARD = {
-  order: "board",
+  order: "controlBoard",
   why: "A fan can pull its supply down: before the board is condemned it is read without it.",
 } as const;
 const pointStep = (point: Point): DeclaredStep => ({
@@ -331,6 +331,9 @@ export const powerCheck: CheckDefinition = {
   why: "Follow supply and call from where they are made to where they are needed: where one stops, there is the fault.",
   gated: false,
   live: true,
+  looksAt: "way",
+  blindIsUnread: false,
+  touchedBySetUp: false,
   keys: "readings",
   slots: POWER_SLOTS,
   variables: [

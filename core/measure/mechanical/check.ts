@@ -253,7 +253,7 @@ const OPEN: DeclaredStep = {
   minutes: 12,
   variables: [LAMINATIONS_SEEN, MAGNETS_SEEN, DEBRIS_SEEN, WATER_SEEN, BURNT],
   before: {
-    order: "bearings",
+    order: "newBearings",
     why: "Rust and dirt inside grind as a bearing does: it is looked into before bearings are ordered.",
   },
 };
@@ -302,6 +302,9 @@ export const mechanicalCheck: CheckDefinition = {
   why: "Bearings, magnets and dirt are felt before they are measured; some findings end the job at once.",
   gated: false,
   live: false,
+  looksAt: "body",
+  blindIsUnread: false,
+  touchedBySetUp: false,
   keys: "choices",
   slots: MECHANICAL_SLOTS,
   variables: MECHANICAL_VARIABLES,

@@ -12,7 +12,7 @@ import {
   skipped,
 } from "../../../tests/jobs.ts";
 import { frameCheck, frameOutcome } from "../frame/index.ts";
-import { hardFactOf, MECHANICAL_SLOTS, mechanicalCheck, TURN } from "./index.ts";
+import { MECHANICAL_SLOTS, marksShown, mechanicalCheck, TURN } from "./index.ts";
 
 const TURN_CHOICES = Object.keys(MECHANICAL_SLOTS.turn.form.choices);
 const PLAY_CHOICES = Object.keys(MECHANICAL_SLOTS.axialPlay.form.choices);
@@ -121,16 +121,11 @@ describe("what was seen", () => {
     expect(opened).toEqual(expect.arrayContaining(["burnt", "magnetsSeen", "laminationsSeen", "debrisSeen"]));
   });
 
-  it("ends the matter with torn laminations or a broken magnet, the laminations first (common practice)", () => {
-    expect(hardFactOf(job([seen(["torn", "chipped"]), photographed()]), 0)).toMatchObject({ ends: "motor" });
-    expect(hardFactOf(job([seen(["chipped"]), photographed()]), 0)).toMatchObject({ ends: "rotor" });
-    expect(hardFactOf(job([seen(["scratched", "rust"]), photographed()]), 0)).toBeNull();
-    expect(hardFactOf(job([]), 0)).toBeNull();
-  });
-
-  it("ends nothing until it was photographed: a first look is mistaken now and then", () => {
-    expect(hardFactOf(job([seen(["torn"])]), 0)).toBeNull();
-    expect(hardFactOf(job([seen(["torn"]), photographed(1)]), 0)).toBeNull();
+  it("is shown once it was photographed in the same epoch, and not before", () => {
+    expect(marksShown(job([seen(["torn", "chipped"]), photographed()]), 0)).toEqual(["torn", "chipped"]);
+    expect(marksShown(job([seen(["torn"])]), 0)).toEqual([]);
+    expect(marksShown(job([seen(["torn"]), photographed(1)]), 0)).toEqual([]);
+    expect(marksShown(job([photographed()]), 0)).toEqual([]);
   });
 });
 

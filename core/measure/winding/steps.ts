@@ -27,6 +27,7 @@ export const INWARD_STEP: DeclaredStep = {
 /** Where this meter cannot tell, one of the shop's that can. */
 const FINER_METER_STEP: DeclaredStep = {
   name: "finerMeter",
+  mendsSetUp: 2,
   title: "A finer meter, four-wire: three pairs again",
   slots: ["tips", ...PAIRS],
   minutes: MINUTES + 1,
@@ -68,6 +69,7 @@ export function stepsOf(job: Sitting, epoch: number, findings: readonly Finding[
 /** The same with what cannot share the fault of the set-up. */
 export const OTHER_METER_STEP: DeclaredStep = {
   name: "otherMeter",
+  mendsSetUp: 1,
   title: "Other leads or another meter: three pairs again",
   slots: ["tips", ...PAIRS],
   minutes: MINUTES + 1,
