@@ -14,7 +14,7 @@ import {
 import { FELT, REPEATED, type CheckAnswer, type Finding, type OpenStep } from "../check/index.ts";
 import type { CheckId, Reading } from "../record/index.ts";
 import { assessJob, MOST_SETUP_DOUBT } from "./assessJob.ts";
-import { againFor, nextFirst, steadied, stepsIn } from "./steps.ts";
+import { againFor, mendingFor, nextFirst, steadied, stepsIn } from "./steps.ts";
 import type { Holds } from "./holds.ts";
 import type { Action } from "./action.ts";
 import { checkOf } from "../measure/index.ts";
