@@ -8,7 +8,7 @@ import {
   moduleCheck,
   pointsOf,
   powerCheck,
-  SCHEMES,
+  schemeOfFamily,
   schemeOf,
   throttledOf,
 } from "./index.ts";
@@ -32,7 +32,7 @@ describe("what a motor's own diagram says otherwise", () => {
       points: { "v24.motor": { pins: ["3", "9"], least: 18, most: 28 } },
     };
     const own = schemeOf(of("ecmAirflow", { diagram }))!;
-    const [usual, changed] = [SCHEMES.ecmAirflow!, own].map((scheme) => pointsOf(scheme));
+    const [usual, changed] = [schemeOfFamily("ecmAirflow")!, own].map((scheme) => pointsOf(scheme));
     const at = changed!.findIndex(({ slot }) => slot === "v24.motor");
     expect(changed![at]!.probe).toEqual({ connector: "harness16", pins: ["3", "9"] });
     expect(changed![at]!.band(HUB)).toEqual({ least: 18, most: 28 });

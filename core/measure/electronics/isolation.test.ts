@@ -13,7 +13,15 @@ import {
   BASIC,
 } from "../../../tests/jobs.ts";
 import { buildReport } from "../../report/index.ts";
-import { airCheck, answersAsked, lostOn, moduleCheck, SCHEMES, POWER_SLOTS, powerCheck } from "./index.ts";
+import {
+  airCheck,
+  answersAsked,
+  lostOn,
+  moduleCheck,
+  schemeOfFamily,
+  POWER_SLOTS,
+  powerCheck,
+} from "./index.ts";
 
 const motor = (family: Family) => ({
   ...HUB,
@@ -107,7 +115,7 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
   });
 
   it("is told as the stretch between the last point that has it and the first that has not", () => {
-    const call = SCHEMES.ecm!.ways[1]!;
+    const call = schemeOfFamily("ecm")!.ways[1]!;
     const lost = (...read: readonly (readonly [string, number])[]) => {
       const found = lostOn(
         job(
@@ -211,7 +219,7 @@ describe("a voltage above its band", () => {
       ["Limit 31.4 V: there, above its band", { high: 1 }, true],
       ["Motor plug 31.6 V: there, above its band", { high: 1 }, true],
     ]);
-    for (const way of SCHEMES.ecm!.ways)
+    for (const way of schemeOfFamily("ecm")!.ways)
       expect(lostOn(job(HIGH, { motor: motor("ecm") }), way, 0)).toBeNull();
     const [before, after] = [judged("ecm", []), judged("ecm", HIGH)];
     for (const cut of ["transformer", "limitOpen", "harness", "mainsDead"])

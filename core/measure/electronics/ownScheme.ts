@@ -1,6 +1,6 @@
 import type { Volts } from "../../quantity/index.ts";
 import type { Diagram, Motor } from "../../record/index.ts";
-import { SCHEMES, THREE_LINES, type Point, type Scheme } from "./scheme.ts";
+import { schemeOfFamily, THREE_LINES, type Point, type Scheme } from "./scheme.ts";
 
 /** Every point of a scheme, in order. */
 export const pointsOf = ({ ways }: Scheme): readonly Point[] => ways.flatMap(({ points }) => points);
@@ -69,7 +69,7 @@ type OfMotor = Pick<Motor, "family" | "diagram" | "rated">;
 
 /** The scheme of a motor, with what its own diagram says otherwise; null where it has no electronics of its own. */
 export function schemeOf({ family, diagram, rated }: OfMotor): Scheme | null {
-  const usual = SCHEMES[family];
+  const usual = schemeOfFamily(family);
   if (!usual) return null;
   const lines = rated?.lines === 3 && family === "ecmSealed" ? withThreeLines(usual) : usual;
   return diagram ? withDiagram(lines, diagram) : lines;

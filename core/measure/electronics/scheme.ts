@@ -1,4 +1,4 @@
-import { FAMILIES, type Family, type Motor } from "../../record/index.ts";
+import { FAMILIES, type ByFamily, type Family, type Motor } from "../../record/index.ts";
 import { CONTROL_BAND, DEAD_BELOW, mainsBand, type Band } from "./bands.ts";
 import type { POWER_SLOTS } from "./slots.ts";
 
@@ -191,7 +191,11 @@ const motorPlug = (probe: Point["probe"], under: string): Point => ({
 
 const volts = (least: number, most: number) => () => ({ least, most });
 
-export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
+/** How each family is fed and called; what has no electronics of its own is bare. */
+export const SCHEMES: ByFamily<Scheme | "bare"> = {
+  hobby: "bare",
+  hub: "bare",
+  traction: "bare",
   ecm: {
     recognise:
       "Mains and low-voltage wires and no run capacitor: its own electronics. Mains are always present; 24 V on one of up to five taps selects the speed.",
@@ -421,9 +425,15 @@ export const SCHEMES: Readonly<Partial<Record<Family, Scheme>>> = {
   },
 };
 
+/** The scheme of a family; null of a bare one. */
+export function schemeOfFamily(family: Family): Scheme | null {
+  const scheme = SCHEMES[family];
+  return scheme === "bare" ? null : scheme;
+}
+
 /** Why a motor without electronics of its own has none of these checks; null where it has them. */
 export const bareReason = ({ family }: Pick<Motor, "family">): string | null =>
-  SCHEMES[family] ? null : "It has no electronics of its own: see what feeds it.";
+  schemeOfFamily(family) ? null : "It has no electronics of its own: see what feeds it.";
 
 /** Families that have a scheme. */
-export const WITH_ELECTRONICS: readonly Family[] = FAMILIES.filter((family) => SCHEMES[family]);
+export const WITH_ELECTRONICS: readonly Family[] = FAMILIES.filter((family) => SCHEMES[family] !== "bare");

@@ -1,0 +1,112 @@
+import { readFileSync } from "node:fs";
+import { dirname, join, relative } from "node:path";
+import { fileURLToPath } from "node:url";
+import ts from "typescript";
+import { describe, expect, it } from "vitest";
+
+// What the README says of adding to the house, by the compiler's own word.
+
+const HOUSE = join(dirname(fileURLToPath(import.meta.url)), "..");
+const { options, fileNames } = ts.parseJsonConfigFileContent(
+  ts.readConfigFile(join(HOUSE, "tsconfig.json"), (file) => readFileSync(file, "utf8")).config,
+  ts.sys,
+  HOUSE,
+);
+const CORE = fileNames.filter(
+  (file) => relative(HOUSE, file).startsWith("core/") && !file.endsWith(".test.ts"),
+);
+
+type Change = (text: string) => string;
+let before: ts.Program | undefined;
+
+/** Files that do not compile once some are changed in memory, each with how often. */
+function refused(changes: Readonly<Record<string, Change>>, files: readonly string[] = CORE) {
+  const host = ts.createCompilerHost(options);
+  const read = host.readFile.bind(host);
+  const wanted = new Map(Object.entries(changes).map(([file, change]) => [join(HOUSE, file), change]));
+  const changed = (file: string) => {
+    const text = read(file);
+    const change = wanted.get(file);
+    if (!change || text === undefined) return text;
+    const made = change(text);
+    if (made === text) throw new Error(`nothing of ${file} was changed`);
+    return made;
+  };
+  const getSourceFile = host.getSourceFile.bind(host);
+  host.getSourceFile = (file, ...rest) =>
+    wanted.has(file)
+      ? ts.createSourceFile(file, changed(file)!, rest[0])
+      : (before?.getSourceFile(file) ?? getSourceFile(file, ...rest));
+  host.readFile = changed;
+  const program = ts.createProgram([...files], { ...options, noEmit: true }, host);
+  before ??= program;
+  const found: Record<string, number> = {};
+  for (const { file } of ts.getPreEmitDiagnostics(program)) {
+    const name = file ? relative(HOUSE, file.fileName) : "";
+    found[name] = (found[name] ?? 0) + 1;
+  }
+  return found;
+}
+
+const put =
+  (after: string, more: string): Change =>
+  (text) =>
+    text.replace(after, after + more);
+const WHOLE_FAULT = `
+export const oneMore: Fault = { ...bearing, name: "One more" };
+`;
+const WHOLE_CURE = `
+export const oneMore: Cure = { ...bearings, name: "One more" };
+`;
+
+describe("what compiles", () => {
+  it("is the house as it stands", () => {
+    expect(refused({})).toEqual({});
+  });
+
+  it("of a fault that is only named is nothing, and one that says everything is all that is needed", () => {
+    const named = { "core/known/faults/ids.ts": put("FAULT_IDS = [", '"oneMore", ') };
+    expect(refused(named)).toEqual({ "core/known/faults/index.ts": 1 });
+    expect(refused({ ...named, "core/known/faults/turning.ts": (text) => text + WHOLE_FAULT })).toEqual({});
+    // Without what it shows, without a chance in one family, without its cures.
+    for (const part of ["shows: []", "prior: { ...bearing.prior, hub: undefined }", "cures: undefined"])
+      expect(
+        refused({
+          ...named,
+          "core/known/faults/turning.ts": (text) =>
+            text + WHOLE_FAULT.replace('name: "One more"', `name: "One more", ${part}`),
+        }),
+        part,
+      ).toEqual({ "core/known/faults/turning.ts": 1 });
+  });
+
+  it("of a cure that is only named is nothing, and one that says everything is all that is needed", () => {
+    const named = { "core/known/cures/ids.ts": put("CURE_IDS = [", '"oneMore", ') };
+    expect(refused(named)).toEqual({ "core/known/cures/index.ts": 1 });
+    expect(refused({ ...named, "core/known/cures/inside.ts": (text) => text + WHOLE_CURE })).toEqual({});
+  });
+
+  it("of a family that is only named is nothing before it has its facts, its scheme, its price and its chances", () => {
+    const found = refused({ "core/record/motor.ts": put("FAMILIES = [", '"oneMore", ') });
+    expect(found).toMatchObject({
+      "core/record/motor.ts": 1,
+      "core/measure/electronics/scheme.ts": 1,
+      "core/known/prices.ts": 1,
+    });
+    // Every fault says how common it is in it, by itself or by what holds of several families.
+    for (const file of ["turning", "magnets", "sensors", "chances"])
+      expect(found[`core/known/faults/${file}.ts`], file).toBeGreaterThan(0);
+  });
+
+  it("of a check that is only named is nothing before it declares itself and has its screen", () => {
+    const named = { "core/record/reading.ts": put("CHECK_IDS = [", '"oneMore", ') };
+    expect(refused(named)).toEqual({ "core/measure/registry.ts": 1 });
+    const screens = fileNames.filter((file) => file.endsWith("web/checks/screens.ts"));
+    const found = refused(named, [
+      ...CORE,
+      ...screens,
+      ...fileNames.filter((file) => file.endsWith(".d.ts")),
+    ]);
+    expect(Object.keys(found)).toContain("web/checks/screens.ts");
+  });
+});
