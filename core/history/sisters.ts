@@ -1,6 +1,5 @@
 import { NATURAL_EMF_SPREAD } from "../measure/backemf/index.ts";
-import tQuantile from "@stdlib/stats-base-dists-t-quantile";
-import { median, type Ratio } from "../quantity/index.ts";
+import { median, tQuantile, type Ratio } from "../quantity/index.ts";
 import type { Measured } from "../record/index.ts";
 import { normalisedError } from "./againstPast.ts";
 import { learnFrom } from "./learned.ts";

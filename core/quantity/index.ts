@@ -4,6 +4,7 @@ export * from "./parseQuantity.ts";
 export * from "./formatQuantity.ts";
 export * from "./uncertainty.ts";
 export * from "./quantile.ts";
+export * from "./distributions.ts";
 export * from "./judgement.ts";
 export * from "./instrument.ts";
 export * from "./instrumentTemplates.ts";

@@ -1,5 +1,4 @@
-import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
-import tQuantile from "@stdlib/stats-base-dists-t-quantile";
+import { normalCdf, tQuantile } from "./distributions.ts";
 
 /**
  * One standard uncertainty with its degrees of freedom. Type B parts known as a bound have infinite
@@ -45,6 +44,7 @@ export function scale(component: Component, sensitivity: number): Component {
 
 /** Beyond this freedom Student's t equals the normal law to four digits. */
 const ALMOST_NORMAL = 1e5;
+const NORMAL_COVER = tQuantile(0.975, ALMOST_NORMAL);
 
 /**
  * Student t for 95 % two-sided coverage (GUM table G.2 lists it): 2.78 at ν = 4, 1.96 at ∞.
@@ -54,7 +54,7 @@ const ALMOST_NORMAL = 1e5;
  */
 export function coverageFactor(freedom: number): number {
   if (!(freedom >= 1)) throw new RangeError(`coverageFactor: freedom must be at least 1, got ${freedom}`);
-  return tQuantile(0.975, Math.min(freedom, ALMOST_NORMAL));
+  return freedom >= ALMOST_NORMAL ? NORMAL_COVER : tQuantile(0.975, freedom);
 }
 
 /**
@@ -69,7 +69,7 @@ const COVERAGE = 0.95;
 
 /** ∫Φ: z·Φ(z) + φ(z). */
 function integralOfNormal(z: number): number {
-  return z * normalCdf(z, 0, 1) + Math.exp(-(z * z) / 2) / Math.sqrt(2 * Math.PI);
+  return z * normalCdf(z) + Math.exp(-(z * z) / 2) / Math.sqrt(2 * Math.PI);
 }
 
 /**

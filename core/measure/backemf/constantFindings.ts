@@ -1,9 +1,9 @@
-import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
 import type { OutcomeOf } from "../../inference/index.ts";
 import { lowerFirst, type Finding } from "../../check/index.ts";
 import {
   combine,
   expanded,
+  normalCdf,
   percentText,
   quantityText,
   scale,
@@ -54,7 +54,7 @@ const LOW = [-Math.log(2.6), -Math.log(1.03)] as const;
 
 /** Density of what lies evenly between two ends, read with a normal error. */
 function densityBetween(x: number, [from, to]: readonly [number, number], width: number): number {
-  return (normalCdf(x - from, 0, width) - normalCdf(x - to, 0, width)) / (to - from);
+  return (normalCdf((x - from) / width) - normalCdf((x - to) / width)) / (to - from);
 }
 
 /**
