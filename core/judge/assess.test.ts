@@ -87,6 +87,19 @@ describe("trade cases (common practice)", () => {
       expect(probability(verdict, id)).toBeLessThan(0.06);
   });
 
+  it("orders faults by chance, and those that are equally likely by their names", () => {
+    const { faults } = assessJob(job([], { complaint: "routine", motor: { ...HUB, family: "hobby" } }));
+    const equal = faults.slice(1).filter(({ probability }, i) => {
+      const before = faults[i]!;
+      const tied = Math.abs(before.probability - probability) < 1e-13;
+      if (tied) expect(before.fault < faults[i + 1]!.fault, before.fault).toBe(true);
+      else expect(before.probability).toBeGreaterThan(probability);
+      return tied;
+    });
+    // Several of them are as common as each other before anything is read.
+    expect(equal.length).toBeGreaterThan(3);
+  });
+
   it("torn laminations end the matter", () => {
     const verdict = assessJob(
       job([

@@ -133,6 +133,9 @@ export function circumstancesOf(job: JobRecord, epoch: number, model: MotorModel
   };
 }
 
+/** Chances that differ by rounding alone are equal, and are then ordered by name. */
+const roundedChance = ({ probability }: FaultBelief) => Math.round(probability * 1e12);
+
 function faultBeliefs(model: MotorModel, inference: Inference, findings: readonly Finding[]): FaultBelief[] {
   return model.ids
     .map((fault, i): FaultBelief => {
@@ -161,7 +164,7 @@ function faultBeliefs(model: MotorModel, inference: Inference, findings: readonl
         weights,
       };
     })
-    .sort((a, b) => b.probability - a.probability);
+    .sort((a, b) => roundedChance(b) - roundedChance(a) || (a.fault < b.fault ? -1 : 1));
 }
 
 function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Verdict["plan"] {
