@@ -149,7 +149,7 @@ const verdict = open<Verdict>({
       variable: name.required(),
       words: sentence.required(),
       probability: share.required(),
-      to: Joi.array().items(Joi.string()),
+      to: Joi.array().items(Joi.string()).allow(null),
     }),
   ),
   plan: list(step).required(),

@@ -2,13 +2,13 @@ import {
   COMPANION_ODDS,
   COMPLAINT_WITHOUT_CAUSE,
   cureFactsOf,
-  curesIn,
   experienceFactors,
   experienceFor,
   experienceText,
   explainsIn,
   factsOf,
   labour,
+  namedIn,
   oddsFactors,
   priorsOf,
   settingsOf,
@@ -332,7 +332,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     runnerUp: proposals.find((one) => one.check !== next?.check || one.title !== next.title) ?? null,
     wouldChange: whatWouldTurn(model, circumstances, model.actions, inference, steps)
       .slice(0, MOST_CHANGES)
-      .map(({ to, ...turn }) => ({ ...turn, to: curesIn(to) })),
+      .map(({ to, ...turn }) => ({ ...turn, to: namedIn(to) })),
     plan: planOf(job, answers),
   };
 }

@@ -1,4 +1,4 @@
-import { curesIn, type CureId } from "../known/index.ts";
+import { namedIn, type CureId } from "../known/index.ts";
 import { readingsLeft, whatIsLeft } from "../inference/index.ts";
 import { epochOf, type JobRecord } from "../record/index.ts";
 import { MOST_DOUBT } from "./action.ts";
@@ -19,7 +19,8 @@ export interface Outlook {
   readonly leaves: readonly {
     readonly words: string;
     readonly probability: number;
-    readonly to: readonly CureId[];
+    /** Null where it would be nothing that has a name yet: nothing known cures it, or many things are likely alike. */
+    readonly to: readonly CureId[] | null;
     readonly share: number;
   }[];
   /**
@@ -54,7 +55,7 @@ export function outlookOf(job: JobRecord, next: NextCheck | null): Outlook | nul
   return {
     leaves: whatIsLeft(model, circumstances, actions, inference, variable)
       .slice(0, MOST_NAMED)
-      .map(({ to, ...left }) => ({ ...left, to: curesIn(to) })),
+      .map(({ to, ...left }) => ({ ...left, to: namedIn(to) })),
     readings: countedAhead(
       readingsLeft(model, circumstances, actions, inference, fresh, enough, MOST_COUNTED),
     ),

@@ -48,8 +48,8 @@ export interface Change {
   readonly variable: string;
   readonly words: string;
   readonly probability: number;
-  /** What would then be asked for. */
-  readonly to: readonly CureId[];
+  /** What would then be asked for; null where that has no name yet. */
+  readonly to: readonly CureId[] | null;
 }
 
 export interface PlanLine {

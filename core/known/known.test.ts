@@ -16,6 +16,7 @@ import {
   factsOf,
   oddsFactors,
   explainsIn,
+  namedIn,
   priorsOf,
   setOf,
   settingsOf,
@@ -154,6 +155,15 @@ describe("what cures a fault", () => {
     [["motor", "controller"], "replaceMotor"],
   ] as const)("%j comes to %s", (cures, disposition) => {
     expect(dispositionOf(these(...cures))).toBe(disposition);
+  });
+
+  it("has no name where nothing known cures it or it stands for many, which is not the same as nothing", () => {
+    expect(namedIn(NOTHING)).toEqual([]);
+    expect(namedIn(these("bearings", "motor"))).toEqual(["motor", "bearings"]);
+    expect(namedIn(NO_CURE)).toBeNull();
+    expect(namedIn(NO_CURE | these("motor"))).toBeNull();
+    // All that is not among the likeliest, as the engine writes it.
+    expect(namedIn(-1n)).toBeNull();
   });
 
   it("is undecided where something has no cure, and said in words with the weightier first", () => {

@@ -1,4 +1,12 @@
-import { cureSet, curesOfSet, NO_CURE, NOTHING, type Actions, type CureSet } from "../inference/index.ts";
+import {
+  curesOf,
+  cureSet,
+  curesOfSet,
+  NO_CURE,
+  NOTHING,
+  type Actions,
+  type CureSet,
+} from "../inference/index.ts";
 import {
   DISPOSITION_LABELS,
   FAMILY_FACTS,
@@ -49,6 +57,12 @@ export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
 
 /** The cures of a set that the engine counts with. */
 export const curesIn = (set: CureSet): readonly CureId[] => curesOfSet(set).map((cure) => CURE_IDS[cure]!);
+
+/** The same; null where the set stands for what nothing known cures, or for many sets together. */
+export function namedIn(set: CureSet): readonly CureId[] | null {
+  const named = curesOf(set);
+  return named && named.map((cure) => CURE_IDS[cure]!);
+}
 
 /** The weightier disposition wins where several cures are done: a new motor is a new motor, whatever else is. */
 export const PRECEDENCE = [

@@ -38,6 +38,12 @@ function whyNext({ because, gain, first }: NextCheck, why: string): string {
   return gain > 0 && because !== "" ? `It tells most about ${because}.` : why;
 }
 
+/** What would then be asked for; what has no name yet is never called nothing. */
+function thenText(to: Outlook["leaves"][number]["to"]): string {
+  if (to === null) return "then still open";
+  return `then ${to.length > 0 ? lowerFirst(curesText(to)) : "nothing wrong"}`;
+}
+
 /** What each outcome of the next reading would leave, and how many more it takes. */
 function Ahead({ outlook: { leaves, readings } }: { readonly outlook: Outlook }) {
   return (
@@ -45,9 +51,7 @@ function Ahead({ outlook: { leaves, readings } }: { readonly outlook: Outlook })
       <ul>
         {leaves.map(({ words, to, share }) => (
           <li key={words}>
-            <Unbroken>
-              {`${upperFirst(words)}: then ${to.length > 0 ? lowerFirst(curesText(to)) : "nothing wrong"}, ${chanceText(share)}.`}
-            </Unbroken>
+            <Unbroken>{`${upperFirst(words)}: ${thenText(to)}, ${chanceText(share)}.`}</Unbroken>
           </li>
         ))}
       </ul>

@@ -52,6 +52,19 @@ describe("the verdict panel", () => {
     expect(text).toMatch(/\+ ?1\d\.\d Both pairs through C are high/u);
   });
 
+  it("says of what a reading would leave that it is still open, where it has no name, and never that nothing is wrong", () => {
+    const verdict = assessJob({ ...job(madeSafe("hub")), complaint: "cutsOut" });
+    const leaves = [
+      { words: "three pairs equal", probability: 0.5, to: null, share: 0.4 },
+      { words: "one tight spot", probability: 0.3, to: [], share: 0.9 },
+      { words: "grinds", probability: 0.2, to: ["bearings"] as const, share: 0.8 },
+    ];
+    const text = shown(<VerdictPanel verdict={verdict} outlook={{ leaves, readings: null }} />);
+    expect(text).toContain("Three pairs equal: then still open, 40 %.");
+    expect(text).toContain("One tight spot: then nothing wrong, 90 %.");
+    expect(text).toContain("Grinds: then replace the bearings, 80 %.");
+  });
+
   it("never claims certainty", () => {
     const text = textOf([...REST, ...pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m")]);
     expect(text).not.toMatch(/100 %/u);
