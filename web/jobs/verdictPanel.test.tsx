@@ -59,7 +59,11 @@ describe("the verdict panel", () => {
       { words: "one tight spot", probability: 0.3, to: [], share: 0.9 },
       { words: "grinds", probability: 0.2, to: ["bearings"] as const, share: 0.8 },
     ];
-    const text = shown(<VerdictPanel verdict={verdict} outlook={{ leaves, readings: null }} />);
+    const text = shown(
+      <VerdictPanel verdict={verdict} outlook={{ leaves, readings: null }}>
+        {null}
+      </VerdictPanel>,
+    );
     expect(text).toContain("Three pairs equal: then still open, 40 %.");
     expect(text).toContain("One tight spot: then nothing wrong, 90 %.");
     expect(text).toContain("Grinds: then replace the bearings, 80 %.");
