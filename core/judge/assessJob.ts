@@ -16,13 +16,7 @@ import {
   uncomplainedFactors,
   UNRELATED_ODDS,
 } from "../known/index.ts";
-import {
-  findingOf,
-  type CheckAnswer,
-  type CheckDefinition,
-  type Finding,
-  type Ordered,
-} from "../check/index.ts";
+import { findingOf, type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
 import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
 import {
   DISPOSITION_LABELS,
@@ -38,6 +32,7 @@ import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } 
 import { hardFactOf, type HardFact } from "./hardFact.ts";
 import { carriedBy, isFounded, restsOn, seenToFail, soughtInVain } from "./grounds.ts";
 import { open, worksOn, type Holds } from "./holds.ts";
+import { orderedBy } from "./ordering.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "../measure/index.ts";
 import {
@@ -55,8 +50,6 @@ import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
 
 /** From this chance of a faulty set-up on it is mended first: nothing is done to the motor until it was read anew. */
 export const MOST_SETUP_DOUBT = 0.5;
-/** From this chance on it is the electronics that are condemned. */
-const CONDEMNED_FROM = 0.5;
 /** A finding more likely a slip than this is said not to fit. */
 const DOUBTFUL_FROM = 0.5;
 /** More on top of what leads is shown from this chance on that just it is needed. Judgement. */
@@ -183,16 +176,6 @@ function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Ver
   });
 }
 
-/** What an action orders that can be blamed wrongly. */
-function orderedBy(action: Action, faults: readonly FaultBelief[]): Ordered | null {
-  const ordered = action.cures.flatMap((cure) => cureFactsOf(cure).orders ?? [])[0];
-  if (ordered) return ordered;
-  const condemned = faults.some(
-    ({ fault, probability }) => factsOf(fault).condemnsElectronics && probability >= CONDEMNED_FROM,
-  );
-  return condemned && worksOn(action) ? "ownElectronics" : null;
-}
-
 /** Whether a check was not made, or could not tell what would be a hazard. */
 const isUnread = ({ blindIsUnread }: CheckDefinition, answer: CheckAnswer | undefined) =>
   answer?.state === "toDo" || (blindIsUnread && answer?.state === "cannotTell");
@@ -252,7 +235,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const fed = along || [...answers.keys()].some((id) => checkOf(id).looksAt === "source");
   const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
   const failing = action !== null && seenToFail(action, faults, findings);
-  const order = action && orderedBy(action, faults);
+  const ordered = action && orderedBy(action, faults);
   const mend = setupDoubt ? mendingFor(steps) : null;
   const ofPairs = findings.filter(({ check }) => checkOf(check).touchedBySetUp);
   const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
@@ -261,7 +244,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     epoch > 0 || (clears && failing && along)
       ? []
       : CHECKS.filter((check) => check.looksAt === "body" && isUnread(check, answers.get(check.id)));
-  const early = unread.length > 0 && (action?.cures.some((cure) => cureFactsOf(cure).opensLast) ?? false);
+  const early = ordered?.opensLast === true && unread.length > 0;
   const holds: Holds = {
     unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
     halfDone: begun && checkOf(begun),
@@ -274,7 +257,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
           action.cures.length > 0 &&
           action.cures.every((cure) => cureFactsOf(cure).readsAnew))),
     unread,
-    unfed: order && !early && hardFact === null && epoch === 0 ? beforeOrdering(order, steps) : null,
+    unfed:
+      ordered && !early && hardFact === null && epoch === 0 ? beforeOrdering(ordered.order, steps) : null,
     onOneLook:
       hardFact === null && epoch === 0 && action && (worksOn(action) || along)
         ? againFor(alone, steps)

@@ -40,4 +40,4 @@ export const open = ({
   unfounded ||
   uncleared;
 
-export const worksOn = (action: Action) => action.cures.some((cure) => cureFactsOf(cure).onMotor);
+export const worksOn = ({ cures }: Pick<Action, "cures">) => cures.some((cure) => cureFactsOf(cure).onMotor);

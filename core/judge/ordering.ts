@@ -1,4 +1,8 @@
-import { cureFactsOf, isCure } from "../known/index.ts";
+import type { Ordered } from "../check/index.ts";
+import { cureFactsOf, factsOf, isCure } from "../known/index.ts";
+import type { Action } from "./action.ts";
+import { worksOn } from "./holds.ts";
+import type { FaultBelief } from "./verdict.ts";
 import { answeredOfModule } from "../measure/electronics/index.ts";
 import { epochOf, FAMILY_FACTS, type JobRecord } from "../record/index.ts";
 
@@ -30,4 +34,23 @@ export function askedBeforeOrdering({
 export function notOrderable(job: JobRecord): string | null {
   const open = askedBeforeOrdering(job).find((slot) => !answeredOfModule(job, slot, epochOf(job)));
   return open ? MISSING[open] : null;
+}
+
+/** From this chance on it is the electronics that are condemned. */
+const CONDEMNED_FROM = 0.5;
+
+/** What an action orders that can be blamed wrongly, and whether the motor is opened for it last; of two the other one first. */
+export function orderedBy(
+  action: Pick<Action, "cures">,
+  faults: readonly Pick<FaultBelief, "fault" | "probability">[],
+): { readonly order: Ordered; readonly opensLast: boolean } | null {
+  const ordering = action.cures
+    .map(cureFactsOf)
+    .flatMap(({ orders, opensLast }) => (orders ? [{ order: orders, opensLast }] : []))
+    .toSorted((one, other) => Number(one.opensLast) - Number(other.opensLast));
+  if (ordering[0]) return ordering[0];
+  const condemned = faults.some(
+    ({ fault, probability }) => factsOf(fault).condemnsElectronics && probability >= CONDEMNED_FROM,
+  );
+  return condemned && worksOn(action) ? { order: "ownElectronics", opensLast: false } : null;
 }
