@@ -121,7 +121,7 @@ const step = open<PlanLine>({
   optional: Joi.boolean(),
 });
 
-const verdict = open<Verdict>({
+export const verdictSchema = open<Verdict>({
   rules: Joi.string().max(100).required(),
   epoch: Joi.number().integer().min(0).required(),
   headline: words.required(),
@@ -275,7 +275,7 @@ export const closedSchema = keyed<BundledJob["closings"][number]>({
   by: name.required(),
   reason: words.required(),
   record: record.required(),
-  verdict: verdict.required(),
+  verdict: verdictSchema.required(),
   report: report.required(),
   visit: visitSchema.required(),
   sound: Joi.boolean().required(),

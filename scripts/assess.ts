@@ -2,48 +2,11 @@ import { readFileSync } from "node:fs";
 import { createInterface } from "node:readline";
 import { fromBufferPromise } from "yauzl";
 import { buffer } from "node:stream/consumers";
-import { BUNDLE_JSON, readBundle, recordOfBundle, type BundleResult } from "#contract/bundle";
-import { assessJob } from "#core/judge";
+import { BUNDLE_JSON, readBundle } from "#contract/bundle";
+import { answerOf } from "./answer.ts";
 
 const USAGE = `Name a job bundle: npm run assess -- FILE
 Or many, one job.json a line, from standard input: npm run assess -- -\n`;
-
-/** What the screens say of a job, for programs. */
-function answerOf(result: BundleResult): object {
-  if (result.kind === "refused") return { refused: result.problems };
-  const {
-    headline,
-    reason,
-    decided,
-    findings,
-    faults,
-    next,
-    runnerUp,
-    wouldChange,
-    action,
-    rivals,
-    doubtful,
-    proposals,
-    beyondThree,
-    rules,
-  } = assessJob(recordOfBundle(result.job));
-  return {
-    rules,
-    headline,
-    reason,
-    decided,
-    action,
-    rivals,
-    doubtful,
-    findings,
-    faults,
-    next,
-    runnerUp,
-    proposals,
-    wouldChange,
-    beyondThree,
-  };
-}
 
 /** The job.json of a bundle, whether it lies in its zip or by itself. */
 async function jsonOf(bytes: Buffer): Promise<string> {

@@ -7,7 +7,9 @@ import { toBundle } from "#contract/bundle";
 import { INSTRUMENT_TEMPLATES } from "#core/quantity";
 import { PAIRS, type ByPhase } from "#core/record";
 import { demoSteps } from "../server/demo/build.ts";
+import { answerSchema } from "./answer.ts";
 import { licencePage } from "./licences.ts";
+import { readingsPage } from "./readings.ts";
 import { DEMO_JOBS } from "../server/demo/scenario.ts";
 
 const limbs = (ohms: number): ByPhase<number> => ({ A: ohms, B: ohms, C: ohms });
@@ -102,6 +104,8 @@ export async function documents(): Promise<Record<string, string>> {
     "docs/fault-table.md": faultTable(),
     "docs/licences.md": licencePage(),
     "docs/examples/battery.json": example(),
+    "docs/readings.json": readingsPage(),
+    "docs/answer.schema.json": JSON.stringify(answerSchema()),
   };
   const styled = Object.entries(files).map(async ([path, text]) => {
     const options = await resolveConfig(path);
