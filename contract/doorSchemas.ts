@@ -8,7 +8,7 @@ const SHORTEST = 10;
 const LONGEST = 200;
 
 /** Several words are easier to keep in mind than signs, and harder to guess. */
-export const passPhrase = Joi.string()
+const passPhrase = Joi.string()
   .min(SHORTEST)
   .max(LONGEST)
   .required()

@@ -101,20 +101,20 @@ const changesSchema = keyed<IntakeChanges>({
   .min(1)
   .messages({ "object.min": "Say what is to be put right." });
 
-export const correctionSchema = keyed<Correction>({
+const correctionSchema = keyed<Correction>({
   ...turning,
   reason,
   changes: changesSchema.required(),
 });
 
-export const noteSchema = strict<Note>({
+const noteSchema = strict<Note>({
   ...turning,
   words: lettered(Joi.string().trim().min(1).max(LONGEST_TEXT).required()).messages({
     "string.empty": "Write what the next person should know.",
   }),
 });
 
-export const undoSchema = strict<Undo>({ ...turning, of: id.required() });
+const undoSchema = strict<Undo>({ ...turning, of: id.required() });
 
 /** One schema a kind of entry; server, browser and bundle validate with the same. */
 export const ENTRY_SCHEMAS: { readonly [Kind in EntryKind]: Joi.ObjectSchema<EntryBody<Kind>> } = {

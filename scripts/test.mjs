@@ -30,8 +30,8 @@ const STATIC = [
     ],
   },
   {
-    name: "unused files and packages",
-    command: ["knip", "--include", "files,dependencies,unlisted,unresolved"],
+    name: "unused files, packages and exports",
+    command: ["knip", "--include", "files,dependencies,unlisted,unresolved,exports,types"],
   },
 ];
 const AT_ONCE = Math.max(1, Math.min(availableParallelism(), 4));

@@ -42,7 +42,7 @@ export const OLD = {
 };
 
 /** Rows as the releases wrote them, in their own columns. */
-export async function fillOld(sequelize: Sequelize, upTo: string): Promise<void> {
+async function fillOld(sequelize: Sequelize, upTo: string): Promise<void> {
   const run = (sql: string, values: unknown[]) => sequelize.query(sql, { replacements: values });
   const at = INTAKE.takenInAt;
   const has = (name: string) => RELEASED.indexOf(name) <= RELEASED.indexOf(upTo);

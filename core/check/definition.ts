@@ -161,7 +161,7 @@ export function lowerFirst(text: string): string {
 export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The variables of a check that were not found out yet. */
-export function unknownOf(findings: readonly Finding[], wanted: readonly Variable[]): string[] {
+function unknownOf(findings: readonly Finding[], wanted: readonly Variable[]): string[] {
   return wanted.map(({ id }) => id).filter((id) => !findings.some(({ variable }) => variable === id));
 }
 

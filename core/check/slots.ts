@@ -18,7 +18,7 @@ import {
 } from "../record/index.ts";
 
 /** What an instrument must be able to do. */
-export type Ability = Parameters<typeof canMeasure>[1];
+type Ability = Parameters<typeof canMeasure>[1];
 
 /** What may stand in a slot. */
 export type SlotForm =

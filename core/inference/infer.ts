@@ -1,7 +1,8 @@
 import { classesOf, type Classes } from "./classes.ts";
 import { togetherClasses } from "./together.ts";
 import { faultSets, MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
-import type { Circumstances, Decibans, Evidence, Model, Variable } from "./types.ts";
+import type { Decibans } from "../quantity/index.ts";
+import type { Circumstances, Evidence, Model, Variable } from "./types.ts";
 
 /** Weights beyond this say no more to a person. */
 export const MOST_DECIBANS: Decibans = 30;

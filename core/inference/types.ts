@@ -1,4 +1,4 @@
-import type { Decibans, Minutes } from "../quantity/index.ts";
+import type { Minutes } from "../quantity/index.ts";
 import type { CureSet } from "./cureSet.ts";
 
 /** Something a reading can find out: one of a few outcomes, ordered from ordinary to dominant. */
@@ -47,7 +47,7 @@ export interface Evidence {
 }
 
 /** What the engine needs to know of a fault: its name, and how well it explains that somebody complained. */
-export interface EngineFault {
+interface EngineFault {
   readonly id: string;
   /** Chance that it leads to a complaint by itself, 0 to 1. */
   readonly explains: number;
@@ -134,5 +134,3 @@ export interface Candidate {
   /** Outcomes that cannot be told apart with what is at hand, by variable: they count as one. */
   readonly merged: Readonly<Record<string, readonly string[]>>;
 }
-
-export type { Decibans, Minutes };

@@ -4,10 +4,10 @@ import { shareText } from "../quantity/index.ts";
 import { balanceLimitOf, epochOf, type CheckId, type JobRecord } from "../record/index.ts";
 import type { Finding } from "../check/index.ts";
 
-export type ProofState = "cured" | "stillDeparts" | "notRepeated";
+type ProofState = "cured" | "stillDeparts" | "notRepeated";
 
 /** One thing that was wrong before the repair, and what the same reading says after it. */
-export interface ProofLine {
+interface ProofLine {
   readonly variable: string;
   readonly check: CheckId;
   readonly before: string;

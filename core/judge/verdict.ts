@@ -5,7 +5,7 @@ import type { CheckId, Disposition } from "../record/index.ts";
 import type { HardFact } from "./hardFact.ts";
 import type { Action, ActionBeliefs } from "./action.ts";
 
-export interface WeightedFinding {
+interface WeightedFinding {
   readonly variable: string;
   readonly sentence: string;
   /** Change of the fault's log odds when this finding is left out, capped at ±30. Positive speaks for it. */
@@ -44,7 +44,7 @@ export interface NextCheck {
 }
 
 /** An outcome still to be seen that would turn the leading remedy. */
-export interface Change {
+interface Change {
   readonly variable: string;
   readonly words: string;
   readonly probability: number;

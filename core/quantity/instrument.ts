@@ -10,7 +10,7 @@ export interface AccuracyRange {
   readonly digits: number;
 }
 
-export type Wiring = "twoWire" | "fourWire";
+type Wiring = "twoWire" | "fourWire";
 
 /** How a meter reads alternating voltage. */
 export interface AcVolts {

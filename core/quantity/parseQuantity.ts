@@ -12,7 +12,7 @@ export type ParsedQuantity =
       readonly either?: readonly [decimal: string, thousands: string];
     };
 
-export type RefusalReason = "empty" | "notANumber" | "wrongUnit" | "outOfRange" | "ambiguous";
+type RefusalReason = "empty" | "notANumber" | "wrongUnit" | "outOfRange" | "ambiguous";
 
 const PREFIXES: Readonly<Record<string, number>> = {
   n: 1e-9,

@@ -110,7 +110,7 @@ export interface RepeatSummary {
 }
 
 /** Below this count a sample's own scatter says too little and the instrument's pooled one is used. */
-export const LEAST_OWN_SCATTER = 4;
+const LEAST_OWN_SCATTER = 4;
 /** Freedom granted to an instrument's pooled scatter. Bench judgement: a few dozen readings taken once. */
 export const POOLED_FREEDOM = 30;
 

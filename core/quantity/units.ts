@@ -131,8 +131,6 @@ export const CURRENT: QuantityKind = {
   canBeOpen: false,
 };
 
-export type Seconds = number;
-
 /** From a stopwatch's shortest to a night's run-in. */
 export const DURATION: QuantityKind = {
   name: "time",
@@ -169,7 +167,6 @@ export const COUNT: QuantityKind = {
   whole: true,
 };
 
-export type Farads = number;
 /** Capacitors of a module or a board; a farad is a slip. */
 export const CAPACITANCE: QuantityKind = {
   name: "capacitance",
@@ -181,9 +178,9 @@ export const CAPACITANCE: QuantityKind = {
   canBeOpen: false,
 };
 
-export type Pascals = number;
+type Pascals = number;
 /** One inch of water column at 4 °C, exact by convention (NIST SP 811, Appendix B.8). */
-export const INCH_OF_WATER: Pascals = 249.0889;
+const INCH_OF_WATER: Pascals = 249.0889;
 /** Static pressure across a blower. */
 export const PRESSURE: QuantityKind = {
   name: "pressure",

@@ -51,7 +51,7 @@ export interface ExpectedResistance {
 }
 
 /** A speed constant as a nameplate or a shop states it: never without its convention. */
-export interface ExpectedSpeedConstant {
+interface ExpectedSpeedConstant {
   readonly rpmPerVolt: RpmPerVolt;
   readonly convention: KvConvention;
   readonly source: string;

@@ -20,7 +20,7 @@ export interface WorkDone extends Line {
 }
 
 export const PART_STATES = ["awaited", "here"] as const;
-export type PartState = (typeof PART_STATES)[number];
+type PartState = (typeof PART_STATES)[number];
 
 /** A part for the repair, named by its rating. A later line that names it in `replaces` stands in its place. */
 export interface PartLine extends Line {

@@ -25,7 +25,7 @@ function megabytesOf(pid: number): number {
 }
 
 /** A job with so many notes that somebody left word in. */
-export function ofNotes(): string {
+function ofNotes(): string {
   const { intake } = demoSteps(DEMO_JOBS[0]!, 1);
   const at = intake.takenInAt;
   const bundle: JobBundle = {

@@ -34,7 +34,7 @@ export const COPTER = {
 } as const;
 export const FAN = { owner: GROWERS, family: "ecm", consequence: "property" } as const;
 /** What the label of these fans says: pins as usual, and its codes. */
-export const FAN_DIAGRAM: Diagram = {
+const FAN_DIAGRAM: Diagram = {
   source: "label inside the fan bay's door",
   codes: [
     { code: "b1", means: "fan does not answer", speaksOf: "motor" },

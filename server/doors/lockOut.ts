@@ -43,5 +43,3 @@ export function lockOut() {
     },
   };
 }
-
-export type LockOut = ReturnType<typeof lockOut>;

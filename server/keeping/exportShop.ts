@@ -28,7 +28,7 @@ export const EXPORT = {
 } as const;
 
 /** The shop's own lists, as they stand in its export. */
-export async function listsOf({ people, shop, whole }: Pick<Services, "people" | "shop" | "whole">) {
+async function listsOf({ people, shop, whole }: Pick<Services, "people" | "shop" | "whole">) {
   return {
     format: EXPORT.format,
     version: EXPORT.version,

@@ -99,7 +99,7 @@ export async function checkExport(file: string): Promise<void> {
  * @param scratch a path for one job at a time
  * @throws UnfitCopy in a sentence where the zip is no export, was changed, or the shop is not empty
  */
-export async function fillFrom(file: string, shop: Services, scratch: string): Promise<number> {
+async function fillFrom(file: string, shop: Services, scratch: string): Promise<number> {
   if ((await shop.jobs.list({}, 1, 1)).total > 0)
     throw new UnfitCopy("This shop has jobs already. An export is taken into an empty one.");
   const { zip, entries } = await opened(file);

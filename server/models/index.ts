@@ -10,12 +10,12 @@ import {
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>;
 
-export interface InstrumentRow extends Row<InstrumentRow> {
+interface InstrumentRow extends Row<InstrumentRow> {
   id: string;
   body: object;
 }
 
-export interface MotorRow extends Row<MotorRow> {
+interface MotorRow extends Row<MotorRow> {
   id: string;
   name: string;
   owner: string;
@@ -74,7 +74,7 @@ export interface ClosedRecordRow extends Row<ClosedRecordRow> {
   origin: CreationOptional<object | null>;
 }
 
-export interface MotorVersionRow extends Row<MotorVersionRow> {
+interface MotorVersionRow extends Row<MotorVersionRow> {
   id: CreationOptional<number>;
   motorId: string;
   body: object;
@@ -83,14 +83,14 @@ export interface MotorVersionRow extends Row<MotorVersionRow> {
   at: string;
 }
 
-export interface VisitRow extends Row<VisitRow> {
+interface VisitRow extends Row<VisitRow> {
   jobId: string;
   /** The job's version that these figures speak of. */
   version: number;
   body: object;
 }
 
-export interface UnreadEntryRow extends Row<UnreadEntryRow> {
+interface UnreadEntryRow extends Row<UnreadEntryRow> {
   entryId: string;
   jobId: string;
   why: string;
@@ -104,21 +104,21 @@ export interface TechnicianRow extends Row<TechnicianRow> {
   role: string;
 }
 
-export interface PassPhraseRow extends Row<PassPhraseRow> {
+interface PassPhraseRow extends Row<PassPhraseRow> {
   technicianId: string;
   salt: string;
   hash: string;
   at: string;
 }
 
-export interface SessionRow extends Row<SessionRow> {
+interface SessionRow extends Row<SessionRow> {
   id: string;
   technicianId: string;
   token: string;
   endsAt: string;
 }
 
-export interface AuditRow extends Row<AuditRow> {
+interface AuditRow extends Row<AuditRow> {
   id: CreationOptional<number>;
   at: string;
   who: string;
@@ -135,7 +135,7 @@ export interface WrongTryRow extends Row<WrongTryRow> {
 }
 
 /** A verdict as versions before the third wrote it at a closing. */
-export interface SnapshotRow extends Row<SnapshotRow> {
+interface SnapshotRow extends Row<SnapshotRow> {
   id: string;
   jobId: string;
   rules: string;
@@ -143,24 +143,24 @@ export interface SnapshotRow extends Row<SnapshotRow> {
   at: string;
 }
 
-export interface MotorModelRow extends Row<MotorModelRow> {
+interface MotorModelRow extends Row<MotorModelRow> {
   id: string;
   name: string;
   body: object;
 }
 
-export interface SettingRow extends Row<SettingRow> {
+interface SettingRow extends Row<SettingRow> {
   id: string;
   body: object;
 }
 
-export interface FileRow extends Row<FileRow> {
+interface FileRow extends Row<FileRow> {
   sha256: string;
   type: string;
   bytes: Buffer;
 }
 
-export interface JobFileRow extends Row<JobFileRow> {
+interface JobFileRow extends Row<JobFileRow> {
   jobId: string;
   name: string;
   sha256: string;

@@ -51,7 +51,7 @@ function ownRoutes({ services: { people, judging }, doors, demo }: RouteParts): 
 }
 
 /** Every address of the API, each with the role it asks for and what the audit says of it. */
-export function allRoutes(parts: RouteParts): Route[] {
+function allRoutes(parts: RouteParts): Route[] {
   const { services, doors, copies, incoming } = parts;
   const { jobs, bundles, files, people, shop } = services;
   return [

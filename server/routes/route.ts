@@ -2,7 +2,7 @@ import type { Request, RequestHandler, Response } from "express";
 import type { Role } from "#contract/doors";
 
 /** The least role that may ask; anybody may before they have signed in. */
-export type May = "anybody" | Role;
+type May = "anybody" | Role;
 
 /** A line of who did what, once it was done; or why there is none. */
 export type Audit =
@@ -10,8 +10,7 @@ export type Audit =
   | { readonly none: "only reads" | "told in the job's own journal" | "told at the door itself" };
 
 /** What is answered once who did what was written down: nobody has an answer that the audit does not know of. */
-export type Answer =
-  { readonly status?: number; readonly body: unknown } | { readonly send: () => Promise<void> };
+type Answer = { readonly status?: number; readonly body: unknown } | { readonly send: () => Promise<void> };
 
 /** One address of the API, with everything that is decided about it. What is not declared so is not there. */
 export interface Route {

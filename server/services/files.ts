@@ -9,7 +9,7 @@ import type { Clock } from "./jobs.ts";
 /** First bytes of a JPEG. */
 const JPEG = Buffer.from([0xff, 0xd8, 0xff]);
 
-export const sha256Of = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
+const sha256Of = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
 
 /** Whether bytes are a picture a job may keep. @throws Problem with the reason where they are not */
 export function checkPicture(bytes: Buffer): void {

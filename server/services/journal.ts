@@ -75,7 +75,7 @@ async function limitsFor(models: Models, carried: Carried | null, transaction?: 
 }
 
 /** What a job is judged by now: the shop's, or what it brought along. */
-export async function groundsOf(
+async function groundsOf(
   models: Models,
   job: JobHead,
   serial: string,

@@ -10,11 +10,7 @@ const within = (transaction: Transaction | undefined) => (transaction ? { transa
 const MOST_VISITS = 200;
 
 /** Jobs of every motor that carries this serial, oldest first. Motors without a serial have no past. */
-export async function jobsOfSerial(
-  models: Models,
-  serial: string,
-  transaction?: Transaction,
-): Promise<JobRow[]> {
+async function jobsOfSerial(models: Models, serial: string, transaction?: Transaction): Promise<JobRow[]> {
   const key = serialKey(serial);
   if (key === "") return [];
   const motors = await models.Motor.findAll({
@@ -32,7 +28,7 @@ export async function jobsOfSerial(
 }
 
 /** What jobs measured, as written down; those not judged yet are left out. */
-export async function visitsOf(
+async function visitsOf(
   models: Models,
   jobs: readonly Pick<JobRow, "id">[],
   transaction?: Transaction,

@@ -3,7 +3,7 @@ import type { AuditLine } from "#contract/doors";
 import type { Carried } from "./journal.ts";
 
 /** A verdict as an early version kept it beside a job. */
-export interface KeptSnapshot {
+interface KeptSnapshot {
   readonly id: string;
   readonly jobId: string;
   readonly rules: string;

@@ -2,7 +2,7 @@ import type { Receipt } from "#contract/jobs";
 import type { EntryKind } from "#core/record";
 
 /** What a parcel carries: an entry of the journal, or the bytes of a file that entries name. */
-export type ParcelKind = EntryKind | "file";
+type ParcelKind = EntryKind | "file";
 
 /** Something on its way to the server, kept on this device until the server has it on disk. */
 export interface Parcel {

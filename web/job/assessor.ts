@@ -12,7 +12,7 @@ export interface Startable {
 }
 
 /** A verdict that could not be worked out. */
-export class CannotAssess extends Error {}
+class CannotAssess extends Error {}
 
 /**
  * Asks a worker, and never waits for ever: one that dies or does not answer is started anew and asked once more; after

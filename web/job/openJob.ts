@@ -20,7 +20,7 @@ import type { Outcome, Parcel } from "../app/outbox.ts";
 import { outbox, useBench } from "../app/store.ts";
 
 /** What a reading carries beside its value. */
-export interface ReadingDetails {
+interface ReadingDetails {
   readonly typed?: string;
   readonly instrumentId?: string | null;
   readonly supersedes?: string | null;

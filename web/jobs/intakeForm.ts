@@ -318,7 +318,7 @@ export function fieldsOfIntake({
 }
 
 /** The name of the next one of several alike: its last number one higher, or the name as it is. */
-export function nextName(name: string): string {
+function nextName(name: string): string {
   return name.replace(/\d+(?=\D*$)/u, (number) => String(Number(number) + 1).padStart(number.length, "0"));
 }
 

@@ -24,8 +24,8 @@ export const COUNTED = [
   ["frequency", "Frequency", "Hz"],
   ["tachometer", "Speed", "rpm"],
 ] as const;
-export type Counted = (typeof COUNTED)[number][0];
-export type CounterFields = Omit<RangeFields, "fullScale">;
+type Counted = (typeof COUNTED)[number][0];
+type CounterFields = Omit<RangeFields, "fullScale">;
 
 export interface InstrumentFields {
   readonly counted: Readonly<Record<Counted, CounterFields>>;

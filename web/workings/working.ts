@@ -1,7 +1,7 @@
 import { parseQuantity, type QuantityKind } from "#core/quantity";
 
 /** A field of a working: a quantity as people type it, a whole number, or one of a few. */
-export type WorkingField =
+type WorkingField =
   | {
       readonly name: string;
       readonly label: string;
@@ -23,7 +23,7 @@ export interface ResultLine {
 }
 
 /** What was typed, read: numbers that are there, and the choice of each list. */
-export interface Read {
+interface Read {
   readonly number: (name: string) => number | null;
   readonly choice: (name: string) => string;
 }

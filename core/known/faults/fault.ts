@@ -3,7 +3,7 @@ import type { ByFamily, Complaint, Disposition, PastEvent } from "../../record/i
 import type { CureId } from "../cures/ids.ts";
 import type { FaultId } from "./ids.ts";
 
-export type Location =
+type Location =
   "winding" | "rotor" | "mechanical" | "sensor" | "electronics" | "outside" | "setup" | "data" | "unknown";
 
 /** Circumstances that a row may depend on. */

@@ -32,5 +32,5 @@ export function factsOf(fault: FaultId): Fault {
   return FAULTS[fault];
 }
 
-export type { Fault, Location } from "./fault.ts";
+export type { Fault } from "./fault.ts";
 export * from "./ids.ts";

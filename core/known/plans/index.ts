@@ -6,4 +6,4 @@ import { SENSORS } from "./sensors.ts";
 
 export const REPAIR_PLANS: readonly RepairPlan[] = [...INSIDE, ...SENSORS, ...PARTS];
 
-export type { RatedPart, RepairPlan, RepairStep } from "./plan.ts";
+export type { RepairPlan, RepairStep } from "./plan.ts";

@@ -11,7 +11,7 @@ export interface RepairStep {
 }
 
 /** A part that a plan may need, and what it is told by when it is ordered. */
-export interface RatedPart {
+interface RatedPart {
   readonly what: string;
   readonly by: string;
   readonly cure: CureId;

@@ -24,7 +24,7 @@ const PLATE_SIGMA: Ratio = 0.025;
 const SISTER_SIGMA: Ratio = 0.02;
 /** A constant that departs lies anywhere from just outside to this far off, alike on a logarithmic scale. */
 const FARTHEST = Math.log(2.2);
-export const SISTER_LIMIT: Ratio = 0.05;
+const SISTER_LIMIT: Ratio = 0.05;
 
 const densityOfNormal = (x: number, sigma: number) =>
   Math.exp(-0.5 * (x / sigma) ** 2) / (sigma * Math.sqrt(2 * Math.PI));

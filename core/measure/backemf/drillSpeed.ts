@@ -9,7 +9,7 @@ export type SpinEvent =
   /** With a pair: read at the same moment as that pair's voltage, by a second meter. */
   | { readonly kind: "speed"; readonly unit: SpeedUnit; readonly value: number; readonly pair: Pair | null };
 
-export interface SpeedAtVoltage {
+interface SpeedAtVoltage {
   readonly pair: Pair;
   readonly volts: Volts;
   readonly speed: number;

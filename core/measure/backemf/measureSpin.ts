@@ -67,11 +67,11 @@ export interface MeasuredSpin {
 }
 
 /** Below this many counts a reading is noise. Bench judgement, as in computation of the trade. */
-export const LEAST_COUNTS = 20;
+const LEAST_COUNTS = 20;
 /** A drill on a steady trigger: scatter of single figures about its mean or its sag. Bench judgement. */
-export const DRILL_FLICKER: Ratio = 0.003;
+const DRILL_FLICKER: Ratio = 0.003;
 /** The same where speed and voltage are read at one moment with two meters: the drill cancels. */
-export const TWO_METER_FLICKER: Ratio = 0.001;
+const TWO_METER_FLICKER: Ratio = 0.001;
 /** Scatter of repeats beyond this is no drill: a floating pair, or contact. Bench judgement. */
 const WANDERS: Ratio = 0.08;
 /** What an average-responding meter may be off on a line voltage between sine and 120° trapezoid: 0.7 %. */

@@ -1,10 +1,9 @@
 import type { Ratio, RpmPerVolt } from "../../quantity/index.ts";
-import type { MagnetMaterial } from "../../record/index.ts";
 
-export type NameplateAnswer = "agrees" | "watch" | "investigate" | "alarm";
+type NameplateAnswer = "agrees" | "watch" | "investigate" | "alarm";
 
 /** Largest share a measured constant may be off for each answer. Common practice. */
-export const NAMEPLATE_LIMITS: readonly { readonly upTo: Ratio; readonly answer: NameplateAnswer }[] = [
+const NAMEPLATE_LIMITS: readonly { readonly upTo: Ratio; readonly answer: NameplateAnswer }[] = [
   { upTo: 0.05, answer: "agrees" },
   { upTo: 0.1, answer: "watch" },
   { upTo: 0.15, answer: "investigate" },
@@ -79,15 +78,6 @@ export function compareWithNameplate(measured: RpmPerVolt, nameplate: RpmPerVolt
     magnetsPossible: !agrees && ratio > 1,
   };
 }
-
-/** Reversible loss of remanence per kelvin (memory). */
-export const REMANENCE_PER_KELVIN: Readonly<Record<MagnetMaterial, number>> = {
-  NdFeB: -0.0011,
-  Sm2Co17: -0.00035,
-  SmCo5: -0.00045,
-  ferrite: -0.002,
-  AlNiCo: -0.0002,
-};
 
 /**
  * Flux left of what it should be: KV_expected/KV_measured, magnets weaker below 1.

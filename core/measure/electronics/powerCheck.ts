@@ -48,11 +48,8 @@ const BY_SLOT: Readonly<Record<Point["slot"] & string, FedVariable>> = {
 } as Readonly<Record<string, FedVariable>>;
 
 /** What stands at a point of the way, V; null while nothing was read. */
-export const voltsAt = (
-  { readings }: Pick<Sitting, "readings">,
-  slot: string,
-  epoch: number,
-): number | null => quantitiesIn(readings, "power", slot, epoch, "volts").at(-1) ?? null;
+const voltsAt = ({ readings }: Pick<Sitting, "readings">, slot: string, epoch: number): number | null =>
+  quantitiesIn(readings, "power", slot, epoch, "volts").at(-1) ?? null;
 
 /** What was read at a point of a way. */
 export interface PointRead {

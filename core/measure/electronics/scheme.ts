@@ -192,7 +192,7 @@ const motorPlug = (probe: Point["probe"], under: string): Point => ({
 const volts = (least: number, most: number) => () => ({ least, most });
 
 /** How each family is fed and called; what has no electronics of its own is bare. */
-export const SCHEMES: ByFamily<Scheme | "bare"> = {
+const SCHEMES: ByFamily<Scheme | "bare"> = {
   hobby: "bare",
   hub: "bare",
   traction: "bare",

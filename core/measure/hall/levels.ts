@@ -6,8 +6,8 @@ const SUPPLY_BAND: Ratio = 0.1;
 /** Below this share of the rated supply there is none. Bench judgement. */
 const MISSING_BELOW: Ratio = 0.2;
 /** Highest voltage that counts as low, and least share of the pull-up that counts as high. */
-export const LOW_BELOW: Volts = 0.8;
-export const HIGH_ABOVE: Ratio = 0.7;
+const LOW_BELOW: Volts = 0.8;
+const HIGH_ABOVE: Ratio = 0.7;
 
 /**
  * Supply at the connector: within ±10 % of rated is present.

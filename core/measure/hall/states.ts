@@ -33,7 +33,7 @@ export function lampsChanged(from: HallState, to: HallState): number {
   return [...from].filter((bit, i) => bit !== to[i]).length;
 }
 
-export type StuckAt = "low" | "high";
+type StuckAt = "low" | "high";
 
 export type HallAnswer =
   | { readonly kind: "healthy"; readonly spacing: "120" | "60"; readonly direction: 1 | -1 }

@@ -1,8 +1,7 @@
 import type { Celsius, Ohms, Ratio, Volts } from "../../quantity/index.ts";
 
 /** How the resistance of an insulation falls with heat. */
-export const INSULATIONS = ["thermoplastic", "thermoset"] as const;
-export type Insulation = (typeof INSULATIONS)[number];
+export type Insulation = "thermoplastic" | "thermoset";
 
 /** Reference temperature of IEEE 43, °C. */
 export const INSULATION_REFERENCE: Celsius = 40;
@@ -45,9 +44,9 @@ export function insulationAt40(reading: Ohms, celsius: Celsius, insulation: Insu
 }
 
 /** Above this one-minute value the index says nothing: 5 GΩ. IEEE 43-2013 (memory). */
-export const INDEX_LIMIT: Ohms = 5e9;
+const INDEX_LIMIT: Ohms = 5e9;
 /** Least polarisation index of class B and up. IEEE 43-2013 (memory). */
-export const LEAST_INDEX: Ratio = 2;
+const LEAST_INDEX: Ratio = 2;
 
 export type PolarisationIndex =
   | { readonly kind: "judged"; readonly index: Ratio; readonly enough: boolean }

@@ -61,7 +61,7 @@ const DRAG_WORDS = {
   dragsUnbridged: "Drags with nothing bridged",
 } as const;
 /** A coast-down below this share of the sister's is short. Bench judgement: grease and seals differ. */
-export const COAST_LIMIT = 0.7;
+const COAST_LIMIT = 0.7;
 
 /** What was seen of one part: its marks from mild to grave, and what their absence says. */
 interface Part<V extends Variable> {

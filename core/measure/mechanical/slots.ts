@@ -4,7 +4,7 @@ import { DURATION } from "../../quantity/index.ts";
 const PLAY = { none: "None", slight: "Slight", clear: "Clear" } as const;
 
 /** Marks a person may tick, shorter than what the findings say of them. */
-export const MARK_CHOICES = {
+const MARK_CHOICES = {
   smell: "Burnt smell",
   dark: "Dark windings",
   rust: "Rust outside",

@@ -2,7 +2,7 @@ import { median, type Amperes, type Ohms, type Ratio, type Volts, type Watts } f
 import { PHASES, type Phase } from "../../record/index.ts";
 
 export const RAILS = ["plus", "minus"] as const;
-export type Rail = (typeof RAILS)[number];
+type Rail = (typeof RAILS)[number];
 
 /** Six junctions of a bridge read alike; this much apart is odd. Bench judgement. */
 const ALIKE: Volts = 0.1;
@@ -41,7 +41,7 @@ export function controllerAnswer(junctions: readonly Junction[]): ControllerAnsw
 }
 
 /** A power connector up to this is sound, whatever flows. Bench judgement. */
-export const SOUND_CONNECTOR: Ohms = 0.001;
+const SOUND_CONNECTOR: Ohms = 0.001;
 
 /**
  * Resistance of a loaded connector from the millivolts over it: R = V/I.

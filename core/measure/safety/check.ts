@@ -6,7 +6,7 @@ import { CAUTIONS, cautionsFor, type Caution } from "./cautions.ts";
 import { lastPowered } from "./powered.ts";
 
 /** A caution is acknowledged as done; one that waits is started first. */
-export const SAFETY_SLOTS: Readonly<Record<string, Slot>> = {
+const SAFETY_SLOTS: Readonly<Record<string, Slot>> = {
   ...Object.fromEntries(
     CAUTIONS.map(({ id, name }) => [id, choiceSlot(name, { started: "Started", done: "Done" })]),
   ),

@@ -8,7 +8,7 @@ const FAR_OFF = 60;
 const FAR_OFF_UNKNOWN = 200;
 
 /** What a pair of this motor can read, healthy or at fault, short of open and shorted. */
-export const pairPlausible: Plausible = ({ expected, family }) => {
+const pairPlausible: Plausible = ({ expected, family }) => {
   const centre = expected?.ohms ?? FAMILY_FACTS[family].typicalOhms;
   const factor = expected ? FAR_OFF : FAR_OFF_UNKNOWN;
   return { least: 0, most: centre * factor };

@@ -1,7 +1,7 @@
 import type { Celsius, Ohms, Ratio } from "../../quantity/index.ts";
 
 /** Inferred zero-resistance constants k, in °C below zero. */
-export const CONDUCTOR_CONSTANT = {
+const CONDUCTOR_CONSTANT = {
   /** Copper, IEC 60034-1. */
   copper: 235,
   /** Copper, IEEE 118 and IEEE 112. */

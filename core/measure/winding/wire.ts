@@ -2,7 +2,7 @@ import type { Celsius, Metres, Ohms, SquareMillimetres } from "../../quantity/in
 import { temperatureFactor } from "./temperature.ts";
 
 /** Annealed copper at 20 °C, 100 % IACS: Ω·mm²/m, which is 1/58. IEC 60028. */
-export const COPPER_RESISTIVITY = 1 / 58;
+const COPPER_RESISTIVITY = 1 / 58;
 
 /** Gauges as wire is sold: 4/0 is −3, 1/0 is 0. */
 const LEAST_GAUGE = -3;

@@ -17,7 +17,7 @@ export function lastTyped(
     .slice(-count);
 }
 
-export type MovedEntry = { readonly reading: Reading; readonly to: EntrySlot; readonly value: ReadingValue };
+type MovedEntry = { readonly reading: Reading; readonly to: EntrySlot; readonly value: ReadingValue };
 export type Moved =
   | { readonly kind: "moved"; readonly entries: readonly MovedEntry[] }
   | { readonly kind: "cannot"; readonly sentence: string };
