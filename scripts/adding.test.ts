@@ -17,7 +17,8 @@ const CORE = fileNames.filter(
 );
 
 type Change = (text: string) => string;
-let before: ts.Program | undefined;
+/** Files as they stand, read once for all programs. */
+const standing = new Map<string, ts.SourceFile | undefined>();
 
 /** Files that do not compile once some are changed in memory, each with how often. */
 function refused(changes: Readonly<Record<string, Change>>, files: readonly string[] = CORE) {
@@ -33,17 +34,19 @@ function refused(changes: Readonly<Record<string, Change>>, files: readonly stri
     return made;
   };
   const getSourceFile = host.getSourceFile.bind(host);
-  host.getSourceFile = (file, ...rest) =>
-    wanted.has(file)
-      ? ts.createSourceFile(file, changed(file)!, rest[0])
-      : (before?.getSourceFile(file) ?? getSourceFile(file, ...rest));
+  host.getSourceFile = (file, ...rest) => {
+    if (wanted.has(file)) return ts.createSourceFile(file, changed(file)!, rest[0]);
+    if (!standing.has(file)) standing.set(file, getSourceFile(file, ...rest));
+    return standing.get(file);
+  };
   host.readFile = changed;
   const program = ts.createProgram([...files], { ...options, noEmit: true }, host);
-  before ??= program;
   const found: Record<string, number> = {};
-  for (const { file } of ts.getPreEmitDiagnostics(program)) {
-    const name = file ? relative(HOUSE, file.fileName) : "";
-    found[name] = (found[name] ?? 0) + 1;
+  for (const file of files) {
+    const source = program.getSourceFile(file)!;
+    const count =
+      program.getSyntacticDiagnostics(source).length + program.getSemanticDiagnostics(source).length;
+    if (count > 0) found[relative(HOUSE, file)] = count;
   }
   return found;
 }

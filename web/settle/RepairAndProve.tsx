@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from "react";
+import { useEffect, useRef, useState, type FormEvent } from "react";
 import { Link } from "react-router";
 import { CHECKS } from "#core/measure";
 import { decidedText } from "#core/known";
@@ -118,8 +118,18 @@ function Closing({ proved }: { readonly proved: boolean }) {
 }
 
 /** From decision to closed: the work, its proof by reading and by running, the release, the closing. */
+/** Once a repair is recorded its proof comes in the place of the work: there it goes on, as soon as it is drawn. */
+function useGoingOnToProof(epoch: number): void {
+  const before = useRef(epoch);
+  useEffect(() => {
+    if (epoch > before.current) document.getElementById("proof-title")?.focus();
+    before.current = epoch;
+  }, [epoch]);
+}
+
 export default function RepairAndProve() {
   const { id, record, epoch, closed } = useOpenJob();
+  useGoingOnToProof(epoch);
   const decision = record.decisions.at(-1);
   const proved = epoch > 0 && proofOf(record).answer === "proved";
   if (!decision)

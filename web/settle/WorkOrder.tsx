@@ -52,8 +52,6 @@ export function WorkOrder({ decision }: { readonly decision: Decision }) {
       at: new Date().toISOString(),
     });
     if (outcome.kind === "refused") return form.setError("done", { message: outcome.sentence });
-    // What it is to be proved by has come in its place: there it goes on.
-    document.getElementById("proof-title")?.focus();
   };
   return (
     <div className="flex flex-col gap-4">

@@ -109,8 +109,8 @@ describe("the work", () => {
       kind: "repair",
       body: { plan: "Resolder the star joint", done: "Resoldered; one bundle was charred.", minutes: 45 },
     });
-    expect(screen.getByText("Not proved yet: repeat what departed.")).toBeTruthy();
-    expect(document.activeElement?.id).toBe("proof-title");
+    expect(await screen.findByText("Not proved yet: repeat what departed.")).toBeTruthy();
+    await waitFor(() => expect(document.activeElement?.id).toBe("proof-title"));
   });
 
   it.each(["", "no time", "-3", "1,200"])("takes no minutes of %j", async (typed) => {
