@@ -105,7 +105,7 @@ async function walk(browser: Browser, bench: Bench): Promise<Found> {
 test.describe("of every view", () => {
   let found: Found;
   test.beforeAll(async ({ browser, bench }) => {
-    test.setTimeout(600_000);
+    test.setTimeout(1_200_000);
     found = await walk(browser, bench);
   });
   for (const question of Object.keys(QUESTIONS) as (keyof Found)[])

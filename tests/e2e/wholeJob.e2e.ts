@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { choose, expect, goTo, noSeriousProblem, test, toTips } from "./bench.ts";
 
-test.setTimeout(240_000);
+test.setTimeout(480_000);
 
 const onDisk = (page: Page) => page.getByRole("status").filter({ hasText: "on disk" });
 
