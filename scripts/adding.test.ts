@@ -112,7 +112,7 @@ describe("what compiles", () => {
       "core/known/prices.ts": 1,
     });
     // Every fault says how common it is in it, by itself or by what holds of several families.
-    for (const file of ["turning", "magnets", "sensors", "chances"])
+    for (const file of ["turning", "magnets", "chances"])
       expect(found[`core/known/faults/${file}.ts`], file).toBeGreaterThan(0);
   });
 

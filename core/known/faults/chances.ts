@@ -8,8 +8,8 @@ export const withElectronics = (
 export const everywhere = (p: number): ByFamily<number> =>
   Object.fromEntries(FAMILIES.map((family) => [family, p])) as Record<Family, number>;
 
-/** Chance in a bare motor; one with its own electronics cannot have the fault. */
-export const bareOnly = (p: number): ByFamily<number> => ({
-  ...{ hobby: p, hub: p, traction: p },
+/** Chances in bare motors; one with its own electronics cannot have the fault. */
+export const bareOnly = (of: Readonly<Record<"hobby" | "hub" | "traction", number>>): ByFamily<number> => ({
+  ...of,
   ...{ ecm: 0, ecmAirflow: 0, ecmSealed: 0, miniSplit: 0, miniSplitDriver: 0 },
 });

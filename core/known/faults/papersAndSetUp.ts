@@ -157,7 +157,7 @@ export const wrongPlate: Fault = {
   location: "data",
   disposition: null,
   cures: ["record"],
-  prior: bareOnly(0.06),
+  prior: bareOnly({ hobby: 0.06, hub: 0.06, traction: 0.06 }),
   priorReason:
     "plates are often off by a few percent and poles are miscounted; those of blowers name no speed constant",
   complaints: { noRun: 0.2 },
