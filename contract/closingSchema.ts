@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { FaultBelief, NextCheck, PlanLine, Verdict } from "#core/judge";
+import type { FaultBelief, Need, NextCheck, PlanLine, Verdict } from "#core/judge";
 import { CURE_IDS, FAULT_IDS } from "#core/known";
 import type { Finding, Place } from "#core/check";
 import {
@@ -58,6 +58,7 @@ const finding = open<Finding>({
   place: place.required(),
   slip: Joi.any(),
   with: Joi.any(),
+  ableMeter: sentence,
 });
 
 const belief = open<FaultBelief>({
@@ -86,6 +87,14 @@ const next = open<NextCheck>({
   halfDone: Joi.boolean(),
   alone: name,
   first: sentence,
+});
+
+const need = open<Need>({
+  what: sentence.required(),
+  why: sentence.required(),
+  state: oneOf("state of a need", ["met", "leftOut", "open"] as const).required(),
+  step: next.allow(null),
+  ableMeter: sentence.allow(null),
 });
 
 const action = open<NonNullable<Verdict["action"]>>({
@@ -152,6 +161,7 @@ export const verdictSchema = open<Verdict>({
       to: Joi.array().items(Joi.string()).allow(null),
     }),
   ),
+  warrant: list(need),
   plan: list(step).required(),
 });
 

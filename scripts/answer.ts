@@ -13,6 +13,7 @@ const TOLD = [
   "rivals",
   "doubtful",
   "findings",
+  "warrant",
   "faults",
   "next",
   "runnerUp",

@@ -33,10 +33,9 @@ export interface Finding extends Evidence {
   readonly departs: boolean;
   /** The place it points at for faults that have one. */
   readonly place: Place | null;
+  /** The meter that would tell, where this one cannot: "a meter that reaches 1 MΩ". */
+  readonly ableMeter?: string;
 }
-
-/** What is dear, and can be blamed for what something cheaper does. */
-export type Ordered = "ownElectronics" | "controlBoard" | "newBearings";
 
 /** A reading or a small group of them that could still be taken, for the choice of the next one. */
 export interface OpenStep {
@@ -57,8 +56,6 @@ export interface OpenStep {
   readonly variables: readonly string[];
   /** Outcomes the instrument at hand cannot tell apart, by variable: they count as one. */
   readonly merged: Readonly<Record<string, readonly string[]>>;
-  /** What is not ordered before this was read, and why. */
-  readonly before?: { readonly order: Ordered; readonly why: string };
 }
 
 /** Everything a check says of an epoch, in one go. */
@@ -84,12 +81,10 @@ export interface CheckDefinition {
   /** Done with power on. */
   readonly live: boolean;
   /**
-   * What it looks at: the body of the motor, which is read before it is opened, ordered for or cleared; what feeds it; the
-   * way of its supply and call, whose points say the same one after another; whether it was made safe; or something else.
+   * What it looks at: the motor itself; what feeds it; the way of its supply and call, whose points say the same one after
+   * another; or whether it was made safe.
    */
-  readonly looksAt: "body" | "source" | "way" | "isolation" | "other";
-  /** An answer that cannot tell leaves a hazard open: it counts as not made. */
-  readonly blindIsUnread: boolean;
+  readonly looksAt: "motor" | "source" | "way" | "isolation";
   /** What a doubtful set-up touches first: work that rests on it waits until it was read with another one. */
   readonly touchedBySetUp: boolean;
   /** What its keys do: a field that readings are typed into, three lamps, or choices alone. */

@@ -55,6 +55,10 @@ export interface Action {
   readonly unsafe: string | null;
 }
 
+/** Whether something of it opens the motor or orders for it. */
+export const worksOn = ({ cures }: Pick<Action, "cures">): boolean =>
+  cures.some((cure) => cureFactsOf(cure).onMotor);
+
 /** Finding out that it was not the cure, and starting anew. Bench judgement, minutes. */
 export const REWORK: Minutes = 45;
 /** Share of wrong repairs that their proof does not show. Bench judgement. */

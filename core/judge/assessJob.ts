@@ -11,12 +11,13 @@ import {
   namedIn,
   oddsFactors,
   priorsOf,
+  RUN_WELL,
   settingsOf,
   timesOdds,
   uncomplainedFactors,
   UNRELATED_ODDS,
 } from "../known/index.ts";
-import { findingOf, type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
+import { type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
 import { infer, whatWouldTurn, type Circumstances, type Inference } from "../inference/index.ts";
 import {
   DISPOSITION_LABELS,
@@ -26,27 +27,18 @@ import {
   type JobRecord,
   type PriceBook,
 } from "../record/index.ts";
-import { RUN_GOOD } from "../measure/run/index.ts";
-import { allOpenProved, measuredOf, PAIRS_AT_REST } from "../measure/winding/index.ts";
+import { allOpenProved, measuredOf } from "../measure/winding/index.ts";
 import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
 import { hardFactOf, type HardFact } from "./hardFact.ts";
-import { carriedBy, isFounded, restsOn, seenToFail, soughtInVain } from "./grounds.ts";
-import { open, worksOn, type Holds } from "./holds.ts";
-import { orderedBy } from "./ordering.ts";
+import { carriedBy } from "./grounds.ts";
+import { isOpen } from "./need.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "../measure/index.ts";
-import {
-  againFor,
-  beforeOrdering,
-  mendingFor,
-  nextFirst,
-  ranked,
-  steadied,
-  stepsIn,
-  whole,
-} from "./steps.ts";
+import { ranked, steadied, stepsIn } from "./steps.ts";
+import { decidingNeeds, isMet, needTold, nextForNeed } from "./warrant.ts";
 import { CLEARED, headlineOf, reasonOf } from "./words.ts";
-import type { FaultBelief, NextCheck, Verdict } from "./verdict.ts";
+import type { NextCheck } from "./nextCheck.ts";
+import type { FaultBelief, Verdict } from "./verdict.ts";
 
 /** From this chance of a faulty set-up on it is mended first: nothing is done to the motor until it was read anew. */
 export const MOST_SETUP_DOUBT = 0.5;
@@ -176,10 +168,6 @@ function planOf(job: JobRecord, answers: ReadonlyMap<CheckId, CheckAnswer>): Ver
   });
 }
 
-/** Whether a check was not made, or could not tell what would be a hazard. */
-const isUnread = ({ blindIsUnread }: CheckDefinition, answer: CheckAnswer | undefined) =>
-  answer?.state === "toDo" || (blindIsUnread && answer?.state === "cannotTell");
-
 /** What a fact that ends the matter asks for. */
 function endedBy({ ends }: HardFact, actions: readonly Action[]): readonly Action[] {
   const found = actions.find(({ cures }) => cures.length === 1 && cures[0] === ends);
@@ -222,56 +210,14 @@ export function weigh(job: JobRecord, epoch: number) {
 export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const weighed = weigh(job, epoch);
   const { answers, findings, model, circumstances, inference, faults, complained, likely } = weighed;
-  const { hardFact, action, others, setupDoubt, alone, steps } = weighed;
+  const { hardFact, action, others, steps } = weighed;
 
   const awaited = [...answers].find(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch))?.[0];
-  const begun = [...answers].find(
-    ([id, { state }]) =>
-      checkOf(id).looksAt !== "isolation" && !checkOf(id).optional(job.motor) && state === "inProgress",
-  )?.[0];
-  const proved = circumstances.settings.every(({ values }) => values["tips"] === "proven");
-  const clears = action !== null && !worksOn(action);
-  const along = [...answers.keys()].some((id) => checkOf(id).looksAt === "way");
-  const fed = along || [...answers.keys()].some((id) => checkOf(id).looksAt === "source");
-  const runs = findingOf(findings, RUN_GOOD)?.likelihood["runs"] !== undefined;
-  const failing = action !== null && seenToFail(action, faults, findings);
-  const ordered = action && orderedBy(action, faults);
-  const mend = setupDoubt ? mendingFor(steps) : null;
-  const ofPairs = findings.filter(({ check }) => checkOf(check).touchedBySetUp);
-  const restsOnPairs = action !== null && worksOn(action) && restsOn(action, faults, ofPairs);
-  // A way of supply or call that was seen to end before the motor says enough: nothing of it is taken off.
-  const unread =
-    epoch > 0 || (clears && failing && along)
-      ? []
-      : CHECKS.filter((check) => check.looksAt === "body" && isUnread(check, answers.get(check.id)));
-  const early = ordered?.opensLast === true && unread.length > 0;
-  const holds: Holds = {
-    unproved: !proved && (findingOf(findings, PAIRS_AT_REST)?.likelihood["allOpen"] ?? 0) >= 1,
-    halfDone: begun && checkOf(begun),
-    // Read with other leads and still in doubt: only what other readings say is no longer held up. Mending it decides nothing.
-    setupDoubt:
-      setupDoubt &&
-      (mend !== null ||
-        restsOnPairs ||
-        (action !== null &&
-          action.cures.length > 0 &&
-          action.cures.every((cure) => cureFactsOf(cure).readsAnew))),
-    unread,
-    unfed:
-      ordered && !early && hardFact === null && epoch === 0 ? beforeOrdering(ordered.order, steps) : null,
-    onOneLook:
-      hardFact === null && epoch === 0 && action && (worksOn(action) || along)
-        ? againFor(alone, steps)
-        : null,
-    unfounded:
-      hardFact === null && action !== null && worksOn(action) && !isFounded(action, faults, findings),
-    uncleared:
-      clears &&
-      (complained && fed ? !failing && !runs && !soughtInVain(action, findings) : awaited !== undefined),
-  };
+  const needs = decidingNeeds({ job, epoch, ...weighed, awaited: awaited ? checkOf(awaited) : null });
+  const held = needs.some(isOpen);
   const doubt = MOST_DOUBT[job.motor.consequence];
-  const likelyEnough =
-    action !== null && action.probability >= 1 - doubt && action.unsafe === null && !open(holds);
+  const sure = action !== null && action.probability >= 1 - doubt;
+  const likelyEnough = sure && action.unsafe === null && !held;
   const plain = hardFact !== null || (likelyEnough && action.exact >= 1 - doubt);
   // Where the matter is plain no further reading is weighed.
   const proposed = plain ? [] : ranked(model, circumstances, inference, steps);
@@ -280,16 +226,13 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     (likelyEnough && action.exact >= LEAST_EXACT && !worthAsking(action, proposed, job.limits?.prices));
   const remedies = dispositionBeliefs(model, inference);
   // What is to be done may still be open when it is plain that the motor is not at fault.
-  const cleared = !settled && complained && runs && !open(holds) && remedies.notMotor >= 1 - doubt;
+  const cleared =
+    !settled && complained && isMet(RUN_WELL, findings) && !held && remedies.notMotor >= 1 - doubt;
   const decided = settled && action ? action.disposition : cleared ? "notMotor" : null;
   const proposals = decided && !cleared ? [] : proposed;
-  const first = mend ?? nextFirst(holds, action, doubt);
   // A check that a clearing waits for is made, however little it would tell.
-  const last =
-    holds.uncleared && awaited && checkOf(awaited).looksAt !== "isolation"
-      ? whole(checkOf(awaited), false)
-      : null;
-  const next = decided ? (proposals[0] ?? null) : (first ?? proposals[0] ?? last);
+  const last = needs.find((need) => isOpen(need) && need.comes === "last")?.step;
+  const next = decided ? (proposals[0] ?? null) : (nextForNeed(needs, sure) ?? proposals[0] ?? last ?? null);
 
   const found = experienceFor(job.limits, job.motor);
   return {
@@ -298,7 +241,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     headline: cleared
       ? DISPOSITION_LABELS.notMotor
       : headlineOf(decided, hardFact, action, faults, epoch, job.motor.family),
-    reason: cleared ? CLEARED : reasonOf(holds, hardFact, decided !== null, action, doubt),
+    reason: cleared ? CLEARED : reasonOf(needs, hardFact, decided !== null, action, doubt),
     decided,
     action,
     rivals: others.filter((one) => isOfItsOwn(one, action, likely)).slice(0, MOST_RIVALS),
@@ -317,6 +260,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     wouldChange: whatWouldTurn(model, circumstances, model.actions, inference, steps)
       .slice(0, MOST_CHANGES)
       .map(({ to, ...turn }) => ({ ...turn, to: namedIn(to) })),
+    warrant: needs.map(needTold),
     plan: planOf(job, answers),
   };
 }

@@ -1,6 +1,5 @@
 import { factsOf, type CureId } from "../known/index.ts";
 import { SEEN, type Finding } from "../check/index.ts";
-import { SISTER_AGAIN, TROUBLE_AGAIN } from "../measure/electronics/index.ts";
 import { checkOf } from "../measure/index.ts";
 import type { CheckId } from "../record/index.ts";
 import type { Action } from "./action.ts";
@@ -85,10 +84,3 @@ export function carriedBy(
   );
   return carrying?.variable ?? null;
 }
-
-/** Whether nothing is to be done, and the trouble was looked for on two days and did not show. */
-export const soughtInVain = ({ cures }: Action, findings: readonly Finding[]): boolean =>
-  cures.length === 0 &&
-  findings.some(
-    ({ variable, departs }) => (variable === TROUBLE_AGAIN.id || variable === SISTER_AGAIN.id) && !departs,
-  );

@@ -1,6 +1,8 @@
 /** A whole job judged: what was found, what it comes to, what to read next, what to do and how it is proved. */
 export * from "./model.ts";
 export * from "./verdict.ts";
+export * from "./nextCheck.ts";
+export { whyNot, isOpen, type Need } from "./need.ts";
 export * from "./journal.ts";
 export * from "./action.ts";
 export { assessJob, circumstancesOf, findingsOf, MOST_SETUP_DOUBT } from "./assessJob.ts";

@@ -1,8 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Family } from "#core/record";
 import { choice, DECISION, HUB, job } from "../../tests/jobs.ts";
-import { askedBeforeOrdering, notOrderable } from "./index.ts";
-import { orderedBy } from "./ordering.ts";
+import { notOrderable, orderingNeeds } from "./index.ts";
 
 const decided = (family: Family, cures: readonly string[], ...said: readonly (readonly [string, string])[]) =>
   job(
@@ -20,7 +19,12 @@ describe("before anything is ordered for a motor with its own electronics", () =
     expect(
       notOrderable(decided("ecm", ["module"], ["killer", "age"], ["programmed", "thisModel"])),
     ).toBeNull();
-    expect(askedBeforeOrdering(decided("ecm", ["section"]))).toEqual(["killer"]);
+    expect(orderingNeeds(decided("ecm", ["section"]))).toMatchObject([
+      { slot: "killer", state: "open", step: { check: "module", slots: ["killer"] } },
+    ]);
+    expect(orderingNeeds(decided("ecm", ["section"], ["killer", "air"]))).toMatchObject([
+      { slot: "killer", state: "met", step: null },
+    ]);
     expect(notOrderable(decided("ecmSealed", ["motor"]))).toMatch(/what killed it/u);
     expect(notOrderable(decided("ecmSealed", ["motor"], ["killer", "mains"]))).toBeNull();
   });
@@ -28,22 +32,5 @@ describe("before anything is ordered for a motor with its own electronics", () =
     expect(notOrderable(decided("hub", ["motor"]))).toBeNull();
     expect(notOrderable(decided("ecm", ["harness"]))).toBeNull();
     expect(notOrderable({ ...decided("ecm", []), decisions: [] })).toBeNull();
-  });
-});
-
-describe("what an action orders that can be blamed wrongly", () => {
-  const module = (probability: number) => [{ fault: "module" as const, probability }];
-
-  it("is a board, bearings, or a motor for its electronics; of two what is not opened last", () => {
-    expect(orderedBy({ cures: ["board"] }, [])).toEqual({ order: "controlBoard", opensLast: false });
-    expect(orderedBy({ cures: ["bearings"] }, [])).toEqual({ order: "newBearings", opensLast: true });
-    expect(orderedBy({ cures: ["bearings", "board"] }, [])?.order).toBe("controlBoard");
-    expect(orderedBy({ cures: ["module"] }, module(0.5))?.order).toBe("ownElectronics");
-  });
-
-  it("is nothing where its electronics are not condemned, or nothing of the motor is touched", () => {
-    expect(orderedBy({ cures: ["module"] }, module(0.49))).toBeNull();
-    expect(orderedBy({ cures: ["call"] }, module(0.9))).toBeNull();
-    expect(orderedBy({ cures: [] }, [])).toBeNull();
   });
 });

@@ -3,7 +3,7 @@ import { readingsLeft, whatIsLeft } from "../inference/index.ts";
 import { epochOf, type JobRecord } from "../record/index.ts";
 import { MOST_DOUBT } from "./action.ts";
 import { weigh } from "./assessJob.ts";
-import type { NextCheck } from "./verdict.ts";
+import type { NextCheck } from "./nextCheck.ts";
 
 /** Beyond this nobody counts ahead. */
 const MOST_COUNTED = 7;

@@ -1,8 +1,10 @@
 import { findingsOf } from "./assessJob.ts";
-import { answerIn, CHECKS } from "../measure/index.ts";
+import { answerIn, checkOf, CHECKS } from "../measure/index.ts";
 import { shareText } from "../quantity/index.ts";
 import { balanceLimitOf, epochOf, type CheckId, type JobRecord } from "../record/index.ts";
 import type { Finding } from "../check/index.ts";
+import { isOpen, type Need } from "./need.ts";
+import { whole } from "./steps.ts";
 
 type ProofState = "cured" | "stillDeparts" | "notRepeated";
 
@@ -36,6 +38,19 @@ function foundIn(job: JobRecord, epoch: number): Finding[] {
   );
 }
 
+/** What the proof wants: each reading that departed, read again until it agrees. */
+const proofNeeds = (lines: readonly ProofLine[]): readonly Need[] =>
+  lines.map(({ check, before, state }) => ({
+    what: before,
+    why:
+      state === "stillDeparts"
+        ? "It departs still: mend it, and read it again."
+        : "What departed before the repair is read again after it.",
+    state: state === "cured" ? "met" : "open",
+    step: state === "cured" ? null : whole(checkOf(check), false),
+    ableMeter: null,
+  }));
+
 /**
  * Before and after the last repair: each finding that departed, and whether its repeat still does.
  * @param job at least one repair
@@ -61,7 +76,7 @@ export function proofOf(job: JobRecord): Proof {
   const departing = findingsOf(job, epoch).some(({ departs }) => departs);
   const answer = departing
     ? "failed"
-    : lines.length > 0 && lines.every(({ state }) => state === "cured")
+    : lines.length > 0 && !proofNeeds(lines).some(isOpen)
       ? "proved"
       : "open";
   return { lines, answer };

@@ -11,6 +11,7 @@ import {
   type Release,
   type ReleaseKind,
 } from "../record/index.ts";
+import { whyNot, type Need } from "./need.ts";
 import { proofOf } from "./proof.ts";
 
 /** How far the run after the last repair is. */
@@ -43,21 +44,41 @@ export function awaitedParts(job: JobRecord): readonly PartLine[] {
   return standingParts(job, epochOf(job)).filter(({ state }) => state === "awaited");
 }
 
-/** Why a motor cannot be released in this way, in a sentence; null where it can. */
-export function notReleasable(job: JobRecord, as: ReleaseKind): string | null {
-  if (epochOf(job) === 0) return "Nothing was repaired: there is nothing to release.";
-  if (as !== "use") return null;
+/** What a release in this way wants: for use, everything read again and agreeing, and an even run for its consequence. */
+function releaseNeeds(job: JobRecord, as: ReleaseKind): readonly Need[] {
+  const need = (what: string, met: boolean, why: string): Need => ({
+    ...{ what, why, state: met ? "met" : "open", step: null, ableMeter: null },
+  });
+  const repaired = epochOf(job) > 0;
+  const repair = need("a repair", repaired, "Nothing was repaired: there is nothing to release.");
+  if (!repaired || as !== "use") return [repair];
   const { answer } = proofOf(job);
-  if (answer === "failed")
-    return "Something still departs: it cannot be released for use. Restrict it, or mend it first.";
-  if (answer === "open")
-    return "The proof is not complete: read again what departed, or restrict the release.";
   const { state, asked, made } = runProofOf(job);
-  if (state === "rough") return "It ran rough: find out why, or restrict the release.";
-  return state === "toDo"
-    ? `It ran evenly for ${made} of ${asked} minutes: let it run on, or restrict the release.`
-    : null;
+  return [
+    repair,
+    need(
+      "nothing that departs",
+      answer !== "failed",
+      "Something still departs: it cannot be released for use. Restrict it, or mend it first.",
+    ),
+    need(
+      "all that departed, read again",
+      answer === "proved",
+      "The proof is not complete: read again what departed, or restrict the release.",
+    ),
+    need(
+      "an even run",
+      state === "made",
+      state === "rough"
+        ? "It ran rough: find out why, or restrict the release."
+        : `It ran evenly for ${made} of ${asked} minutes: let it run on, or restrict the release.`,
+    ),
+  ];
 }
+
+/** Why a motor cannot be released in this way, in a sentence; null where it can. */
+export const notReleasable = (job: JobRecord, as: ReleaseKind): string | null =>
+  whyNot(releaseNeeds(job, as));
 
 /** What the customer is to watch after the work that was decided on, in sentences. */
 export function watchWords({ decisions }: Pick<JobRecord, "decisions">): string {

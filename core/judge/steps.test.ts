@@ -14,10 +14,7 @@ import {
 import { FELT, REPEATED, type CheckAnswer, type Finding, type OpenStep } from "../check/index.ts";
 import type { CheckId, Reading } from "../record/index.ts";
 import { assessJob, MOST_SETUP_DOUBT } from "./assessJob.ts";
-import { againFor, mendingFor, nextFirst, steadied, stepsIn } from "./steps.ts";
-import type { Holds } from "./holds.ts";
-import type { Action } from "./action.ts";
-import { checkOf } from "../measure/index.ts";
+import { againFor, mendingFor, steadied, stepsIn } from "./steps.ts";
 
 const step = (part: Partial<OpenStep> = {}): OpenStep => ({
   name: "look",
@@ -259,39 +256,5 @@ describe("what was felt or seen", () => {
     expect(slipAfter("even", "grinding")).toEqual([undefined, FELT]);
     expect(slipAfter("grinding", "grinding")).toEqual([REPEATED, FELT]);
     expect(slipAfter("grinding", "grinding", "even")).toEqual([undefined, FELT]);
-  });
-});
-
-describe("what comes before the reading that tells most", () => {
-  const none: Holds = {
-    unproved: false,
-    halfDone: undefined,
-    setupDoubt: false,
-    unread: [],
-    unfed: null,
-    onOneLook: null,
-    unfounded: false,
-    uncleared: false,
-  };
-  const sure = { probability: 0.92 } as Action;
-  const frame = checkOf("frame");
-  it("is what is half done, then the body before work on it, then the second look, and else nothing", () => {
-    const look = againFor(
-      "turn",
-      stepsIn(job(turned("grinding")), 0, answers({ made: [step()] }), new Map(), "turn", false),
-    );
-    const all = { ...none, halfDone: frame, onOneLook: look, unread: [checkOf("winding")] };
-    expect(nextFirst(all, sure, 0.08)).toMatchObject({ check: "frame", halfDone: true, slots: [], gain: 0 });
-    expect(nextFirst({ ...all, halfDone: undefined }, sure, 0.08)).toMatchObject({ check: "winding" });
-    expect(nextFirst({ ...all, halfDone: undefined, unread: [] }, sure, 0.08)).toBe(look);
-    // What is far from sure is not looked at twice: something else may tell more.
-    expect(nextFirst({ ...all, halfDone: undefined }, null, 0.08)).toBeNull();
-    const unread = { ...none, unread: [checkOf("winding")] };
-    expect(nextFirst(unread, sure, 0.08)).toMatchObject({ check: "winding", title: "Three pairs" });
-    expect(nextFirst(unread, sure, 0.08)).not.toHaveProperty("halfDone");
-    // Not yet sure of anything: what tells most comes first.
-    expect(nextFirst(unread, { probability: 0.91 } as Action, 0.08)).toBeNull();
-    expect(nextFirst(unread, null, 0.08)).toBeNull();
-    expect(nextFirst(none, sure, 0.08)).toBeNull();
   });
 });

@@ -6,15 +6,12 @@ import {
   type CheckDefinition,
   type Finding,
   type OpenStep,
-  type Ordered,
 } from "../check/index.ts";
 import { rankSteps, type Candidate, type Circumstances, type Inference } from "../inference/index.ts";
 import type { CheckId, JobRecord, Reading } from "../record/index.ts";
-import type { Action } from "./action.ts";
-import type { Holds } from "./holds.ts";
 import type { MotorModel } from "./model.ts";
 import { checkOf } from "../measure/index.ts";
-import type { NextCheck } from "./verdict.ts";
+import type { NextCheck } from "./nextCheck.ts";
 
 /** From this chance of a slip on reading it again is among the steps. Judgement. */
 const AGAIN_FROM = 0.04;
@@ -110,7 +107,6 @@ export interface Step extends Candidate {
   readonly slots: readonly string[];
   /** Its name, where it can be left out by itself. */
   readonly alone?: string;
-  readonly before?: OpenStep["before"];
   readonly mendsSetUp?: number;
 }
 
@@ -164,7 +160,7 @@ export function stepsIn(
 }
 
 /** A step as what is proposed, where something else than its gain speaks for it. */
-const proposal = ({ check, title, slots, minutes, again, alone }: Step, first: string): NextCheck => ({
+export const proposal = ({ check, title, slots, minutes, again, alone }: Step, first: string): NextCheck => ({
   check,
   title,
   slots,
@@ -185,12 +181,6 @@ export function againFor(alone: string | null, steps: readonly Step[]): NextChec
         "The verdict rests on one look: the same once more before anything is opened or ordered.",
       )
     : null;
-}
-
-/** What is to be read before this is ordered; null where it was, or nobody can. */
-export function beforeOrdering(order: Ordered, steps: readonly Step[]): NextCheck | null {
-  const step = steps.find(({ before, again }) => before?.order === order && !again);
-  return step?.before ? proposal(step, step.before.why) : null;
 }
 
 /** The step that mends a doubtful set-up; null where it was done, or nothing was read with it. */
@@ -230,13 +220,3 @@ export const whole = ({ id, title, minutes }: CheckDefinition, halfDone: boolean
   because: title.toLowerCase(),
   ...(halfDone && { halfDone }),
 });
-
-/** What comes before the reading that tells most: finishing what is begun, and the body before work on it. */
-export function nextFirst(holds: Holds, action: Action | null, doubt: number): NextCheck | null {
-  if (holds.halfDone) return whole(holds.halfDone, true);
-  const sure = action !== null && action.probability >= 1 - doubt;
-  if (sure && holds.unfed) return holds.unfed;
-  if (sure && holds.unread[0])
-    return { ...whole(holds.unread[0], false), first: "It comes before any work on the motor." };
-  return sure ? holds.onOneLook : null;
-}

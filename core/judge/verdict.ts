@@ -4,6 +4,8 @@ import type { Decibans, Minutes } from "../quantity/index.ts";
 import type { CheckId, Disposition } from "../record/index.ts";
 import type { HardFact } from "./hardFact.ts";
 import type { Action, ActionBeliefs } from "./action.ts";
+import type { Need } from "./need.ts";
+import type { NextCheck } from "./nextCheck.ts";
 
 interface WeightedFinding {
   readonly variable: string;
@@ -20,27 +22,6 @@ export interface FaultBelief {
   readonly probability: number;
   readonly place: Place | null;
   readonly weights: readonly WeightedFinding[];
-}
-
-export interface NextCheck {
-  readonly check: CheckId;
-  /** The step of the check, as an instruction. */
-  readonly title: string;
-  /** Slots it fills, in order; empty where the check as a whole wants finishing. */
-  readonly slots: readonly string[];
-  readonly minutes: Minutes;
-  /** Expected fall in uncertainty about what to do, bits. */
-  readonly gain: number;
-  /** What it would tell most, in words. */
-  readonly because: string;
-  /** It was read already and may have been a slip: the same answer once more tells too. */
-  readonly again?: boolean;
-  /** It is begun and wants finishing, whatever it would tell. */
-  readonly halfDone?: boolean;
-  /** Its name among the steps of its check, where it can be left out by itself. */
-  readonly alone?: string;
-  /** Why it comes first, in a sentence, where it is not for what it would tell. */
-  readonly first?: string;
 }
 
 /** An outcome still to be seen that would turn the leading remedy. */
@@ -69,7 +50,7 @@ export interface PlanLine {
 export function keptVerdict(kept: Verdict): Verdict {
   const whole = (next: NextCheck): NextCheck => ({ ...{ title: "", slots: [] }, ...next });
   return {
-    ...{ action: null, cleared: false, rivals: [], doubtful: [], proposals: [] },
+    ...{ action: null, cleared: false, rivals: [], doubtful: [], proposals: [], warrant: [] },
     ...kept,
     next: kept.next && whole(kept.next),
     runnerUp: kept.runnerUp && whole(kept.runnerUp),
@@ -105,6 +86,8 @@ export interface Verdict {
   /** Every step that would tell something, the most for its minutes first. */
   readonly proposals: readonly NextCheck[];
   readonly wouldChange: readonly Change[];
+  /** What must have been seen before what leads is decided on: met, left out with a reason, or open. */
+  readonly warrant: readonly Need[];
   readonly plan: readonly PlanLine[];
 }
 

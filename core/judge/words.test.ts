@@ -1,91 +1,59 @@
 import { describe, expect, it } from "vitest";
 import type { Action } from "./action.ts";
-import type { Holds } from "./holds.ts";
-import { checkOf } from "../measure/index.ts";
-import type { FaultBelief, NextCheck } from "./verdict.ts";
+import type { FaultBelief } from "./verdict.ts";
+import type { DecidingNeed } from "./warrant.ts";
 import { headlineOf, reasonOf } from "./words.ts";
 
-const NONE: Holds = {
-  unproved: false,
-  halfDone: undefined,
-  setupDoubt: false,
-  unread: [],
-  unfed: null,
-  onOneLook: null,
-  unfounded: false,
-  uncleared: false,
-};
+const need = (sentence: string, part: Partial<DecidingNeed> = {}): DecidingNeed => ({
+  ...{ what: "it", why: sentence, sentence, state: "open", step: null, ableMeter: null },
+  ...{ always: false, comes: "asItTells" },
+  ...part,
+});
 const action = (part: Partial<Action> = {}) =>
   ({ cures: ["bearings"], disposition: "replacePart", probability: 0.95, unsafe: null, ...part }) as Action;
 const DOUBT = 0.08;
 
 describe("the reason of a verdict", () => {
-  const reason = (holds: Partial<Holds>, what: Action | null = action(), decided = false) =>
-    reasonOf({ ...NONE, ...holds }, null, decided, what, DOUBT);
-  const look = { title: "Look" } as NextCheck;
+  const reason = (needs: readonly DecidingNeed[], what: Action | null = action(), decided = false) =>
+    reasonOf(needs, null, decided, what, DOUBT);
 
-  it("is the first thing that holds it open, in their order", () => {
-    const all: Holds = {
-      unproved: true,
-      halfDone: checkOf("winding"),
-      setupDoubt: true,
-      unread: [checkOf("frame"), checkOf("winding")],
-      unfed: { title: "Low supply: at the fan plug" } as NextCheck,
-      onOneLook: look,
-      unfounded: true,
-      uncleared: true,
-    };
+  it("is a fact that ends the matter, then what holds it up whatever leads, then what is asked of what leads", () => {
+    const all = [need("Frame first."), need("Tips first.", { always: true })];
     expect(reasonOf(all, { ends: "motor", sentence: "Torn." }, false, null, DOUBT)).toBe("Torn.");
-    expect(reason(all)).toMatch(/^All pairs open proves nothing/u);
-    expect(reason({ ...all, unproved: false })).toBe("Three pairs: half done. Finish it before deciding.");
-    const set = { ...all, unproved: false, halfDone: undefined };
-    expect(reason(set)).toMatch(/^The test set-up is the likely cause/u);
-    const fed = { ...set, setupDoubt: false };
-    expect(reason(fed)).toBe("Replace the bearings fits, but first: low supply: at the fan plug.");
-    const body = { ...fed, unfed: null };
-    expect(reason(body)).toBe("Replace the bearings fits, but first: leads to frame and three pairs.");
-    const seen = { ...body, unread: [] };
-    expect(reason(seen)).toMatch(/^Replace the bearings fits, and rests on one look:/u);
-    expect(reason({ ...seen, onOneLook: null })).toBe(
-      "All that was read agrees: nothing is opened or ordered on a complaint alone.",
-    );
-    const cleared = { ...seen, onOneLook: null, unfounded: false };
-    expect(reason(cleared)).toBe(
-      "Nothing points at the motor so far, and nothing outside it was seen to fail.",
-    );
-    expect(reason(cleared, action({ cures: [] }))).toBe(
-      "Nothing points at the motor so far; checks are still open.",
-    );
+    expect(reason(all)).toBe("Tips first.");
+    expect(reason(all, null)).toBe("Tips first.");
+    expect(reason([need("Frame first."), need("Look again.")])).toBe("Frame first.");
+    // What is not likely enough yet is not held up by what is asked of it.
+    expect(reason([need("Frame first.")], action({ probability: 0.91 }))).toMatch(/leads with 91 %/u);
+  });
+
+  it("is never what was met, or was left out with a reason", () => {
+    const needs = [need("Met.", { state: "met", always: true }), need("Left out.", { state: "leftOut" })];
+    expect(reason(needs)).toMatch(/^Replace the bearings: 95 % that it is enough/u);
   });
 
   it("is how sure it is and what is asked while that is not enough, whatever else holds", () => {
     const unsure = action({ probability: 0.91 });
     const leads = "Replace the bearings leads with 91 %; 92 % is asked.";
-    expect(reason({}, unsure)).toBe(leads);
-    expect(reason({ unread: [checkOf("frame")] }, unsure)).toBe(leads);
-    expect(reason({ onOneLook: look }, unsure)).toBe(leads);
-    expect(reason({ uncleared: true }, unsure)).toBe(leads);
+    expect(reason([], unsure)).toBe(leads);
+    expect(reason([need("Frame first.")], unsure)).toBe(leads);
     // Just enough is enough.
-    expect(reason({ unread: [checkOf("frame")] }, action({ probability: 0.92 }))).toMatch(
-      /but first: leads to frame\./u,
-    );
-    expect(reason({ onOneLook: look }, action({ probability: 0.92 }))).toMatch(/one look/u);
-    expect(reason({ uncleared: true }, action({ probability: 0.92 }))).toMatch(/^Nothing points/u);
+    expect(reason([need("Frame first.")], action({ probability: 0.92 }))).toBe("Frame first.");
   });
 
   it("of what is sure enough and not done for what it costs or leaves, says just that", () => {
-    expect(reason({}, action({ unsafe: "Magnet chipped or loose, 30 % likely, would stay" }))).toBe(
+    expect(reason([], action({ unsafe: "Magnet chipped or loose, 30 % likely, would stay" }))).toBe(
       "Replace the bearings fits, but magnet chipped or loose, 30 % likely, would stay.",
     );
-    expect(reason({})).toBe("Replace the bearings: 95 % that it is enough; it may be more than is needed.");
+    expect(reason([])).toBe("Replace the bearings: 95 % that it is enough; it may be more than is needed.");
   });
 
   it("of what is decided says by how much, and of nothing that fits that these checks cannot see it", () => {
-    expect(reason({}, action(), true)).toBe("Replace the bearings: 95 % that it is all that is needed.");
-    expect(reason({}, action({ cures: [] }), true)).toBe(
+    expect(reason([], action(), true)).toBe("Replace the bearings: 95 % that it is all that is needed.");
+    expect(reason([], action({ cures: [] }), true)).toBe(
       "What was read agrees: 95 % that nothing is to be done.",
     );
-    expect(reason({}, null)).toBe("What fits best is something that these checks cannot see.");
+    expect(reason([], null)).toBe("What fits best is something that these checks cannot see.");
   });
 });
 

@@ -4,43 +4,34 @@ import type { HardFact } from "./hardFact.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, type Disposition, type Family } from "../record/index.ts";
 import type { Action } from "./action.ts";
-import type { Holds } from "./holds.ts";
+import { isOpen } from "./need.ts";
 import type { FaultBelief } from "./verdict.ts";
+import type { DecidingNeed } from "./warrant.ts";
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
+/** Why it is decided, or is not: the first need that holds it up, before how likely it is. */
 export function reasonOf(
-  holds: Holds,
+  needs: readonly DecidingNeed[],
   hardFact: HardFact | null,
   decided: boolean,
   action: Action | null,
   doubt: number,
 ): string {
   if (hardFact) return hardFact.sentence;
-  if (holds.unproved)
-    return "All pairs open proves nothing until the probe tips were touched together and read near zero.";
-  if (holds.halfDone) return `${holds.halfDone.title}: half done. Finish it before deciding.`;
-  if (holds.setupDoubt) return "The test set-up is the likely cause: mend it and read again what it touched.";
+  const held = needs.filter(isOpen);
+  const always = held.find((need) => need.always);
+  if (always) return always.sentence;
   if (!action) return "What fits best is something that these checks cannot see.";
   const nothing = action.cures.length === 0;
   const what = nothing ? "Nothing wrong" : curesText(action.cures);
+  const likely = action.probability >= 1 - doubt;
   if (decided && nothing)
     return `What was read agrees: ${chanceText(action.probability)} that nothing is to be done.`;
   if (decided) return `${what}: ${chanceText(action.probability)} that it is all that is needed.`;
-  if (action.probability >= 1 - doubt && holds.unfed)
-    return `${what} fits, but first: ${lowerFirst(holds.unfed.title)}.`;
-  if (action.probability >= 1 - doubt && holds.unread.length > 0)
-    return `${what} fits, but first: ${holds.unread.map(({ title }) => lowerFirst(title)).join(" and ")}.`;
-  if (holds.onOneLook && action.probability >= 1 - doubt)
-    return `${what} fits, and rests on one look: look again before it is opened or ordered for.`;
-  if (holds.unfounded && action.probability >= 1 - doubt)
-    return "All that was read agrees: nothing is opened or ordered on a complaint alone.";
-  if (holds.uncleared && action.probability >= 1 - doubt)
-    return action.cures.length === 0
-      ? "Nothing points at the motor so far; checks are still open."
-      : "Nothing points at the motor so far, and nothing outside it was seen to fail.";
+  if (likely && held[0]) return held[0].sentence;
   if (action.unsafe !== null) return `${what} fits, but ${lowerFirst(action.unsafe)}.`;
-  if (action.probability >= 1 - doubt)
+  if (likely)
     return `${what}: ${chanceText(action.probability)} that it is enough; it may be more than is needed.`;
   return `${what} leads with ${chanceText(action.probability)}; ${percent(1 - doubt)} is asked.`;
 }

@@ -8,3 +8,4 @@ export * from "./plans/index.ts";
 export * from "./experience.ts";
 export * from "./prices.ts";
 export * from "./suspects.ts";
+export * from "./warrants.ts";

@@ -37,6 +37,7 @@ import { hereNow } from "../job/hereNow.ts";
 import { useHere } from "../job/useHere.ts";
 import { usePhone } from "../job/usePhone.ts";
 import { useOutlook, useVerdict } from "../job/useVerdict.ts";
+import { Needs } from "./Needs.tsx";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const Decide = lazy(() => import("../settle/Decide.tsx"));
@@ -325,7 +326,13 @@ function OpenedJob({
           </KeysHereContext>
         }
         verdict={
-          <VerdictPanel verdict={job.verdict} headline={headlineOf(job)} step={nextStep} outlook={outlook}>
+          <VerdictPanel
+            verdict={job.verdict}
+            headline={headlineOf(job)}
+            step={nextStep}
+            outlook={outlook}
+            needs={!job.closed && job.epoch === 0 && <Needs verdict={job.verdict} job={job.id} />}
+          >
             {next === "safety" && job.verdict.next && job.verdict.next.check !== "safety" && (
               <p className="mb-2 text-sm">Before it, make the motor safe.</p>
             )}

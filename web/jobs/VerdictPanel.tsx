@@ -72,6 +72,7 @@ export function VerdictPanel({
   step = null,
   outlook = null,
   headline = verdict.headline,
+  needs = null,
   children,
 }: {
   readonly verdict: Verdict;
@@ -81,6 +82,8 @@ export function VerdictPanel({
   readonly step?: NextStep | null;
   /** What the next reading would leave; null while nobody looked ahead. */
   readonly outlook?: Outlook | null;
+  /** What must still be seen before it is decided. */
+  readonly needs?: ReactNode;
   /** The way to the next step. */
   readonly children: ReactNode;
 }) {
@@ -96,6 +99,7 @@ export function VerdictPanel({
       <p className="mb-4 text-sm text-ink-2">
         <Unbroken>{verdict.reason}</Unbroken>
       </p>
+      {needs}
       <ul className="space-y-4">
         {verdict.faults
           .filter(({ probability }) => probability > LEAST_SHOWN)

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import { partSchema } from "#contract/workSchemas";
-import { askedBeforeOrdering, notOrderable } from "#core/judge";
+import { orderingNeeds, whyNot } from "#core/judge";
 import { type RepairPlan, termsOf } from "#core/known";
 import { standingParts, type PartLine } from "#core/record";
 import { ChooseOne } from "../checks/entry/ChooseOne.tsx";
@@ -93,8 +93,8 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
   const wanted = plans
     .flatMap(({ parts }) => parts)
     .filter(({ what }) => !lines.some(({ part }) => part.startsWith(what)));
-  const unasked = notOrderable(record);
-  const asked = askedBeforeOrdering(record);
+  const asked = orderingNeeds(record);
+  const unasked = whyNot(asked);
   const write = (state: PartLine["state"]) => async (fields: PartFields) => {
     const entry: EntryFields<"part"> = {
       epoch,
@@ -131,7 +131,7 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
       {!closed && asked.length > 0 && (
         <div className="mb-3 flex flex-col gap-2.5 rounded-lg border-l-4 border-amber bg-amber-soft px-4 py-2.5">
           <p className="text-sm">{unasked ?? "Said, and in the record."}</p>
-          {asked.map((slot) => (
+          {asked.map(({ slot }) => (
             <ChooseOne key={slot} check="module" slot={slot} by={choosing} />
           ))}
         </div>

@@ -1,3 +1,4 @@
+import { WITHOUT_THE_FAN } from "../warrants.ts";
 import type { Cure } from "./cure.ts";
 
 // What is done about what feeds, drives, calls and holds back a motor.
@@ -12,11 +13,10 @@ export const controller: Cure = {
   days: 5,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -30,11 +30,10 @@ export const battery: Cure = {
   days: 5,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -48,11 +47,10 @@ export const command: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -66,11 +64,10 @@ export const settings: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -84,11 +81,10 @@ export const rubbing: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -102,11 +98,10 @@ export const feed: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -120,11 +115,10 @@ export const supply: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -138,11 +132,10 @@ export const transformer: Cure = {
   days: 1,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -156,11 +149,10 @@ export const call: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -174,11 +166,10 @@ export const board: Cure = {
   days: 4,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: "controlBoard",
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: WITHOUT_THE_FAN,
+  orderedAfter: [],
   watch: null,
 };
 
@@ -192,11 +183,10 @@ export const harness: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -210,11 +200,10 @@ export const switches: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -228,10 +217,9 @@ export const air: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };

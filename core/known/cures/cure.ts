@@ -1,6 +1,6 @@
-import type { Ordered } from "../../check/index.ts";
 import type { Minutes } from "../../quantity/index.ts";
 import type { Disposition } from "../../record/index.ts";
+import type { Question, Wanted } from "../warrants.ts";
 
 /**
  * Something that is done about faults: one part of an action. Minutes are bench judgement; prices and days are examples,
@@ -23,19 +23,14 @@ export interface Cure {
   readonly replacesAll: boolean;
   /** One of the two parts that a blower comes apart into. */
   readonly half: boolean;
-  /** Its part is dear and can be blamed for what something cheaper does: some readings are taken before it is ordered. */
-  readonly orders: Ordered | null;
-  /** The motor is opened for it last: what else asks for that is read before. */
-  readonly opensLast: boolean;
   /** It changes nothing of the motor: what was read is read anew. */
   readonly readsAnew: boolean;
   /** Asked for only where nothing else is: papers to correct, a set-up to mend. */
   readonly aside: boolean;
-  /**
-   * What is asked before its part is ordered for a motor with its own electronics, by the slots of the module's check: what
-   * killed the old one kills the next one too, and a module of another model runs wrong.
-   */
-  readonly asksFirst: readonly ("killer" | "programmed")[];
+  /** What must have been seen before it is decided on. */
+  readonly decidedAfter: readonly Wanted[];
+  /** What is answered before its part is ordered: what killed the old one kills the next one too. */
+  readonly orderedAfter: readonly Question[];
   /** What a customer is told to watch after it, in a sentence; null where nothing is. Common practice. */
   readonly watch: string | null;
 }

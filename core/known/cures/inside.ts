@@ -1,3 +1,4 @@
+import { BODY, KILLED_BY, LOOKED_INTO, PROGRAMMED_FOR } from "../warrants.ts";
 import type { Cure } from "./cure.ts";
 
 // What is done inside a motor, and a motor in its place.
@@ -12,11 +13,10 @@ export const motor: Cure = {
   days: 7,
   replacesAll: true,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: ["killer"],
+  decidedAfter: BODY,
+  orderedAfter: [KILLED_BY],
   watch: null,
 };
 
@@ -30,11 +30,10 @@ export const rotor: Cure = {
   days: 7,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Bring it back if it clicks, or if its speed falls off.",
 };
 
@@ -48,11 +47,10 @@ export const bearings: Cure = {
   days: 2,
   replacesAll: false,
   half: false,
-  opensLast: true,
-  orders: "newBearings",
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: [...BODY, ...LOOKED_INTO],
+  orderedAfter: [],
   watch: "A new bearing runs quietly: bring it back if it sings or grows warm.",
 };
 
@@ -66,11 +64,10 @@ export const dryAndSeal: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Keep water off the cable exit, and never wash it with a jet.",
 };
 
@@ -84,11 +81,10 @@ export const clean: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Bring it back if it scrapes.",
 };
 
@@ -102,11 +98,10 @@ export const starJoint: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Heat loosens such a joint: on long climbs change down or pause.",
 };
 
@@ -120,11 +115,10 @@ export const joint: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Heat loosens such a joint: on long climbs change down or pause.",
 };
 
@@ -138,11 +132,10 @@ export const phaseWire: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Keep the cable free where it leaves the motor; a pull or a rub there is where it fails again.",
 };
 
@@ -156,11 +149,10 @@ export const module: Cure = {
   days: 4,
   replacesAll: false,
   half: true,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: ["killer", "programmed"],
+  decidedAfter: BODY,
+  orderedAfter: [KILLED_BY, PROGRAMMED_FOR],
   watch: null,
 };
 
@@ -174,10 +166,9 @@ export const section: Cure = {
   days: 5,
   replacesAll: false,
   half: true,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: ["killer"],
+  decidedAfter: BODY,
+  orderedAfter: [KILLED_BY],
   watch: null,
 };

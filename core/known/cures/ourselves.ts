@@ -12,11 +12,10 @@ export const record: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: true,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };
 
@@ -30,10 +29,9 @@ export const setup: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: true,
   aside: true,
-  asksFirst: [],
+  decidedAfter: [],
+  orderedAfter: [],
   watch: null,
 };

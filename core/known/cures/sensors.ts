@@ -1,3 +1,4 @@
+import { BODY } from "../warrants.ts";
 import type { Cure } from "./cure.ts";
 
 // What is done about sensors.
@@ -12,11 +13,10 @@ export const hallSensor: Cure = {
   days: 3,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Bring it back if it twitches at the start.",
 };
 
@@ -30,11 +30,10 @@ export const sensorWire: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Bring it back if it twitches at the start or cuts out over bumps.",
 };
 
@@ -48,11 +47,10 @@ export const sensorOrder: Cure = {
   days: 0,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Bring it back if it twitches at the start.",
 };
 
@@ -66,11 +64,10 @@ export const tempSensor: Cure = {
   days: 4,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: "Bring it back if it cuts out when warm.",
 };
 
@@ -84,10 +81,9 @@ export const resolver: Cure = {
   days: 10,
   replacesAll: false,
   half: false,
-  opensLast: false,
-  orders: null,
   readsAnew: false,
   aside: false,
-  asksFirst: [],
+  decidedAfter: BODY,
+  orderedAfter: [],
   watch: null,
 };

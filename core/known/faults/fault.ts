@@ -1,6 +1,7 @@
 import type { LikelihoodRow, Variable } from "../../inference/index.ts";
 import type { ByFamily, Complaint, Disposition, PastEvent } from "../../record/index.ts";
 import type { CureId } from "../cures/ids.ts";
+import type { Wanted } from "../warrants.ts";
 import type { FaultId } from "./ids.ts";
 
 type Location =
@@ -59,8 +60,8 @@ export interface Fault {
   readonly brings: readonly FaultId[];
   /** It hurts somebody or breaks something dear when a motor goes back with it. Common practice. */
   readonly hazard: boolean;
-  /** The electronics that a motor carries: from half on it is the motor that is ordered for. */
-  readonly condemnsElectronics: boolean;
+  /** What is read before work on the motor is decided for it, once it is likelier than not; what any such work wants is said by its cure. */
+  readonly condemnedAfter: readonly Wanted[];
   /** What is looked at first when a motor is cleared and this is likelier than what the named causes leave over. */
   readonly suspect: string | null;
   /** It stands for all that the named causes outside a motor leave over. */

@@ -30,7 +30,7 @@ export const magnets: Fault = {
   impossibleIn: [],
   brings: ["debris"],
   hazard: true,
-  condemnsElectronics: false,
+  condemnedAfter: [],
   suspect: null,
   leftOver: false,
   endedBy: {
@@ -80,7 +80,7 @@ export const magnetsWeak: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
-  condemnsElectronics: false,
+  condemnedAfter: [],
   suspect: null,
   leftOver: false,
   endedBy: null,

@@ -15,6 +15,7 @@ import {
   TESTER,
 } from "../../measure/electronics/index.ts";
 import { TURN } from "../../measure/mechanical/index.ts";
+import { ELECTRONICS_FED } from "../warrants.ts";
 import { withElectronics } from "./chances.ts";
 import { shows, type Fault } from "./fault.ts";
 import { goesWithIt, onTwoDays, silent, staysWithoutIt } from "./withElectronics.ts";
@@ -55,7 +56,7 @@ export const module: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
-  condemnsElectronics: true,
+  condemnedAfter: ELECTRONICS_FED,
   suspect: null,
   leftOver: false,
   endedBy: null,
@@ -112,7 +113,7 @@ export const stuckOn: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
-  condemnsElectronics: false,
+  condemnedAfter: [],
   suspect: null,
   leftOver: false,
   endedBy: null,
@@ -159,7 +160,7 @@ export const airflow: Fault = {
   impossibleIn: [],
   brings: ["limitOpen"],
   hazard: false,
-  condemnsElectronics: false,
+  condemnedAfter: [],
   suspect: null,
   leftOver: false,
   endedBy: null,

@@ -103,12 +103,6 @@ function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | nul
   return certain("module", variable, said, upperFirst(variable.words[said] ?? said), said !== sound);
 }
 
-/** Its answer comes back through the same cable: one broken wire, and a sound driver is silent. */
-const BEFORE_DRIVER = {
-  order: "ownElectronics",
-  why: "A broken wire or a pin pushed back looks like dead electronics: every wire is looked at before they are condemned.",
-} as const;
-
 /** Harness, switches and module: locked out, waited out, measured dead. */
 export const moduleCheck: CheckDefinition = {
   id: "module",
@@ -118,8 +112,7 @@ export const moduleCheck: CheckDefinition = {
   why: "A broken wire or a wrong switch looks like a dead module, and costs nothing to find.",
   gated: true,
   live: false,
-  looksAt: "other",
-  blindIsUnread: false,
+  looksAt: "motor",
   touchedBySetUp: false,
   keys: "readings",
   slots: MODULE_SLOTS,
@@ -135,10 +128,7 @@ export const moduleCheck: CheckDefinition = {
       .filter((finding) => finding !== null);
     const steps = slots.map((slot): DeclaredStep => {
       const { title, minutes, variable } = DEAD[slot];
-      return {
-        ...{ name: slot, title, slots: [slot], minutes, variables: [variable] },
-        ...(slot === "harness" && sitting.motor.family === "miniSplitDriver" && { before: BEFORE_DRIVER }),
-      };
+      return { name: slot, title, slots: [slot], minutes, variables: [variable] };
     });
     return {
       findings,
@@ -149,10 +139,3 @@ export const moduleCheck: CheckDefinition = {
     };
   },
 };
-
-/** Whether one of the questions about a module was answered in an epoch. */
-export const answeredOfModule = (
-  sitting: Pick<Sitting, "readings">,
-  slot: "killer" | "programmed",
-  epoch: number,
-): boolean => chosen(sitting, "module", MODULE_SLOTS, slot, epoch) !== undefined;

@@ -253,23 +253,12 @@ const STATES: Readonly<Record<Point["state"], string>> = {
   calledUnplugged: "called, motor unplugged",
   turnedByHand: "turned by hand",
 };
-/** What a driver lives on, common practice; its command is read on the way in any case. */
-const DRIVER_FEEDS: readonly string[] = ["driver.supply", "driver.fifteen"];
-const BEFORE_MOTOR = {
-  order: "ownElectronics",
-  why: "What its electronics live on is measured before they are condemned.",
-} as const;
-const BEFORE_BOARD = {
-  order: "controlBoard",
-  why: "A fan can pull its supply down: before the board is condemned it is read without it.",
-} as const;
 const pointStep = (point: Point): DeclaredStep => ({
   name: point.slot,
   title: `${point.name}: ${point.under}`,
   slots: [point.slot],
   minutes: POINT_MINUTES,
   variables: [BY_SLOT[point.slot]!],
-  ...(DRIVER_FEEDS.includes(point.slot) && { before: BEFORE_MOTOR }),
 });
 /** The supply is one step, however many lines it has. */
 function mainsStep(points: readonly Point[]): DeclaredStep {
@@ -286,7 +275,7 @@ function mainsStep(points: readonly Point[]): DeclaredStep {
 export const placeWords = ({ under, state }: Point): string =>
   under.includes(STATES[state]) ? under : `${under}; ${STATES[state]}`;
 
-const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes" | "before">>> = {
+const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes">>> = {
   called: { title: "Is a call shown?", minutes: 1 },
   turns: { title: "Fan called: does it turn?", minutes: 1 },
   direct: { title: "Direct test at the motor's own socket", minutes: 3 },
@@ -300,7 +289,7 @@ const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "mi
   sisterAgain: { title: "On another day: a known-good motor in its place", minutes: 8 },
   trouble: { title: "Run as it is used: does the trouble show?", minutes: 10 },
   troubleAgain: { title: "On another day: run as it is used", minutes: 10 },
-  unplugged: { title: "Supply again, with the fan unplugged", minutes: 8, before: BEFORE_BOARD },
+  unplugged: { title: "Supply again, with the fan unplugged", minutes: 8 },
   code: { title: "The code, and what the machine's label says of it", minutes: 1 },
 };
 
@@ -329,7 +318,6 @@ export const powerCheck: CheckDefinition = {
   gated: false,
   live: true,
   looksAt: "way",
-  blindIsUnread: false,
   touchedBySetUp: false,
   keys: "readings",
   slots: POWER_SLOTS,

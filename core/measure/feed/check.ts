@@ -122,7 +122,6 @@ export const feedCheck: CheckDefinition = {
   gated: true,
   live: true,
   looksAt: "source",
-  blindIsUnread: false,
   touchedBySetUp: false,
   keys: "readings",
   slots: FEED_SLOTS,

@@ -74,6 +74,7 @@ function frameFinding(leads: readonly LeadReading[]): Finding | null {
       sentence: `${which} read open on a meter that ends at ${quantityText(reach, RESISTANCE)}: a leak above that would not show`,
       departs: false,
       place: null,
+      ableMeter: "a meter that reaches 1 MΩ",
     };
   const sentence = lowest
     ? `Lead ${lowest.phase} reads ${quantityText(lowest.ohms, RESISTANCE)} to frame; open was expected`
@@ -113,8 +114,7 @@ export const frameCheck: CheckDefinition = {
   why: "Any finite reading is a fault or dirt. The lowest lead is nearest to it.",
   gated: true,
   live: false,
-  looksAt: "body",
-  blindIsUnread: true,
+  looksAt: "motor",
   touchedBySetUp: false,
   keys: "readings",
   slots: FRAME_SLOTS,

@@ -252,10 +252,6 @@ const OPEN: DeclaredStep = {
   slots: ["sight", "seen"],
   minutes: 12,
   variables: [LAMINATIONS_SEEN, MAGNETS_SEEN, DEBRIS_SEEN, WATER_SEEN, BURNT],
-  before: {
-    order: "newBearings",
-    why: "Rust and dirt inside grind as a bearing does: it is looked into before bearings are ordered.",
-  },
 };
 /** The same once more: it lies open now. */
 const INSIDE: DeclaredStep = {
@@ -302,8 +298,7 @@ export const mechanicalCheck: CheckDefinition = {
   why: "Bearings, magnets and dirt are felt before they are measured; some findings end the job at once.",
   gated: false,
   live: false,
-  looksAt: "body",
-  blindIsUnread: false,
+  looksAt: "motor",
   touchedBySetUp: false,
   keys: "choices",
   slots: MECHANICAL_SLOTS,

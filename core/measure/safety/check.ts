@@ -183,7 +183,6 @@ export const safetyCheck: CheckDefinition = {
   gated: false,
   live: false,
   looksAt: "isolation",
-  blindIsUnread: false,
   touchedBySetUp: false,
   keys: "choices",
   slots: SAFETY_SLOTS,

@@ -1,0 +1,165 @@
+import { describe, expect, it } from "vitest";
+import {
+  BASIC,
+  choice,
+  frameOpen,
+  HUB,
+  job,
+  lookedAndTurned,
+  MILLIOHM,
+  pairs,
+  reading,
+} from "../../tests/jobs.ts";
+import { checkOf } from "../measure/index.ts";
+import type { CheckId, Family, Reading } from "../record/index.ts";
+import type { Action } from "./action.ts";
+import { weigh } from "./assessJob.ts";
+import type { HardFact } from "./hardFact.ts";
+import type { FaultBelief } from "./verdict.ts";
+import { decidingNeeds, nextForNeed, type DecidingNeed, type Seen } from "./warrant.ts";
+
+const skipOf = (check: CheckId): Reading =>
+  reading({ check, slot: "skipped", value: { kind: "skipped", reason: "no meter at hand" } });
+const doing = (...cures: Action["cures"]) => ({ cures, probability: 0.95 }) as Action;
+const likely = (fault: FaultBelief["fault"], probability: number) =>
+  [{ fault, probability, weights: [] }] as unknown as Seen["faults"];
+
+/** The needs of an action on a job with these readings. */
+function needs(readings: readonly Reading[], part: Partial<Seen> = {}, family: Family = "hub") {
+  const record = job(readings, { motor: { ...HUB, family } });
+  const seen = { job: record, epoch: 0, ...weigh(record, 0), awaited: null, alone: null, ...part };
+  return decidingNeeds(seen);
+}
+const named = (all: readonly DecidingNeed[]) => all.map(({ what, state }) => `${what}: ${state}`);
+const BODY = ["how it looks and turns", "each lead to frame", "three pairs"];
+const EQUAL = pairs(["0.128", "0.128", "0.128"], MILLIOHM);
+
+describe("before anything inside a motor is opened or ordered", () => {
+  const rotor = { action: doing("rotor"), hardFact: null };
+
+  it("it is looked at and turned, each lead is read to frame, and the three pairs", () => {
+    expect(named(needs([], rotor)).slice(0, 3)).toEqual(BODY.map((what) => `${what}: open`));
+    expect(named(needs([...lookedAndTurned(), ...frameOpen(), ...EQUAL], rotor)).slice(0, 3)).toEqual(
+      BODY.map((what) => `${what}: met`),
+    );
+  });
+
+  it("each that is open names its check, and what it is for", () => {
+    const [look, frame] = needs([], rotor);
+    expect(look).toMatchObject({ step: { check: "mechanical" }, comes: "onceSure" });
+    expect(frame).toMatchObject({
+      step: { check: "frame", first: "It comes before any work on the motor." },
+    });
+    expect(look!.sentence).toBe(
+      "Replace the rotor or its magnets fits, but first: look and turn and leads to frame and three pairs.",
+    );
+  });
+
+  it("a skip never meets it: it says that somebody left it out", () => {
+    expect(named(needs([skipOf("frame")], rotor))).toContain("each lead to frame: leftOut");
+  });
+
+  it("a meter that ends too low does not meet it, and one that would is named", () => {
+    const readings = frameOpen().map((one) => ({ ...one, instrumentId: MILLIOHM.id }));
+    const all = needs(readings, rotor);
+    expect(all.find(({ what }) => what === "each lead to frame")).toMatchObject({
+      state: "open",
+      ableMeter: "a meter that reaches 1 MΩ",
+    });
+  });
+
+  it("a mark that ends the matter stands in their place", () => {
+    const hardFact = { ends: "motor", sentence: "Torn." } as HardFact;
+    expect(named(needs([], { action: doing("motor"), hardFact })).slice(0, 3)).toEqual(
+      BODY.map((what) => `${what}: met`),
+    );
+  });
+
+  it("bearings are ordered only after a look inside, which comes last", () => {
+    const all = needs([...lookedAndTurned()], { action: doing("bearings"), hardFact: null });
+    expect(named(all)).toContain("its gap: open");
+    expect(nextForNeed(all, true)?.check).toBe("frame");
+    const body = needs([...lookedAndTurned(), ...frameOpen(), ...EQUAL], {
+      action: doing("bearings"),
+      hardFact: null,
+    });
+    expect(nextForNeed(body, true)).toMatchObject({ title: "Open it and look inside" });
+    // What is far from sure is not opened for.
+    expect(nextForNeed(body, false)).toBeNull();
+  });
+
+  it("nothing of it is asked after a repair: its proof asks", () => {
+    expect(named(needs([], { ...rotor, epoch: 1 }))).not.toContain("three pairs: open");
+  });
+});
+
+describe("before electronics are condemned", () => {
+  const motor = { action: doing("motor"), hardFact: null };
+
+  it("what they live on and every wire is read, from as likely as not on", () => {
+    const of = (chance: number) =>
+      named(needs([], { ...motor, faults: likely("module", chance) }, "miniSplitDriver"));
+    expect(of(0.5)).toEqual(
+      expect.arrayContaining([
+        "the supply at its plug: open",
+        "15 V at its plug: open",
+        "every wire of its harness: open",
+      ]),
+    );
+    expect(of(0.49)).not.toContain("the supply at its plug: open");
+  });
+
+  it("a wire by wire look is asked where the answer comes back through the same cable, and nowhere else", () => {
+    const all = named(needs([], { ...motor, faults: likely("module", 0.9) }, "ecm"));
+    expect(all.join()).not.toMatch(/harness|15 V/u);
+  });
+});
+
+describe("before a motor is cleared", () => {
+  it("its body is read, and something outside fails or it runs well", () => {
+    const all = needs([], { action: doing("controller"), hardFact: null, complained: true });
+    expect(named(all)).toEqual([
+      ...BODY.map((what) => `${what}: open`),
+      "a good run on a controller known to be good: open",
+    ]);
+    const runs = [...lookedAndTurned(), ...frameOpen(), ...EQUAL, choice("run", "runGood", "runs")];
+    const after = needs(runs, { action: doing("controller"), hardFact: null, complained: true });
+    expect(after.some(({ state }) => state === "open")).toBe(false);
+  });
+
+  it("a check that a verdict waits for is made where nobody complained", () => {
+    const routine = { action: doing(), hardFact: null, complained: false };
+    const all = needs([], { ...routine, awaited: checkOf("winding") });
+    expect(all.at(-1)).toMatchObject({ comes: "last", step: { check: "winding" } });
+    expect(needs([], routine).some(({ comes }) => comes === "last")).toBe(false);
+  });
+});
+
+describe("whatever leads", () => {
+  it("all pairs open wants the probe tips read near zero", () => {
+    const open = pairs(["OL", "OL", "OL"], BASIC);
+    const tips = (all: readonly DecidingNeed[]) => all.find(({ what }) => /tips/u.test(what));
+    expect(tips(needs(open))).toMatchObject({ state: "open", always: true });
+    expect(tips(needs(pairs(["OL", "OL", "OL"], BASIC, "OL")))).toMatchObject({ state: "open" });
+    expect(tips(needs(pairs(["OL", "OL", "OL"], BASIC, "0.1")))).toMatchObject({ state: "met" });
+    expect(tips(needs(EQUAL))).toBeUndefined();
+  });
+
+  it("a check that is begun is finished first", () => {
+    const all = needs(EQUAL.slice(0, 1), { action: doing("rotor"), hardFact: null });
+    expect(nextForNeed(all, false)).toMatchObject({ check: "winding", halfDone: true });
+    expect(all.find(({ always }) => always)?.sentence).toBe(
+      "Three pairs: half done. Finish it before deciding.",
+    );
+  });
+
+  it("work on a motor rests on something that departs, and never on a complaint alone", () => {
+    const sound = [...lookedAndTurned(), ...frameOpen(), ...EQUAL];
+    const work = (readings: readonly Reading[]) =>
+      named(needs(readings, { action: doing("rotor"), hardFact: null, faults: likely("magnets", 0.9) }));
+    expect(work(sound)).toContain("something that departs: open");
+    expect(work([...sound, choice("mechanical", "turn", "grinding")])).not.toContain(
+      "something that departs: open",
+    );
+  });
+});

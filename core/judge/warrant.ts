@@ -1,0 +1,241 @@
+import {
+  leftOutReason,
+  lowerFirst,
+  skipReason,
+  type CheckAnswer,
+  type CheckDefinition,
+  type Finding,
+} from "../check/index.ts";
+import {
+  AT_ALL,
+  BODY,
+  cureFactsOf,
+  curesText,
+  factsOf,
+  RUN_WELL,
+  SOUGHT_IN_VAIN,
+  type Wanted,
+} from "../known/index.ts";
+import { checkOf, CHECKS } from "../measure/index.ts";
+import type { Minutes } from "../quantity/index.ts";
+import type { CheckId, JobRecord } from "../record/index.ts";
+import { worksOn, type Action } from "./action.ts";
+import { isFounded, restsOn, seenToFail } from "./grounds.ts";
+import type { HardFact } from "./hardFact.ts";
+import type { Need } from "./need.ts";
+import { againFor, mendingFor, proposal, whole, type Step } from "./steps.ts";
+import type { NextCheck } from "./nextCheck.ts";
+import type { FaultBelief } from "./verdict.ts";
+
+/** A need of a decision. */
+export interface DecidingNeed extends Need {
+  /** Why it is not decided yet, in a sentence. */
+  readonly sentence: string;
+  /** It holds up whatever leads, and not only what is likely enough. */
+  readonly always: boolean;
+  /** Its reading is next: at once, once something is likely enough, when nothing else tells more, or as it tells. */
+  readonly comes: "atOnce" | "onceSure" | "last" | "asItTells";
+}
+
+/** What the needs of a decision are asked of. */
+export interface Seen {
+  readonly job: JobRecord;
+  readonly epoch: number;
+  readonly answers: ReadonlyMap<CheckId, CheckAnswer>;
+  readonly findings: readonly Finding[];
+  readonly faults: readonly FaultBelief[];
+  readonly complained: boolean;
+  readonly hardFact: HardFact | null;
+  readonly action: Action | null;
+  /** Our own set-up is the likely cause. */
+  readonly setupDoubt: boolean;
+  /** The finding that carries the decision by itself. */
+  readonly alone: string | null;
+  readonly steps: readonly Step[];
+  /** A check that is not made yet, and that a verdict waits for. */
+  readonly awaited: CheckDefinition | null;
+}
+
+/** From this chance on a fault is one that work is decided for. */
+const DECIDED_FOR = 0.5;
+
+/** Whether these findings meet what is wanted. */
+export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean =>
+  findings.some(
+    ({ variable, departs, ableMeter }) =>
+      anyOf.includes(variable) &&
+      (says === "anything" || (says === "departs") === departs) &&
+      !(able && ableMeter !== undefined),
+  );
+
+/** Whether somebody left out everything that reads these variables, with a reason. */
+function isLeftOut({ job, epoch, answers }: Seen, check: CheckId, anyOf: readonly string[]): boolean {
+  if (skipReason(job, check, epoch) !== null) return true;
+  const reading = answers
+    .get(check)!
+    .steps.filter(({ variables }) => variables.some((id) => anyOf.includes(id)));
+  return reading.length > 0 && reading.every((step) => leftOutReason(job, check, step, epoch) !== null);
+}
+
+/** What would read one of these variables: a step of it, or its check as a whole. */
+function readingOf({ anyOf, wholeCheck, why }: Wanted, check: CheckDefinition, steps: readonly Step[]) {
+  if (wholeCheck) return { ...whole(check, false), first: why };
+  const step = steps.find(({ variables, again }) => !again && variables.some((id) => anyOf.includes(id)));
+  return step ? proposal(step, why) : null;
+}
+
+/** What is wanted, as a need of this job; null where the motor has no such reading, or nothing asks for it yet. */
+function needOf(wanted: Wanted, seen: Seen): Need | null {
+  const { job, answers, findings, hardFact, steps } = seen;
+  const { what, why, anyOf, once, families, orHardFact } = wanted;
+  if (families && !families.includes(job.motor.family)) return null;
+  const asking = once && findings.find(({ variable }) => variable === once.variable);
+  if (once && !((asking?.likelihood[once.outcome] ?? 0) >= 1)) return null;
+  const check = CHECKS.find(
+    ({ id, variables }) => answers.has(id) && variables.some((one) => anyOf.includes(one.id)),
+  );
+  if (!check) return null;
+  const need = { what, why, step: null, ableMeter: null };
+  if (isMet(wanted, findings) || (orHardFact && hardFact)) return { ...need, state: "met" };
+  if (isLeftOut(seen, check.id, anyOf)) return { ...need, state: "leftOut" };
+  const step = readingOf(wanted, check, steps);
+  const blunt = findings.find(
+    ({ variable, ableMeter }) => anyOf.includes(variable) && ableMeter !== undefined,
+  );
+  return step || once ? { ...need, state: "open", step, ableMeter: blunt?.ableMeter ?? null } : null;
+}
+
+/** What the cures of an action want, and the faults that it is decided for; what clears the motor wants its body read. */
+function wantedFor({ action, faults, findings, answers, epoch }: Seen): readonly Wanted[] {
+  if (!action || epoch > 0) return [];
+  const ofCures = action.cures.flatMap((cure) => cureFactsOf(cure).decidedAfter);
+  if (!worksOn(action)) {
+    // A way of supply or call that was seen to end before the motor says enough: nothing of it is taken off.
+    const lost = isAlong(answers) && seenToFail(action, faults, findings);
+    return [...new Set([...ofCures, ...(lost ? [] : BODY)])];
+  }
+  const ofFaults = faults
+    .filter(({ probability }) => probability >= DECIDED_FOR)
+    .flatMap(({ fault }) => factsOf(fault).condemnedAfter);
+  return [...new Set([...ofFaults, ...ofCures])];
+}
+
+const isAlong = (answers: Seen["answers"]) => [...answers.keys()].some((id) => checkOf(id).looksAt === "way");
+const isFed = (answers: Seen["answers"]) =>
+  isAlong(answers) || [...answers.keys()].some((id) => checkOf(id).looksAt === "source");
+
+const open = (what: string, sentence: string, step: NextCheck | null): Need & { sentence: string } => ({
+  ...{ what, why: sentence, sentence, step, state: "open", ableMeter: null },
+});
+
+/** Our own set-up in doubt. Read with other leads and still in doubt, only what rests on them is held up: mending decides nothing. */
+function ofSetUp({ setupDoubt, steps, action, faults, findings }: Seen): DecidingNeed[] {
+  if (!setupDoubt) return [];
+  const mend = mendingFor(steps);
+  const touched = findings.filter(({ check }) => checkOf(check).touchedBySetUp);
+  const rests = action !== null && worksOn(action) && restsOn(action, faults, touched);
+  const mendsAlone =
+    action !== null && action.cures.length > 0 && action.cures.every((cure) => cureFactsOf(cure).readsAnew);
+  if (!mend && !rests && !mendsAlone) return [];
+  const sentence = "The test set-up is the likely cause: mend it and read again what it touched.";
+  return [{ ...open("a set-up that is not in doubt", sentence, mend), always: true, comes: "atOnce" }];
+}
+
+function ofBegun({ answers, job }: Seen): DecidingNeed[] {
+  const begun = [...answers].find(
+    ([id, { state }]) =>
+      checkOf(id).looksAt !== "isolation" && !checkOf(id).optional(job.motor) && state === "inProgress",
+  );
+  if (!begun) return [];
+  const check = checkOf(begun[0]);
+  const sentence = `${check.title}: half done. Finish it before deciding.`;
+  return [{ ...open(lowerFirst(check.title), sentence, whole(check, true)), always: true, comes: "atOnce" }];
+}
+
+/** Work on the motor rests on more than a complaint, and on more than one look. */
+function ofGrounds(seen: Seen, what: string): DecidingNeed[] {
+  const { action, hardFact, epoch, answers, alone, steps, faults, findings } = seen;
+  if (!action || hardFact) return [];
+  const work = worksOn(action);
+  const again = epoch === 0 && (work || isAlong(answers)) ? againFor(alone, steps) : null;
+  const look = `${what} fits, and rests on one look: look again before it is opened or ordered for.`;
+  const complaint = "All that was read agrees: nothing is opened or ordered on a complaint alone.";
+  return [
+    ...(again
+      ? [{ ...open("the same once more", look, again), always: false, comes: "onceSure" as const }]
+      : []),
+    ...(work && !isFounded(action, faults, findings)
+      ? [
+          {
+            ...open("something that departs", complaint, null),
+            ...{ always: false, comes: "asItTells" as const },
+          },
+        ]
+      : []),
+  ];
+}
+
+/** A motor is cleared by what fails outside it, by running well, or by a trouble that was looked for and did not show. */
+function ofClearing(seen: Seen): DecidingNeed[] {
+  const { action, complained, answers, faults, findings, awaited } = seen;
+  if (!action || worksOn(action)) return [];
+  const nothing = action.cures.length === 0;
+  const cleared =
+    complained && isFed(answers)
+      ? seenToFail(action, faults, findings) ||
+        isMet(RUN_WELL, findings) ||
+        (nothing && isMet(SOUGHT_IN_VAIN, findings))
+      : awaited === null;
+  if (cleared) return [];
+  const sentence = nothing
+    ? "Nothing points at the motor so far; checks are still open."
+    : "Nothing points at the motor so far, and nothing outside it was seen to fail.";
+  const step = awaited && awaited.looksAt !== "isolation" ? whole(awaited, false) : null;
+  return [{ ...open(RUN_WELL.what, sentence, step), always: false, comes: "last" }];
+}
+
+/** From this on a reading comes after the short ones: the motor is opened last. Judgement. */
+const LONG: Minutes = 10;
+const isLong = ({ step }: Need) => step !== null && step.minutes >= LONG;
+
+/** Everything that must have been seen before what leads is decided on, in the order it is said. */
+export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
+  const { action } = seen;
+  const fits = !action || action.cures.length === 0 ? "Nothing wrong" : curesText(action.cures);
+  const asked = (wanted: readonly Wanted[]) =>
+    wanted.flatMap((one) => {
+      const need = needOf(one, seen);
+      return need ? [need] : [];
+    });
+  const declared = asked(wantedFor(seen)).toSorted((a, b) => Number(isLong(a)) - Number(isLong(b)));
+  const first = [...new Set(declared.flatMap(({ step }) => (step ? [lowerFirst(step.title)] : [])))];
+  return [
+    ...asked(AT_ALL).map((need): DecidingNeed => ({
+      ...need,
+      ...{ sentence: need.why, always: true, comes: "asItTells" },
+    })),
+    ...ofSetUp(seen),
+    ...ofBegun(seen),
+    ...declared.map((need): DecidingNeed => ({
+      ...need,
+      sentence: `${fits} fits, but first: ${first.join(" and ")}.`,
+      ...{ always: false, comes: "onceSure" },
+    })),
+    ...ofGrounds(seen, fits),
+    ...ofClearing(seen),
+  ];
+}
+
+/** The reading that a need makes the next one, whatever else would tell more. */
+export function nextForNeed(needs: readonly DecidingNeed[], sure: boolean): NextCheck | null {
+  const found = needs.find(
+    ({ state, step, comes }) =>
+      state === "open" && step && (comes === "atOnce" || (comes === "onceSure" && sure)),
+  );
+  return found?.step ?? null;
+}
+
+/** A need as screens, report and other programs read it. */
+export const needTold = ({ what, why, state, step, ableMeter }: Need): Need => ({
+  ...{ what, why, state, step, ableMeter },
+});

@@ -1,0 +1,148 @@
+import type { Variable } from "../inference/index.ts";
+import {
+  DRIVER_SUPPLY,
+  FIFTEEN_VOLTS,
+  HARNESS_WIRES,
+  SISTER_AGAIN,
+  TROUBLE_AGAIN,
+  UNPLUGGED,
+} from "../measure/electronics/index.ts";
+import { FRAME } from "../measure/frame/index.ts";
+import {
+  BURNT,
+  DEBRIS_SEEN,
+  LAMINATIONS_SEEN,
+  MAGNETS_SEEN,
+  MECHANICAL_VARIABLES,
+  WATER_SEEN,
+} from "../measure/mechanical/index.ts";
+import { RUN_GOOD } from "../measure/run/index.ts";
+import { PAIRS_AT_REST, STEADY, TIPS } from "../measure/winding/index.ts";
+import type { CheckId, Family } from "../record/index.ts";
+
+/**
+ * Something that must have been seen before something is said or done. A reading meets it; a skip, a default or a meter that
+ * cannot see it never does. It is asked for where the motor has such a reading.
+ */
+export interface Wanted {
+  /** What is then known, as the object of a sentence: "what its electronics live on". */
+  readonly what: string;
+  readonly why: string;
+  /** Readings of it, by their variables: any of them will do. */
+  readonly anyOf: readonly [string, ...string[]];
+  readonly says: "anything" | "departs" | "agrees";
+  /** A meter that cannot tell does not meet it. */
+  readonly able: boolean;
+  /** It is asked for only once this was read. */
+  readonly once: { readonly variable: string; readonly outcome: string } | null;
+  /** Asked of every motor that has its check, and read with it as a whole; otherwise where one of its steps reads it. */
+  readonly wholeCheck: boolean;
+  /** Families it is asked of; null for all. */
+  readonly families: readonly Family[] | null;
+  /** A mark that ends the matter, seen and photographed, stands in its place. */
+  readonly orHardFact: boolean;
+}
+
+/** A question that is answered before a part is ordered, where its check applies to the motor. */
+export interface Question {
+  readonly check: CheckId;
+  readonly slot: string;
+  readonly what: string;
+  readonly why: string;
+  /** Asked of motors whose electronics come off by themselves. */
+  readonly apartOnly: boolean;
+}
+
+/** @throws RangeError where no variable is named */
+function wanted(
+  variables: readonly Variable[],
+  given: Pick<Wanted, "what" | "why"> & Partial<Wanted>,
+): Wanted {
+  const [first, ...others] = variables.map(({ id }) => id);
+  if (first === undefined) throw new RangeError(`wanted: ${given.what} names no variable`);
+  return {
+    anyOf: [first, ...others],
+    ...{ says: "anything", able: false, once: null, wholeCheck: false, families: null, orHardFact: true },
+    ...given,
+  };
+}
+
+const BEFORE_WORK = "It comes before any work on the motor.";
+
+/** Before anything inside a motor is opened, ordered or cleared: common practice, since it is cheap and ends many a job. */
+export const BODY: readonly Wanted[] = [
+  wanted(MECHANICAL_VARIABLES, { what: "how it looks and turns", why: BEFORE_WORK, wholeCheck: true }),
+  wanted([FRAME], { what: "each lead to frame", why: BEFORE_WORK, wholeCheck: true, able: true }),
+  wanted([PAIRS_AT_REST, STEADY], { what: "three pairs", why: BEFORE_WORK, wholeCheck: true }),
+];
+
+const INSIDE_WHY =
+  "Rust and dirt inside grind as a bearing does: it is looked into before bearings are ordered.";
+/** Before bearings are ordered. Common practice. */
+export const LOOKED_INTO: readonly Wanted[] = [
+  wanted([LAMINATIONS_SEEN], { what: "its laminations", why: INSIDE_WHY }),
+  wanted([MAGNETS_SEEN], { what: "its magnets", why: INSIDE_WHY }),
+  wanted([DEBRIS_SEEN], { what: "its gap", why: INSIDE_WHY }),
+  wanted([WATER_SEEN], { what: "whether it is dry inside", why: INSIDE_WHY }),
+  wanted([BURNT], { what: "the colour of its windings", why: INSIDE_WHY }),
+];
+
+const FED_WHY = "What its electronics live on is measured before they are condemned.";
+/** Before the electronics that a motor carries are condemned. Common practice. */
+export const ELECTRONICS_FED: readonly Wanted[] = [
+  wanted([DRIVER_SUPPLY], { what: "the supply at its plug", why: FED_WHY }),
+  wanted([FIFTEEN_VOLTS], { what: "15 V at its plug", why: FED_WHY }),
+  // Its answer comes back through the same cable: one broken wire, and a sound driver is silent.
+  wanted([HARNESS_WIRES], {
+    what: "every wire of its harness",
+    why: "A broken wire or a pin pushed back looks like dead electronics: every wire is looked at before they are condemned.",
+    families: ["miniSplitDriver"],
+  }),
+];
+
+/** Before a control board is condemned. Common practice. */
+export const WITHOUT_THE_FAN: readonly Wanted[] = [
+  wanted([UNPLUGGED], {
+    what: "its supply without the fan",
+    why: "A fan can pull its supply down: before the board is condemned it is read without it.",
+  }),
+];
+
+/** Before anything at all is decided. */
+export const AT_ALL: readonly Wanted[] = [
+  wanted([TIPS], {
+    what: "the probe tips, touched together",
+    why: "All pairs open proves nothing until the probe tips were touched together and read near zero.",
+    says: "agrees",
+    once: { variable: PAIRS_AT_REST.id, outcome: "allOpen" },
+  }),
+];
+
+/** What clears a motor where nothing outside it was seen to fail. */
+export const RUN_WELL: Wanted = wanted([RUN_GOOD], {
+  what: "a good run on a controller known to be good",
+  why: "A motor is cleared by what fails outside it, or by running well.",
+  says: "agrees",
+});
+/** What says that nothing is wrong where the trouble comes and goes. */
+export const SOUGHT_IN_VAIN: Wanted = wanted([TROUBLE_AGAIN, SISTER_AGAIN], {
+  what: "the trouble, looked for on two days",
+  why: "What comes and goes is looked for on another day before nothing is said to be wrong.",
+  says: "agrees",
+});
+
+/** What killed the old part kills the next one too. Common practice. */
+export const KILLED_BY: Question = {
+  check: "module",
+  slot: "killer",
+  what: "what killed it",
+  why: "Say first what killed it: a new one dies of the same cause.",
+  apartOnly: false,
+};
+export const PROGRAMMED_FOR: Question = {
+  check: "module",
+  slot: "programmed",
+  what: "which kind is fitted",
+  why: "Say first which kind is fitted: a module belongs to its model.",
+  apartOnly: true,
+};

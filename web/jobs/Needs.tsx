@@ -1,0 +1,63 @@
+import { Link } from "react-router";
+import { isOpen, type Need, type Verdict } from "#core/judge";
+import { upperFirst } from "#core/check";
+
+/** What leads is asked for from this chance on. */
+const LEADS_FROM = 0.5;
+
+/** Needs that the same reading meets, in one line. */
+function byReading(needs: readonly Need[]): readonly (readonly Need[])[] {
+  const lines = new Map<string, Need[]>();
+  for (const need of needs) {
+    const key = need.step ? `${need.step.check} ${need.step.title}` : need.what;
+    lines.set(key, [...(lines.get(key) ?? []), need]);
+  }
+  return [...lines.values()];
+}
+
+function Line({ needs, job }: { readonly needs: readonly Need[]; readonly job: string }) {
+  const { what, step, ableMeter } = needs[0]!;
+  const words = needs.length > 1 && step ? step.title : upperFirst(what);
+  return (
+    <li>
+      {step ? (
+        <Link
+          to={`/jobs/${job}/${step.check}`}
+          className="inline-flex min-h-8 items-center underline underline-offset-2"
+        >
+          {words}
+        </Link>
+      ) : (
+        words
+      )}
+      {step ? `, ${step.minutes} min` : ""}
+      {ableMeter ? `, with ${ableMeter}` : ""}
+    </li>
+  );
+}
+
+/** What must still be seen before what leads is decided on, each a way to its step, and what was left out. */
+export function Needs({ verdict, job }: { readonly verdict: Verdict; readonly job: string }) {
+  const { action, decided, hardFact, warrant } = verdict;
+  if (!action || action.probability < LEADS_FROM || hardFact) return null;
+  const open = decided ? [] : warrant.filter(isOpen);
+  const leftOut = warrant.filter(({ state }) => state === "leftOut");
+  if (open.length + leftOut.length === 0) return null;
+  return (
+    <section aria-label="Before it is decided" className="mb-4 border-l-4 border-line pl-3 text-sm">
+      {open.length > 0 && (
+        <>
+          <p className="font-semibold text-ink-2">Before it is decided</p>
+          <ul>
+            {byReading(open).map((needs) => (
+              <Line key={needs[0]!.what} needs={needs} job={job} />
+            ))}
+          </ul>
+        </>
+      )}
+      {leftOut.length > 0 && (
+        <p className="text-ink-2">Left out: {leftOut.map(({ what }) => what).join(", ")}.</p>
+      )}
+    </section>
+  );
+}
