@@ -4,29 +4,48 @@ import type { CheckAnswer, CheckDefinition } from "./definition.ts";
 /** Results kept of each kind; the oldest goes first. Enough for the jobs of a bench and their epochs. */
 const MOST_KEPT = 200;
 
-/** What readings are judged by, as a text; worked out once for each sitting. */
-const groundsOf = new WeakMap<Sitting, string>();
-const ownReadings = new WeakMap<
-  readonly Reading[],
-  Map<string, { readings: readonly Reading[]; text: string }>
->();
+/** Texts numbered, so that keys are short; forgotten all together where they grow too many, and never numbered alike. */
+const MOST_NUMBERED = 50_000;
+const numbers = new Map<string, number>();
+let last = 0;
 
-function grounds(sitting: Sitting): string {
-  const { motor, instruments, past, limits } = sitting;
-  const found = groundsOf.get(sitting) ?? JSON.stringify([motor, instruments, past, limits]);
-  groundsOf.set(sitting, found);
+function numberOf(text: string): number {
+  const found = numbers.get(text);
+  if (found !== undefined) return found;
+  if (numbers.size >= MOST_NUMBERED) numbers.clear();
+  last += 1;
+  numbers.set(text, last);
+  return last;
+}
+
+const numbered = new WeakMap<object, number>();
+
+/** The number of what a part of a record says: the same for equal parts, found at once for the same one. */
+function partNumber(part: object | undefined): number {
+  if (!part) return 0;
+  const found = numbered.get(part) ?? numberOf(JSON.stringify(part));
+  numbered.set(part, found);
   return found;
 }
 
+/** What readings are judged by, by its numbers. */
+const grounds = ({ motor, instruments, past, limits }: Sitting): string =>
+  `${partNumber(motor)} ${partNumber(instruments)} ${partNumber(past)} ${partNumber(limits)}`;
+
+const ownReadings = new WeakMap<
+  readonly Reading[],
+  Map<string, { readings: readonly Reading[]; numbers: string }>
+>();
+
 function readingsOf(readings: readonly Reading[], checks: readonly CheckId[]) {
   const byChecks =
-    ownReadings.get(readings) ?? new Map<string, { readings: readonly Reading[]; text: string }>();
+    ownReadings.get(readings) ?? new Map<string, { readings: readonly Reading[]; numbers: string }>();
   ownReadings.set(readings, byChecks);
   const key = checks.join(" ");
   const found = byChecks.get(key);
   if (found) return found;
   const own = readings.filter(({ check }) => checks.includes(check));
-  const made = { readings: own, text: JSON.stringify(own) };
+  const made = { readings: own, numbers: own.map(partNumber).join(",") };
   byChecks.set(key, made);
   return made;
 }
@@ -47,7 +66,7 @@ export function remembered<T>(
   work: (own: Sitting) => T,
 ): T {
   const own = readingsOf(sitting.readings, checks);
-  const key = `${epoch} ${own.text} ${grounds(sitting)}`;
+  const key = `${epoch} ${grounds(sitting)} ${own.numbers}`;
   const known = kept.get(key);
   if (known !== undefined) return known;
   const { motor, instruments, past, limits } = sitting;
@@ -58,7 +77,6 @@ export function remembered<T>(
     ...(past && { past }),
     ...(limits && { limits }),
   };
-  groundsOf.set(restricted, grounds(sitting));
   const made = work(restricted);
   if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
   kept.set(key, made);

@@ -5,7 +5,7 @@ import type { Actions } from "./types.ts";
 
 /** What sets ask for: their members' usual cures, without those that another one makes needless. */
 export interface Askings {
-  /** Every asking there is, once. */
+  /** Every asking that was met so far, once: more may come, in no order that means anything. */
   readonly asked: readonly CureSet[];
   /** Place of each set's asking among them. */
   readonly of: Uint32Array;
@@ -19,42 +19,68 @@ function joined({ covering, aside }: Actions, usual: readonly CureSet[]): CureSe
   return main === NOTHING ? needed : main;
 }
 
+/** What was joined so far of the usual cures of up to three faults; each three of them are joined once. */
+interface Joined {
+  /** By fault: its usual cure counted from 1, those that nothing cures alike; 0 for no fault. */
+  readonly rank: Uint16Array;
+  readonly usual: readonly CureSet[];
+  /** Place by three ranks, as digits of one number; −1 where they were not joined yet. */
+  readonly places: Int32Array;
+  readonly asked: CureSet[];
+  readonly placeOf: Map<CureSet, number>;
+}
+
+const joinedBy = new WeakMap<Actions, Joined>();
+
+function joinedOf(actions: Actions): Joined {
+  const found = joinedBy.get(actions);
+  if (found) return found;
+  const rank = new Uint16Array(NONE + 1);
+  const ranks = new Map<number, number>();
+  const usual: CureSet[] = [NOTHING];
+  actions.usual.forEach((cure, i) => {
+    const counted = ranks.get(cure) ?? usual.length;
+    if (!ranks.has(cure)) usual.push(cure < 0 ? NO_CURE : cureSet([cure]));
+    ranks.set(cure, counted);
+    rank[i] = counted;
+  });
+  const places = new Int32Array(usual.length ** MOST_FAULTS).fill(-1);
+  const made = { rank, usual, places, asked: [], placeOf: new Map<CureSet, number>() };
+  joinedBy.set(actions, made);
+  return made;
+}
+
 function askings(actions: Actions, sets: FaultSets): Askings {
-  /** By fault: its usual cure counted from 2, 1 where nothing known cures it; 0 for no fault. */
-  const cureOf = new Uint16Array(NONE + 1);
-  actions.usual.forEach((cure, i) => (cureOf[i] = cure + 2));
-  const usual = (counted: number) => (counted === 1 ? NO_CURE : cureSet(counted === 0 ? [] : [counted - 2]));
-  const base = actions.cures + 2;
-  /** Place by the three usual cures, as digits of one number: each three of them are joined once. */
-  const byCures = new Map<number, number>();
-  const places = new Map<CureSet, number>();
+  const { rank, usual, places, asked, placeOf } = joinedOf(actions);
+  const base = usual.length;
   const of = new Uint32Array(sets.size);
   const { members } = sets;
   for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
-    const a = cureOf[members[at]!]!;
-    const b = cureOf[members[at + 1]!]!;
-    const c = cureOf[members[at + 2]!]!;
+    const a = rank[members[at]!]!;
+    const b = rank[members[at + 1]!]!;
+    const c = rank[members[at + 2]!]!;
     const key = (a * base + b) * base + c;
-    let place = byCures.get(key);
-    if (place === undefined) {
-      const asked = joined(actions, [usual(a), usual(b), usual(c)]);
-      place = places.get(asked) ?? places.size;
-      places.set(asked, place);
-      byCures.set(key, place);
+    let place = places[key]!;
+    if (place === -1) {
+      const cures = joined(actions, [usual[a]!, usual[b]!, usual[c]!]);
+      place = placeOf.get(cures) ?? asked.length;
+      if (place === asked.length) asked.push(cures);
+      placeOf.set(cures, place);
+      places[key] = place;
     }
     of[s] = place;
   }
-  return { asked: [...places.keys()], of };
+  return { asked, of };
 }
 
-const known = new WeakMap<Actions, Map<number, Askings>>();
+const known = new WeakMap<Actions, WeakMap<FaultSets, Askings>>();
 
-/** What each set asks for; worked out once for each model's actions. */
+/** What each set asks for; worked out once for each model's actions and the sets that were weighed. */
 export function askingsOf(actions: Actions, sets: FaultSets): Askings {
-  const bySize = known.get(actions) ?? new Map<number, Askings>();
-  known.set(actions, bySize);
-  const found = bySize.get(sets.size) ?? askings(actions, sets);
-  bySize.set(sets.size, found);
+  const bySets = known.get(actions) ?? new WeakMap<FaultSets, Askings>();
+  known.set(actions, bySets);
+  const found = bySets.get(sets) ?? askings(actions, sets);
+  bySets.set(sets, found);
   return found;
 }
 
@@ -87,13 +113,16 @@ export interface Types {
 /** No set of cures: stands for all the rest. */
 const REST: CureSet = -1n;
 
-/** Places of the largest shares, the largest first; of equals the one that comes first. */
-function largest(shares: Float64Array, most: number): number[] {
+/** Places of the largest shares, the largest first; of equals the one that asks for the lower set of cures. */
+function largest(shares: Float64Array, asked: readonly CureSet[], most: number): number[] {
   const kept: number[] = [];
+  const above = (i: number, j: number) =>
+    shares[i]! > shares[j]! || (shares[i] === shares[j] && asked[i]! < asked[j]!);
   for (let i = 0; i < shares.length; i += 1) {
-    if (kept.length === most && !(shares[i]! > shares[kept[most - 1]!]!)) continue;
+    // What none of these sets asks for is nothing that leads.
+    if (shares[i] === 0 || (kept.length === most && !above(i, kept[most - 1]!))) continue;
     let at = Math.min(kept.length, most - 1);
-    for (; at > 0 && shares[i]! > shares[kept[at - 1]!]!; at -= 1) kept[at] = kept[at - 1]!;
+    for (; at > 0 && above(i, kept[at - 1]!); at -= 1) kept[at] = kept[at - 1]!;
     kept[at] = i;
   }
   return kept;
@@ -106,7 +135,7 @@ function largest(shares: Float64Array, most: number): number[] {
 export function leadingTypes(actions: Actions, inference: Inference, most: number): Types {
   const { asked: all, of: asking } = askingsOf(actions, inference.sets);
   const shares = askedShares(actions, inference);
-  const kept = largest(shares, most);
+  const kept = largest(shares, all, most);
   const place = new Uint8Array(all.length).fill(kept.length);
   kept.forEach((asking, i) => (place[asking] = i));
   const of = new Uint8Array(asking.length);

@@ -17,10 +17,15 @@ export function cureSet(cures: readonly number[]): CureSet {
   return cures.reduce((set, cure) => set | (1n << BigInt(cure + 1)), NOTHING);
 }
 
-/** The numbers of the cures in a set, ascending; of what nothing cures there is none. */
-export function curesOfSet(set: CureSet): number[] {
+const known = new Map<CureSet, readonly number[]>();
+
+/** The numbers of the cures in a set, ascending; of what nothing cures there is none. Worked out once for each set. */
+export function curesOfSet(set: CureSet): readonly number[] {
+  const found = known.get(set);
+  if (found) return found;
   const cures: number[] = [];
   for (let left = set >> 1n, cure = 0; left > 0n; left >>= 1n, cure += 1)
     if ((left & 1n) === 1n) cures.push(cure);
+  known.set(set, cures);
   return cures;
 }

@@ -1,4 +1,4 @@
-import type { Model, Setting, Variable } from "./types.ts";
+import type { LikelihoodRow, Model, Setting, Variable } from "./types.ts";
 
 /** Least probability of an outcome that is not physically impossible: nobody is that sure. */
 export const OUTCOME_FLOOR = 1e-4;
@@ -16,6 +16,24 @@ function spread(variable: Variable, named: Readonly<Partial<Record<string, numbe
 const holds = (when: Readonly<Partial<Record<string, string>>> | undefined, setting: Setting) =>
   Object.entries(when ?? {}).every(([name, value]) => setting.values[name] === value);
 
+type Rows = Model["rows"];
+const byVariable = new WeakMap<Rows, Map<string, Map<string, LikelihoodRow[]>>>();
+
+/** The rows of a variable by their faults; sorted once for each table. */
+function rowsOf(rows: Rows, variable: string): ReadonlyMap<string, readonly LikelihoodRow[]> {
+  let sorted = byVariable.get(rows);
+  if (!sorted) {
+    sorted = new Map();
+    for (const row of rows) {
+      const byFault = sorted.get(row.variable) ?? new Map<string, LikelihoodRow[]>();
+      sorted.set(row.variable, byFault);
+      byFault.set(row.fault, [...(byFault.get(row.fault) ?? []), row]);
+    }
+    byVariable.set(rows, sorted);
+  }
+  return sorted.get(variable) ?? new Map<string, LikelihoodRow[]>();
+}
+
 /** What one fault alone would make a variable show in each setting; null where it touches it in none. */
 export function effectBySetting(
   model: Model,
@@ -23,7 +41,8 @@ export function effectBySetting(
   variable: Variable,
   settings: readonly Setting[],
 ): readonly Distribution[] | null {
-  const rows = model.rows.filter((row) => row.fault === fault && row.variable === variable.id);
+  const rows = rowsOf(model.rows, variable.id).get(fault) ?? [];
+  if (rows.length === 0) return null;
   const bySetting = settings.map((setting) => rows.find(({ when }) => holds(when, setting)));
   if (bySetting.every((row) => row === undefined)) return null;
   return bySetting.map((row) => spread(variable, row?.outcomes ?? {}));

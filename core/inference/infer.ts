@@ -1,13 +1,17 @@
-import { classesOf, type Classes } from "./classes.ts";
-import { togetherClasses } from "./together.ts";
-import { faultSets, MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 import type { Decibans } from "../quantity/index.ts";
+import { classesOf, type Classes } from "./classes.ts";
+import { massIn, presentIn, type Partition, type Present } from "./partition.ts";
+import { priorTerms, type PriorTerms } from "./prior.ts";
+import { MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
+import { togetherClasses } from "./together.ts";
 import type { Circumstances, Evidence, Model, Variable } from "./types.ts";
+import { MOST_LEFT_OUT, weighSets, type Telling, type Weighed } from "./weigh.ts";
 
 /** Weights beyond this say no more to a person. */
 export const MOST_DECIBANS: Decibans = 30;
 
 export interface Inference {
+  /** The sets weighed: all of at most two faults, and those of three that may hold anything. */
   readonly sets: FaultSets;
   /** P(set | evidence), in the order of the sets. */
   readonly posterior: Float64Array;
@@ -17,8 +21,10 @@ export interface Inference {
   readonly marginals: Float64Array;
   /** weights[finding][fault]: change of the fault's log odds when the finding is left out, capped. */
   readonly weights: readonly Float64Array[];
-  /** Prior probability that more than three faults are present: what the enumeration leaves out. */
+  /** Prior probability that more than three faults are present: what is never weighed. */
   readonly beyond: number;
+  /** Share of belief on sets of three that were left out, at most. */
+  readonly leftOut: number;
   /** Chance that each piece of evidence was a slip, given all of it, in the order of the evidence. */
   readonly slips: readonly number[];
 }
@@ -41,86 +47,41 @@ export function massBeyond(priors: readonly number[]): number {
   return counts.slice(MOST_FAULTS + 1).reduce((sum, mass) => sum + mass, 0);
 }
 
-/**
- * Log prior of each set: independent faults, and a complaint that needs a cause. One cause is enough: a further one
- * beside it is rarer. ln P(set) = Σ ln(1 − p) over all faults, plus ln p − ln(1 − p) for each that is in the set.
- */
-function logPriors(model: Model, { priors, complaint }: Circumstances, sets: FaultSets): Float64Array {
-  const logs = new Float64Array(sets.size);
-  const none = priors.reduce((sum, p) => sum + Math.log(1 - p), 0);
-  const odds = new Float64Array(NONE + 1);
-  const causes = new Uint8Array(NONE + 1);
-  const silent = new Float64Array(NONE + 1).fill(1);
-  priors.forEach((p, i) => (odds[i] = Math.log(p) - Math.log(1 - p)));
-  model.faults.forEach((fault, i) => {
-    const explains = complaint?.explains?.[i] ?? fault.explains;
-    // A fault that hardly explains a complaint is no cause of it, and does not make another one rare.
-    causes[i] = Number(explains >= 0.5);
-    silent[i] = 1 - explains;
-  });
-  const without = complaint?.withoutCause ?? 1;
-  const further = complaint ? Math.log(complaint.furtherCause) : 0;
-  const companion = complaint ? Math.log(complaint.companionCause) - further : 0;
-  const tied = tiesOf(model);
-  const { members } = sets;
-  for (let s = 0, at = 0; s < sets.size; s += 1, at += MOST_FAULTS) {
-    const a = members[at]!;
-    const b = members[at + 1]!;
-    const c = members[at + 2]!;
-    const count = causes[a]! + causes[b]! + causes[c]!;
-    const explained = 1 - silent[a]! * silent[b]! * silent[c]!;
-    let log = none + odds[a]! + odds[b]! + odds[c]!;
-    if (complaint) log += Math.log(without + (1 - without) * explained);
-    if (count > 1) {
-      log += (count - 1) * further;
-      const ties = tied[a * WIDE + b]! + tied[b * WIDE + c]! + tied[a * WIDE + c]!;
-      log += Math.min(ties, count - 1) * companion;
-    }
-    logs[s] = log;
-  }
-  return logs;
-}
-
-const WIDE = NONE + 1;
-const ties = new WeakMap<Model, Uint8Array>();
-
-/** 1 where one of two faults brings the other along, at both places of a square. */
-function tiesOf(model: Model): Uint8Array {
-  const found = ties.get(model);
-  if (found) return found;
-  const made = new Uint8Array(WIDE * WIDE);
-  const place = (id: string) => model.faults.findIndex((fault) => fault.id === id);
-  for (const [one, other] of model.companions) {
-    const [a, b] = [place(one), place(other)];
-    if (a >= 0 && b >= 0) made[a * WIDE + b] = made[b * WIDE + a] = 1;
-  }
-  ties.set(model, made);
-  return made;
-}
-
-/** Mass of the sets that hold each fault, and of all sets, with each set's share multiplied by its class's factor. */
+/** Mass of the sets that hold each fault, and of all sets, each set's share multiplied by the factor of its class. */
 function massWith(
-  { faults, size, members }: FaultSets,
+  { faults, members }: FaultSets,
   shares: Float64Array,
-  of: Uint32Array,
-  factors: Float64Array,
+  marginals: Float64Array,
+  { sets, of }: Present,
+  factors: readonly number[],
 ): { readonly byFault: Float64Array; readonly total: number } {
+  // As if nothing took part anywhere, and then what differs.
+  const plain = factors[0]!;
   const sums = new Float64Array(NONE + 1);
-  let total = 0;
-  for (let s = 0, at = 0; s < size; s += 1, at += MOST_FAULTS) {
-    const weight = shares[s]! * factors[of[s]!]!;
-    total += weight;
-    sums[members[at]!]! += weight;
-    sums[members[at + 1]!]! += weight;
-    sums[members[at + 2]!]! += weight;
+  let total = plain;
+  for (let i = 0; i < marginals.length; i += 1) sums[i] = plain * marginals[i]!;
+  for (let i = 0; i < sets.length; i += 1) {
+    const s = sets[i]!;
+    const more = shares[s]! * (factors[of[i]!]! - plain);
+    const at = s * MOST_FAULTS;
+    total += more;
+    sums[members[at]!]! += more;
+    sums[members[at + 1]!]! += more;
+    sums[members[at + 2]!]! += more;
   }
   return { byFault: sums.subarray(0, faults), total };
 }
 
-/** P(fault) under shares of the sets. */
-function marginalsUnder(sets: FaultSets, shares: Float64Array): Float64Array {
-  const { byFault, total } = massWith(sets, shares, new Uint32Array(sets.size), Float64Array.of(1));
-  return byFault.map((mass) => mass / total);
+/** P(fault) under shares of the sets that add up to one. */
+function marginalsUnder({ faults, size, members }: FaultSets, shares: Float64Array): Float64Array {
+  const sums = new Float64Array(NONE + 1);
+  for (let s = 0, at = 0; s < size; s += 1, at += MOST_FAULTS) {
+    const share = shares[s]!;
+    sums[members[at]!]! += share;
+    sums[members[at + 1]!]! += share;
+    sums[members[at + 2]!]! += share;
+  }
+  return sums.slice(0, faults);
 }
 
 function logOdds(p: number): Decibans {
@@ -137,7 +98,18 @@ function variableOf(model: Model, id: string): Variable {
   return found;
 }
 
-/** p(evidence | class), scaled so that the likeliest outcome counts 1: never below the floor of an outcome. */
+/** What a piece of evidence says by class, before it may be a slip. */
+interface Chances {
+  readonly evidence: Evidence;
+  readonly variable: Variable;
+  readonly classes: Classes;
+  /** p(readings | outcome), the likeliest 1. */
+  readonly soft: readonly number[];
+  /** p(readings | class): never below the floor of an outcome. */
+  readonly p: (at: number) => number;
+  readonly slip: number;
+}
+
 function chancesOf(model: Model, circumstances: Circumstances, evidence: Evidence): Chances {
   const { variable: id, likelihood, slip: own } = evidence;
   const variable = variableOf(model, id);
@@ -146,58 +118,62 @@ function chancesOf(model: Model, circumstances: Circumstances, evidence: Evidenc
   const unknown = Object.keys(likelihood).find((outcome) => !variable.outcomes.includes(outcome));
   if (unknown !== undefined) throw new RangeError(`infer: "${id}" has no outcome "${unknown}"`);
   if (!(slip >= 0 && slip < 1)) throw new RangeError(`infer: slip must be 0 to below 1, got ${slip}`);
-  const soft = variable.outcomes.map((outcome) => likelihood[outcome] ?? 0);
-  const top = Math.max(...soft);
+  const given = variable.outcomes.map((outcome) => likelihood[outcome] ?? 0);
+  const top = Math.max(...given);
   if (!(top > 0 && Number.isFinite(top)))
     throw new RangeError(`infer: evidence of "${id}" must have a likelihood above 0, got ${top}`);
-  const p = new Float64Array(classes.count);
-  for (let c = 0, at = 0; c < classes.count; c += 1)
-    for (let k = 0; k < soft.length; k += 1, at += 1) p[c]! += (classes.chances[at]! * soft[k]!) / top;
-  return { evidence, variable, classes, soft: soft.map((one) => one / top), p, slip };
+  const soft = given.map((one) => one / top);
+  const p = (at: number) => {
+    const row = classes.rowOf(at);
+    let sum = 0;
+    for (let k = 0; k < soft.length; k += 1) sum += classes.chances[row + k]! * soft[k]!;
+    return sum;
+  };
+  return { evidence, variable, classes, soft, p, slip };
 }
 
-/** What a piece of evidence says by class, before it may be a slip. */
-interface Chances {
+/** One piece of evidence, or two that one cause moves together. */
+interface Told extends Telling {
+  readonly parts: readonly Part[];
+}
+
+/** A piece of evidence in what is told: by class, all of it without this part, and the share in which this part is a slip. */
+interface Part {
   readonly evidence: Evidence;
-  readonly variable: Variable;
-  readonly classes: Classes;
-  /** p(readings | outcome), the likeliest 1. */
-  readonly soft: readonly number[];
-  readonly p: Float64Array;
-  readonly slip: number;
+  readonly without: (at: number) => number;
+  readonly slipped: (at: number) => number;
 }
 
-/** One piece of evidence, or two that one cause moves together: its classes and what each class makes of it. */
-interface Told {
-  readonly of: Uint32Array;
-  readonly p: Float64Array;
-  readonly parts: readonly {
-    readonly evidence: Evidence;
-    /** By class: without this part, and the share of `p` in which this part is a slip. */
-    readonly without: Float64Array;
-    readonly slipped: Float64Array;
-  }[];
+/** Values by class; those of none, of single faults and of pairs are asked for again and again, and worked out once. */
+function remembering({ triples }: Partition, work: (at: number) => number): (at: number) => number {
+  const known: number[] = [];
+  return (at) => (at < triples ? (known[at] ??= work(at)) : work(at));
+}
+
+/** P(e) over all sets as they stood before any evidence; not asked for where nothing slips. */
+function anyway({ classes, p, slip }: Pick<Chances, "classes" | "p" | "slip">, before: Before): number {
+  if (slip === 0) return 0;
+  const present = presentIn(classes.partition, before.sets);
+  const mass = before.byClass.get(classes.partition) ?? massIn(present, before.shares);
+  before.byClass.set(classes.partition, mass);
+  let sum = 0;
+  for (let c = 0; c < present.count; c += 1) sum += mass[c]! * p(present.classes[c]!);
+  return sum;
 }
 
 /**
  * A piece of evidence may be a slip, and then says nothing: P'(e | S) = (1 − s)·P(e | S) + s·P(e), with P(e) over all
  * sets as they stood before any evidence. It bounds what one finding can do.
  */
-function withSlip({ evidence, classes, p, slip }: Chances, before: Before): Told {
-  const adds = slip * anyway({ classes, p, slip }, before);
-  const without = new Float64Array(p.length).fill(1);
-  const slipped = new Float64Array(p.length).fill(adds);
-  const mixed = p.map((chance) => (1 - slip) * chance + adds);
-  return { of: classes.of, p: mixed, parts: [{ evidence, without, slipped }] };
-}
-
-/** P(e) over all sets as they stood before any evidence; not asked for where nothing slips. */
-function anyway({ classes, p, slip }: Pick<Chances, "classes" | "p" | "slip">, before: Before): number {
-  if (slip === 0) return 0;
-  const mass = classMass(before, classes);
-  let sum = 0;
-  for (let c = 0; c < p.length; c += 1) sum += mass[c]! * p[c]!;
-  return sum;
+function withSlip(one: Chances, before: Before): Told {
+  const { evidence, classes, p, slip } = one;
+  const adds = slip * anyway(one, before);
+  const { partition } = classes;
+  return {
+    partition,
+    pAt: remembering(partition, (at) => (1 - slip) * p(at) + adds),
+    parts: [{ evidence, without: () => 1, slipped: () => adds }],
+  };
 }
 
 /**
@@ -210,32 +186,24 @@ function toldTogether(
   [one, other]: readonly [Chances, Chances],
   before: Before,
 ): Told {
-  const { joint, chances } = togetherClasses(model, [one.variable, other.variable], settings);
-  const [height, width] = [one.soft.length, other.soft.length];
+  const { partition, classesAt, tableAt } = togetherClasses(model, [one.variable, other.variable], settings);
   const factors = factorsOf(one, other);
-  const both = one.soft.flatMap((a, k) => other.soft.map((b, l) => a * b * factors(k, l)));
+  const both = Float64Array.from(one.soft.flatMap((a, k) => other.soft.map((b, l) => a * b * factors(k, l))));
   const [s, t] = [one.slip, other.slip];
   const [a, b] = [anyway(one, before), anyway(other, before)];
-  const p = new Float64Array(joint.count);
-  const [plainOne, plainOther, slippedOne, slippedOther] = Array.from(
-    { length: 4 },
-    () => new Float64Array(joint.count),
-  ) as [Float64Array, Float64Array, Float64Array, Float64Array];
-  for (let j = 0, at = 0; j < joint.count; j += 1) {
-    let together = 0;
-    for (let k = 0; k < height * width; k += 1, at += 1) together += chances[at]! * both[k]!;
-    plainOne[j] = (1 - s) * one.p[joint.first[j]!]! + s * a;
-    plainOther[j] = (1 - t) * other.p[joint.second[j]!]! + t * b;
-    slippedOne[j] = s * a * plainOther[j]!;
-    slippedOther[j] = t * b * plainOne[j]!;
-    p[j] = (1 - s) * (1 - t) * together + slippedOne[j]! + slippedOther[j]! - s * a * t * b;
-  }
+  const plainOne = (at: number) => (1 - s) * one.p(classesAt(at)[0]) + s * a;
+  const plainOther = (at: number) => (1 - t) * other.p(classesAt(at)[1]) + t * b;
   return {
-    of: joint.of,
-    p,
+    partition,
+    pAt: remembering(partition, (at) => {
+      const table = tableAt(at);
+      let together = 0;
+      for (let k = 0; k < both.length; k += 1) together += table[k]! * both[k]!;
+      return (1 - s) * (1 - t) * together + s * a * plainOther(at) + t * b * plainOne(at) - s * a * t * b;
+    }),
     parts: [
-      { evidence: one.evidence, without: plainOther, slipped: slippedOne },
-      { evidence: other.evidence, without: plainOne, slipped: slippedOther },
+      { evidence: one.evidence, without: plainOther, slipped: (at) => s * a * plainOther(at) },
+      { evidence: other.evidence, without: plainOne, slipped: (at) => t * b * plainOne(at) },
     ],
   };
 }
@@ -257,34 +225,23 @@ function tellings(
   before: Before,
 ): Told[] {
   const left = new Map(evidence.map((one) => [one.variable, chancesOf(model, circumstances, one)]));
-  const told: Told[] = [];
+  const together: Told[] = [];
   for (const { variables } of model.together) {
     const [one, other] = variables.map((id) => left.get(id));
     if (!one || !other) continue;
     variables.forEach((id) => left.delete(id));
-    told.push(toldTogether(model, circumstances, [one, other], before));
+    together.push(toldTogether(model, circumstances, [one, other], before));
   }
-  return [...told, ...[...left.values()].map((one) => withSlip(one, before))];
-}
-
-/** Logarithms as probabilities that add up to one, in place. */
-function normalise(logs: Float64Array): Float64Array {
-  let top = -Infinity;
-  for (const log of logs) if (log > top) top = log;
-  let total = 0;
-  for (let s = 0; s < logs.length; s += 1) total += logs[s] = Math.exp(logs[s]! - top);
-  for (let s = 0; s < logs.length; s += 1) logs[s]! /= total;
-  return logs;
+  return [...together, ...[...left.values()].map((one) => withSlip(one, before))];
 }
 
 /** What is believed before any evidence. */
-interface Before {
-  readonly logs: Float64Array;
-  readonly priors: Float64Array;
+interface Before extends Weighed {
+  readonly terms: PriorTerms;
   readonly marginals: Float64Array;
   readonly beyond: number;
-  /** Prior mass by class, for the variables asked about so far. */
-  readonly byClass: Map<Classes, Float64Array>;
+  /** Mass by class, for the partitions asked about so far. */
+  readonly byClass: Map<Partition, Float64Array>;
 }
 
 const befores = new WeakMap<Model, Map<string, Before>>();
@@ -292,72 +249,68 @@ const befores = new WeakMap<Model, Map<string, Before>>();
 const MOST_KEPT = 32;
 
 /** The belief before any evidence; worked out once for a model and its circumstances. */
-function beforeOf(model: Model, circumstances: Circumstances, sets: FaultSets): Before {
+function beforeOf(model: Model, circumstances: Circumstances, most: number): Before {
   const byName = befores.get(model) ?? new Map<string, Before>();
   befores.set(model, byName);
-  const { priors: chances, complaint } = circumstances;
-  const name = JSON.stringify([chances, complaint]);
+  const { priors, complaint } = circumstances;
+  const name = JSON.stringify([priors, complaint, most]);
   const found = byName.get(name);
   if (found) return found;
-  const logs = logPriors(model, circumstances, sets);
-  const priors = normalise(logs.slice());
-  const marginals = marginalsUnder(sets, priors);
-  const made = { logs, priors, marginals, beyond: massBeyond(chances), byClass: new Map() };
+  const terms = priorTerms(model, circumstances);
+  const weighed = weighSets(terms, [], most);
+  const marginals = marginalsUnder(weighed.sets, weighed.shares);
+  const made = { ...weighed, terms, marginals, beyond: massBeyond(priors), byClass: new Map() };
   if (byName.size >= MOST_KEPT) byName.delete(byName.keys().next().value!);
   byName.set(name, made);
   return made;
 }
 
-function classMass({ priors, byClass }: Before, classes: Classes): Float64Array {
-  const found = byClass.get(classes);
-  if (found) return found;
-  const mass = new Float64Array(classes.count);
-  for (let s = 0; s < priors.length; s += 1) mass[classes.of[s]!]! += priors[s]!;
-  byClass.set(classes, mass);
-  return mass;
+/** What would stand without a part of what was told, and how likely that part was a slip. */
+function partOf(
+  { partition, pAt }: Told,
+  { without, slipped }: Part,
+  sets: FaultSets,
+  posterior: Float64Array,
+  marginals: Float64Array,
+) {
+  const present = presentIn(partition, sets);
+  const all = present.classes.map(pAt);
+  const left = all.map((p, c) => without(present.classes[c]!) / p);
+  // P(slip | all) = Σ P(S | all) · P'(e, slipped | S) / P'(e | S).
+  const mass = massIn(present, posterior);
+  const slip = all.reduce((sum, p, c) => sum + (mass[c]! * slipped(present.classes[c]!)) / p, 0);
+  return { ...massWith(sets, posterior, marginals, present, left), slip };
 }
 
 /**
- * Exact inference over all sets of at most three faults, the empty set included.
+ * Inference over sets of at most three faults, the empty set included.
  *
  * P(S | evidence) ∝ P(S)·Π_f Σ_outcome p(readings_f | outcome)·P(outcome | S). Pieces of evidence are independent
  * given the set, but for those that one fault moves together; their order changes nothing, and what was skipped is
- * none: a factor of 1. Weights are leave-one-out
- * changes of a fault's log odds in decibans (I. J. Good's unit). Logarithms are taken once for each class.
+ * none: a factor of 1. Sets of two are exact; sets of three are left out only while all of them together hold less than a
+ * bound, which is reported. Weights are leave-one-out changes of a fault's log odds in decibans (I. J. Good's unit).
  * @param evidence at most one for each variable
+ * @param most share of belief that may be left out, 0 to below 1; 0 weighs every set
  * @throws RangeError for two of one variable, an unknown variable or outcome, or a likelihood that is 0 throughout
  */
-export function infer(model: Model, circumstances: Circumstances, evidence: readonly Evidence[]): Inference {
+export function infer(
+  model: Model,
+  circumstances: Circumstances,
+  evidence: readonly Evidence[],
+  most: number = MOST_LEFT_OUT,
+): Inference {
   const names = evidence.map(({ variable }) => variable);
   const twice = names.find((name, i) => names.indexOf(name) !== i);
   if (twice) throw new RangeError(`infer: two findings of variable "${twice}"; merge them first`);
 
-  const sets = faultSets(model.faults.length);
-  const before = beforeOf(model, circumstances, sets);
-  const logs = before.logs.slice();
-  const told = tellings(model, circumstances, evidence, before);
-  for (const { of, p } of told) {
-    const logOf = p.map(Math.log);
-    for (let s = 0; s < sets.size; s += 1) logs[s]! += logOf[of[s]!]!;
-  }
+  const before = beforeOf(model, circumstances, most);
+  const all = tellings(model, circumstances, evidence, before);
   // No factor lies below an outcome's floor, so that nothing underflows here that leaving one out would need.
-  const posterior = normalise(logs);
+  const { sets, shares: posterior, leftOut } = weighSets(before.terms, all, most);
   const marginals = marginalsUnder(sets, posterior);
   const parts = new Map(
-    told.flatMap(({ of, p, parts: own }) =>
-      own.map(({ evidence: one, without, slipped }) => {
-        const left = massWith(
-          sets,
-          posterior,
-          of,
-          without.map((chance, c) => chance / p[c]!),
-        );
-        // P(slip | all) = Σ P(S | all) · P'(e, slipped | S) / P'(e | S).
-        const shares = slipped.map((chance, c) => chance / p[c]!);
-        let slip = 0;
-        for (let s = 0; s < sets.size; s += 1) slip += posterior[s]! * shares[of[s]!]!;
-        return [one, { ...left, slip }] as const;
-      }),
+    all.flatMap((one) =>
+      one.parts.map((part) => [part.evidence, partOf(one, part, sets, posterior, marginals)] as const),
     ),
   );
   const weights = evidence.map((one) => {
@@ -366,12 +319,8 @@ export function infer(model: Model, circumstances: Circumstances, evidence: read
   });
   const slips = evidence.map((one) => parts.get(one)!.slip);
   return {
-    sets,
-    posterior,
+    ...{ sets, posterior, marginals, weights, slips, leftOut },
     priorMarginals: before.marginals,
-    marginals,
-    weights,
-    slips,
     beyond: before.beyond,
   };
 }

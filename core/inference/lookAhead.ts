@@ -1,7 +1,7 @@
-import type { Classes } from "./classes.ts";
 import type { CureSet } from "./cureSet.ts";
 import type { Inference } from "./infer.ts";
-import { leadingOf, massOf, playable, rankSteps, sharesAfter, typesOf } from "./nextStep.ts";
+import { massIn } from "./partition.ts";
+import { heaviest, leadingOf, playable, rankSteps, promisedBy, typesOf, type Playable } from "./nextStep.ts";
 import type { Actions, Candidate, Circumstances, Model } from "./types.ts";
 
 /** A course of readings less probable than this is not counted ahead: a slip is read again. Judgement. */
@@ -21,22 +21,20 @@ export function whatIsLeft(
   model: Model,
   circumstances: Circumstances,
   actions: Actions,
-  inference: Inference,
+  weighed: Inference,
   variable: string,
 ): Left[] {
-  const { of: by, asked } = typesOf(actions, inference);
-  const count = asked.length;
+  const inference = heaviest(weighed);
+  const types = typesOf(actions, inference);
   const candidate = { id: variable, minutes: 1, variables: [variable], merged: {} };
-  return playable(model, circumstances, candidate)
+  return playable(model, circumstances, inference, candidate)
     .flatMap((one) => {
-      const all = sharesAfter(massOf(one.classes, by, count, inference), one, count);
+      const { outcomes } = promisedBy(one, types, inference);
       return one.variable.outcomes.flatMap((outcome, k): Left[] => {
-        const shares = all.subarray(k * count, (k + 1) * count);
-        const probability = shares.reduce((sum, p) => sum + p, 0);
+        const { probability, to, share } = outcomes[k]!;
         if (probability < LEAST_FOLLOWED) return [];
-        const to = leadingOf(shares);
         const words = one.variable.words[outcome] ?? outcome;
-        return [{ words, probability, to: asked[to]!, share: shares[to]! / probability }];
+        return [{ words, probability, to: types.asked[to]!, share: share / probability }];
       });
     })
     .sort((a, b) => b.probability - a.probability);
@@ -45,14 +43,19 @@ export function whatIsLeft(
 /** The sets weighed anew as if a variable had been found to have an outcome. */
 function afterOutcome(
   inference: Inference,
-  { of, chances, outcomes }: Classes,
+  { present, groups: { chances, count } }: Playable,
   outcome: number,
   mass: number,
 ): Inference {
-  const posterior = Float64Array.from(
-    inference.posterior,
-    (p, s) => (p * chances[of[s]! * outcomes + outcome]!) / mass,
-  );
+  const plain = chances[outcome]! / mass;
+  const { posterior: before } = inference;
+  const posterior = new Float64Array(before.length);
+  for (let s = 0; s < before.length; s += 1) posterior[s] = before[s]! * plain;
+  const { sets, of } = present;
+  for (let i = 0; i < sets.length; i += 1) {
+    const s = sets[i]!;
+    posterior[s] = (before[s]! * chances[of[i]! * count + outcome]!) / mass;
+  }
   return { ...inference, posterior };
 }
 
@@ -68,12 +71,13 @@ export function readingsLeft(
   model: Model,
   circumstances: Circumstances,
   actions: Actions,
-  inference: Inference,
+  weighed: Inference,
   candidates: readonly Candidate[],
   enough: number,
   most: number,
   chance = 1,
 ): number[] {
+  const inference = heaviest(weighed);
   const { shares } = typesOf(actions, inference);
   const none = Array.from({ length: most + 1 }, () => 0);
   const here = none.with(0, chance);
@@ -83,19 +87,19 @@ export function readingsLeft(
   // Nothing that is left to read tells more: what stands then stands.
   if (!best || !step) return here;
   if (most === 0) return none;
-  const { classes } = playable(model, circumstances, { ...step, variables: [best.telling], merged: {} })[0]!;
+  const telling = { ...step, variables: [best.telling], merged: {} };
+  const played = playable(model, circumstances, inference, telling)[0]!;
+  const { present, groups } = played;
   const open = candidates
     .map((one) => ({ ...one, variables: one.variables.filter((id) => id !== best.telling) }))
     .filter(({ variables }) => variables.length > 0);
-  const byClass = new Float64Array(classes.count);
-  inference.posterior.forEach((p, s) => (byClass[classes.of[s]!]! += p));
+  const byClass = massIn(present, inference.posterior);
   const after = none.slice(1);
-  for (let k = 0; k < classes.outcomes; k += 1) {
+  for (let k = 0; k < groups.count; k += 1) {
     let mass = 0;
-    for (let c = 0; c < classes.count; c += 1)
-      mass += byClass[c]! * classes.chances[c * classes.outcomes + k]!;
+    for (let c = 0; c < present.count; c += 1) mass += byClass[c]! * groups.chances[c * groups.count + k]!;
     if (chance * mass < LEAST_FOLLOWED) continue;
-    const next = afterOutcome(inference, classes, k, mass);
+    const next = afterOutcome(inference, played, k, mass);
     readingsLeft(model, circumstances, actions, next, open, enough, most - 1, chance * mass).forEach(
       (p, n) => (after[n]! += p),
     );

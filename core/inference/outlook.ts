@@ -53,32 +53,22 @@ function alikeIn(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
   };
 }
 
-const alike = new WeakMap<Actions, Map<string, Alike>>();
 /** By asking, whether a cure is among what it asks for; worked out once each. */
 const holding = new WeakMap<readonly CureSet[], Map<number, Uint8Array>>();
 
 function askingsWith(asked: readonly CureSet[], cure: number): Uint8Array {
   const byCure = holding.get(asked) ?? new Map<number, Uint8Array>();
   holding.set(asked, byCure);
+  const found = byCure.get(cure);
+  if (found?.length === asked.length) return found;
   const wanted = cureSet([cure]);
-  const found = byCure.get(cure) ?? Uint8Array.from(asked, (set) => Number((set & wanted) !== NOTHING));
-  byCure.set(cure, found);
-  return found;
+  const made = Uint8Array.from(asked, (set) => Number((set & wanted) !== NOTHING));
+  byCure.set(cure, made);
+  return made;
 }
 
-/** How many patterns of raised faults are kept for each model: the oldest goes first. */
-const MOST_KEPT = 64;
-
-/** Worked out once for each model's actions and what was raised. */
-function alikeOf(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
-  const byRaised = alike.get(actions) ?? new Map<string, Alike>();
-  alike.set(actions, byRaised);
-  const name = `${sets.size} ${raised.join("")}`;
-  const found = byRaised.get(name) ?? alikeIn(actions, sets, raised);
-  if (!byRaised.has(name) && byRaised.size >= MOST_KEPT) byRaised.delete(byRaised.keys().next().value!);
-  byRaised.set(name, found);
-  return found;
-}
+/** A group of sets below this share is not asked what cures it. */
+const LEAST_HELD = 1e-9;
 
 export interface CureOutlook {
   /** P(everything that matters is cured). */
@@ -105,10 +95,13 @@ export function cureOutlooks(
   raised: Uint8Array,
   complained = true,
 ): CureOutlook[] {
-  const { of, members, asking, curedBy, raised: wasRaised } = alikeOf(actions, sets, raised);
+  const { of, members, asking, curedBy, raised: wasRaised } = alikeIn(actions, sets, raised);
   const { asked } = askingsOf(actions, sets);
   const shares = new Float64Array(asking.length);
   for (let s = 0; s < of.length; s += 1) shares[of[s]!]! += posterior[s]!;
+  /** Groups that hold anything: all others together hold less than a millionth. */
+  const held: number[] = [];
+  for (let g = 0; g < shares.length; g += 1) if (shares[g]! >= LEAST_HELD) held.push(g);
   /** P(nothing asks for a cure), worked out once each. */
   const unasked = new Map<number, number>();
   const unaskedShare = (cure: number): number => {
@@ -116,37 +109,41 @@ export function cureOutlooks(
     if (found !== undefined) return found;
     const holds = askingsWith(asked, cure);
     let sum = 0;
-    for (let g = 0; g < asking.length; g += 1) if (holds[asking[g]!] === 0) sum += shares[g]!;
+    for (const g of held) if (holds[asking[g]!] === 0) sum += shares[g]!;
     unasked.set(cure, sum);
     return sum;
   };
   const isAside = curedBy.map((by) => (by & actions.aside) !== NOTHING);
-  const aside = Uint8Array.from(isAside, Number);
   return several.map((cures) => {
     const some = cures !== NOTHING;
     const named = curesOfSet(cures);
     const each = named.map((cure) => askingsWith(asked, cure));
-    const left = Uint8Array.from(curedBy, (by, kind) => Number(kind > 0 && (by & cures) === NOTHING));
-    // Papers to correct and a set-up to mend hold nothing else up.
-    const holds = left.map((isLeft, kind) =>
-      Number(isLeft === 1 && wasRaised[kind] && !(some && isAside[kind])),
-    );
+    // By kind of fault, in four digits to base 16, so that a group's sums come from one addition: it is left; it holds the
+    // cure up; it is papers or a set-up; it is there. Papers to correct and a set-up to mend hold nothing else up.
+    const counts = Int32Array.from(curedBy, (by, kind) => {
+      if (kind === 0) return 0;
+      const left = (by & cures) === NOTHING;
+      const holds = left && wasRaised[kind] && !(some && isAside[kind]);
+      return Number(left) + 16 * Number(holds) + 256 * Number(isAside[kind]) + 4096;
+    });
     const allHold = complained || some;
     let cured = 0;
     let exact = 0;
-    for (let g = 0, at = 0; g < asking.length; g += 1, at += MOST_FAULTS) {
-      const a = members[at]!;
-      const b = members[at + 1]!;
-      const c = members[at + 2]!;
-      const uncured = left[a]! + left[b]! + left[c]!;
+    for (let i = 0; i < held.length; i += 1) {
+      const g = held[i]!;
+      const at = g * MOST_FAULTS;
+      const sums = counts[members[at]!]! + counts[members[at + 1]!]! + counts[members[at + 2]!]!;
+      const uncured = sums & 15;
       if (uncured > 0) {
-        if ((holds[a]! | holds[b]! | holds[c]!) !== 0) continue;
-        const all = Math.sign(a) + Math.sign(b) + Math.sign(c);
-        if (allHold && uncured === all && (some || aside[a]! + aside[b]! + aside[c]! < all)) continue;
+        if ((sums & 240) !== 0) continue;
+        const all = sums >> 12;
+        if (allHold && uncured === all && (some || ((sums >> 8) & 15) < all)) continue;
       }
       cured += shares[g]!;
       const place = asking[g]!;
-      if (each.every((holds) => holds[place] === 1)) exact += shares[g]!;
+      let asks = true;
+      for (let k = 0; k < each.length; k += 1) if (each[k]![place] === 0) asks = false;
+      if (asks) exact += shares[g]!;
     }
     return { cured, exact, needless: new Map(named.map((cure) => [cure, unaskedShare(cure)])) };
   });

@@ -3,7 +3,7 @@ export const MOST_FAULTS = 3;
 /** Stands where a set has fewer members than {@link MOST_FAULTS}. */
 export const NONE = 255;
 
-/** Every set of at most three of n faults, side by side in flat arrays. */
+/** Sets of at most three of n faults, the empty one first, side by side in flat arrays. */
 export interface FaultSets {
   readonly faults: number;
   readonly size: number;

@@ -1,15 +1,19 @@
-import { classesOf, jointClasses, type JointClasses } from "./classes.ts";
+import { classesOf, settingsName, sharedPartition } from "./classes.ts";
 import { cumulative, effectBySetting, effectsOn, OUTCOME_FLOOR } from "./effects.ts";
+import { classAt, membersOfClass, type Partition } from "./partition.ts";
+import { NONE } from "./sets.ts";
 import type { Model, Setting, Variable } from "./types.ts";
 
 /** Share of motors in which one severity governs both variables; in the rest each shows by itself. Judgement. */
 export const ONE_SEVERITY = 0.85;
 
-/** Two variables in which one fault shows by one severity. */
+/** Two variables in which one fault shows by one severity, by the class of what faults do in either. */
 export interface TogetherClasses {
-  readonly joint: JointClasses;
-  /** P(both outcomes | joint class): one table for each class, the first variable's outcomes down. */
-  readonly chances: Float64Array;
+  readonly partition: Partition;
+  /** The class of each variable alone. */
+  readonly classesAt: (at: number) => readonly [number, number];
+  /** P(both outcomes | class), the first variable's outcomes down; worked out when first asked for. */
+  readonly tableAt: (at: number) => Float64Array;
 }
 
 /**
@@ -59,37 +63,54 @@ function build(
 ): TogetherClasses {
   const [one, other] = variables;
   const [first, second] = [classesOf(model, one, settings), classesOf(model, other, settings)];
-  const joint = jointClasses(first, second);
   const [effects, others] = [effectsOn(model, one, settings), effectsOn(model, other, settings)];
   const tied = model.faults.map(({ id }) =>
     model.together.some((row) => row.fault === id && row.variables.includes(one.id))
       ? cumulativeTogether(model, id, variables, settings)
       : null,
   );
+  const partition = sharedPartition(
+    model,
+    model.faults.map((_, i) => {
+      const [x, y] = [first.partition.rank[i]!, second.partition.rank[i]!];
+      if (tied[i]) return `fault ${i}`;
+      return x > 0 || y > 0 ? `${x} ${y}` : null;
+    }),
+  );
   const [height, width] = [one.outcomes.length, other.outcomes.length];
-  const chances = new Float64Array(joint.count * height * width);
-  for (let j = 0; j < joint.count; j += 1) {
-    const [a, b] = [joint.first[j]!, joint.second[j]!];
-    const [acting, actingToo] = [first.acting[a]!, second.acting[b]!];
+  const classesAt = (at: number): readonly [number, number] => {
+    const [a = NONE, b = NONE, c = NONE] = membersOfClass(partition, at);
+    return [classAt(first.partition, a, b, c), classAt(second.partition, a, b, c)];
+  };
+  const tableOf = (at: number): Float64Array => {
+    const [x, y] = classesAt(at);
+    const [acting, actingToo] = [first.acting(x), second.acting(y)];
     const shared = acting.filter((fault) => tied[fault] && actingToo.includes(fault));
+    const [row, rowToo] = [first.rowOf(x), second.rowOf(y)];
     const table = new Float64Array(height * width);
     for (let k = 0; k < height; k += 1)
       for (let l = 0; l < width; l += 1) {
-        const at = k * width + l;
+        const place = k * width + l;
         if (shared.length === 0) {
-          table[at] = first.chances[a * height + k]! * second.chances[b * width + l]!;
+          table[place] = first.chances[row + k]! * second.chances[rowToo + l]!;
           continue;
         }
         // Causes that act each draw for themselves and the dominant outcome shows: cumulative chances multiply.
         let chance = effects.leak[k]! * others.leak[l]!;
         for (const fault of acting)
-          chance *= shared.includes(fault) ? tied[fault]![at]! : effects.byFault[fault]![k]!;
+          chance *= shared.includes(fault) ? tied[fault]![place]! : effects.byFault[fault]![k]!;
         for (const fault of actingToo) if (!shared.includes(fault)) chance *= others.byFault[fault]![l]!;
-        table[at] = chance;
+        table[place] = chance;
       }
-    chances.set(shared.length === 0 ? table : differences(table, width), j * height * width);
-  }
-  return { joint, chances };
+    return shared.length === 0 ? table : differences(table, width);
+  };
+  const tables = new Map<number, Float64Array>();
+  const tableAt = (at: number) => {
+    const found = tables.get(at) ?? tableOf(at);
+    tables.set(at, found);
+    return found;
+  };
+  return { partition, classesAt, tableAt };
 }
 
 const kept = new WeakMap<Model, Map<string, TogetherClasses>>();
@@ -102,7 +123,7 @@ export function togetherClasses(
 ): TogetherClasses {
   const known = kept.get(model) ?? new Map<string, TogetherClasses>();
   kept.set(model, known);
-  const name = JSON.stringify([variables.map(({ id }) => id), settings]);
+  const name = `${variables.map(({ id }) => id).join(" ")} ${settingsName(settings)}`;
   const found = known.get(name) ?? build(model, variables, settings);
   known.set(name, found);
   return found;

@@ -244,6 +244,7 @@ export type ActionBeliefs = Readonly<Record<Disposition, number>>;
 export function dispositionBeliefs({ actions }: MotorModel, inference: Inference): ActionBeliefs {
   const shares = askedShares(actions, inference);
   const sums = Object.fromEntries(PRECEDENCE.map((one) => [one, 0])) as Record<Disposition, number>;
-  askingsOf(actions, inference.sets).asked.forEach((set, i) => (sums[dispositionOf(set)] += shares[i]!));
+  const { asked } = askingsOf(actions, inference.sets);
+  for (let i = 0; i < shares.length; i += 1) if (shares[i]! > 0) sums[dispositionOf(asked[i]!)] += shares[i]!;
   return sums;
 }

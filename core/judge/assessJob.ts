@@ -121,18 +121,26 @@ export function circumstancesOf(job: JobRecord, epoch: number, model: MotorModel
 /** Chances that differ by rounding alone are equal, and are then ordered by name. */
 const roundedChance = ({ probability }: FaultBelief) => Math.round(probability * 1e12);
 
+const touching = new WeakMap<MotorModel["rows"], Map<string, Set<string>>>();
+
+/** The variables that a fault shows in. */
+function touchedBy({ rows }: MotorModel, fault: string): ReadonlySet<string> {
+  let byFault = touching.get(rows);
+  if (!byFault) {
+    byFault = new Map();
+    for (const row of rows) byFault.set(row.fault, (byFault.get(row.fault) ?? new Set()).add(row.variable));
+    touching.set(rows, byFault);
+  }
+  return byFault.get(fault) ?? new Set();
+}
+
 function faultBeliefs(model: MotorModel, inference: Inference, findings: readonly Finding[]): FaultBelief[] {
   return model.ids
     .map((fault, i): FaultBelief => {
       const { name, placed } = factsOf(fault);
-      const touched = new Set(
-        model.rows.filter((row) => row.fault === fault).map(({ variable }) => variable),
-      );
+      const touched = touchedBy(model, fault);
       const pointing = placed
-        ? findings.find(
-            ({ variable, place }) =>
-              place !== null && model.rows.some((row) => row.fault === fault && row.variable === variable),
-          )
+        ? findings.find(({ variable, place }) => place !== null && touched.has(variable))
         : undefined;
       const weights = findings.map(({ variable, sentence }, f) => ({
         variable,

@@ -89,8 +89,9 @@ export function logMarginal(
     }
     return logSumOf(at) + Math.log(WIDTH_STEP * width);
   }
+  const sizes = sizesOf(prior);
   for (let t = -5; t <= 5; t += PRIOR_STEP) {
-    const s = Math.exp(lnCentre + t * spread);
+    const s = sizes[at]!;
     terms[at] = flat - 0.5 * (rr - 2 * s * rp + s * s * pp) - 0.5 * t * t;
     at += 1;
   }
@@ -100,6 +101,20 @@ export function logMarginal(
 /** Steps of the quadrature: of the likelihood's own width, and of the prior's. */
 const WIDTH_STEP = 1;
 const PRIOR_STEP = 0.125;
+/** Below this share of the largest a term adds nothing to a sum: ln of 2⁻⁵³. */
+const NOTHING_MORE = -37;
+const sizes = new Float64Array(128);
+let sized: ScalePrior = { centre: 0, spread: 0 };
+
+/** Sizes at the steps of a belief, the same for every row that is weighed under it. */
+function sizesOf({ centre, spread }: ScalePrior): Float64Array {
+  if (sized.centre === centre && sized.spread === spread) return sizes;
+  sized = { centre, spread };
+  for (let t = -5, at = 0; t <= 5; t += PRIOR_STEP, at += 1)
+    sizes[at] = Math.exp(Math.log(centre) + t * spread);
+  return sizes;
+}
+
 /** Terms of one quadrature, written over by the next. */
 const terms = new Float64Array(128);
 
@@ -109,6 +124,9 @@ function logSumOf(count: number): number {
   for (let i = 0; i < count; i += 1) if (terms[i]! > top) top = terms[i]!;
   if (top === -Infinity) return top;
   let sum = 0;
-  for (let i = 0; i < count; i += 1) sum += Math.exp(terms[i]! - top);
+  for (let i = 0; i < count; i += 1) {
+    const below = terms[i]! - top;
+    if (below > NOTHING_MORE) sum += Math.exp(below);
+  }
   return top + Math.log(sum);
 }
