@@ -1,0 +1,55 @@
+import { expect, test } from "vitest";
+import { useShop } from "../../tests/shop.ts";
+import { plainSql } from "./plainSql.ts";
+
+const shop = useShop();
+
+/** What a connection of sqlite3 lets be watched. */
+interface Watched {
+  on: (event: "trace", told: (sql: string) => void) => void;
+}
+/** What Sequelize keeps to itself and we reach into: a new version that moves any of it fails here first. */
+interface Doors {
+  readonly connections: Record<string, unknown>;
+  readonly getConnection: (options?: object) => Promise<unknown>;
+  readonly releaseConnection: (connection: unknown) => void;
+}
+const doors = () => shop.database.sequelize.connectionManager as unknown as Doors;
+
+/** The statements that the reading connection runs meanwhile. */
+async function statementsOf(work: () => Promise<unknown>): Promise<string[]> {
+  const connection = (await doors().getConnection()) as Watched;
+  const statements: string[] = [];
+  connection.on("trace", (sql) => statements.push(sql));
+  await work();
+  return statements;
+}
+
+const write = (id: string) =>
+  shop.database.write((transaction) =>
+    plainSql(transaction, "INSERT INTO settings (id, body) VALUES ($id, '{}')", { $id: id }),
+  );
+
+test("one connection reads and one writes, for as long as the file is open", async () => {
+  const reading = await doors().getConnection();
+  await write("a");
+  const writing = doors().connections["writer"];
+  expect(writing).toBeDefined();
+  expect(writing).not.toBe(reading);
+  await write("b");
+  await shop.database.models.Setting.findAll();
+  expect(doors().connections["writer"]).toBe(writing);
+  expect(await doors().getConnection()).toBe(reading);
+  // Let go of, they stay open.
+  doors().releaseConnection(reading);
+  expect(await shop.database.models.Setting.count()).toBe(2);
+});
+
+test("how the columns are typed is asked of the file once, however often is read", async () => {
+  const read = () => shop.database.models.Setting.findAll();
+  const statements = await statementsOf(async () => {
+    for (let i = 0; i < 5; i += 1) await read();
+  });
+  expect(statements.filter((sql) => /FROM `settings`/u.test(sql))).toHaveLength(5);
+  expect(statements.filter((sql) => sql.startsWith("PRAGMA table_info")).length).toBeLessThanOrEqual(1);
+});
