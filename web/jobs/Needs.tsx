@@ -23,7 +23,7 @@ function Line({ needs, job }: { readonly needs: readonly Need[]; readonly job: s
       {step ? (
         <Link
           to={`/jobs/${job}/${step.check}`}
-          className="inline-flex min-h-8 items-center underline underline-offset-2"
+          className="inline-flex min-h-8 items-center underline underline-offset-2 max-lg:min-h-11"
         >
           {words}
         </Link>
