@@ -9,8 +9,8 @@ export interface Classes {
   /** Where the chances of a class begin among {@link chances}: one for each outcome, worked out when first asked for. */
   readonly rowOf: (at: number) => number;
   readonly chances: Float64Array;
-  /** One fault for each that acts in a class, and that none of the others hides. */
-  readonly acting: (at: number) => readonly number[];
+  /** Those of some faults that act on it, and that none of the others hides. */
+  readonly actingAmong: (there: readonly number[]) => readonly number[];
 }
 
 /** Partitions of a model by what its faults do: variables to which the same faults do alike share one. */
@@ -50,19 +50,17 @@ function build(model: Model, variable: Variable, settings: readonly Setting[]): 
   const outcomes = variable.outcomes.length;
   const chances = new Float64Array(partition.count * outcomes);
   const known = new Uint8Array(partition.count);
-  const acting = (at: number) => {
-    const there = membersOfClass(partition, at);
-    return there.filter((fault) => effects.byFault[fault] && !there.some((by) => hiding.has(by * n + fault)));
-  };
+  const actingAmong = (there: readonly number[]) =>
+    there.filter((fault) => effects.byFault[fault] && !there.some((by) => hiding.has(by * n + fault)));
   const rowOf = (at: number) => {
     const row = at * outcomes;
     if (known[at] === 0) {
-      chances.set(outcomesOf(effects, acting(at)), row);
+      chances.set(outcomesOf(effects, actingAmong(membersOfClass(partition, at))), row);
       known[at] = 1;
     }
     return row;
   };
-  return { partition, outcomes, rowOf, chances, acting };
+  return { partition, outcomes, rowOf, chances, actingAmong };
 }
 
 /** Classes depend on model, variable and settings alone: worked out once each. */

@@ -84,7 +84,8 @@ function build(
   };
   const tableOf = (at: number): Float64Array => {
     const [x, y] = classesAt(at);
-    const [acting, actingToo] = [first.acting(x), second.acting(y)];
+    const there = membersOfClass(partition, at);
+    const [acting, actingToo] = [first.actingAmong(there), second.actingAmong(there)];
     const shared = acting.filter((fault) => tied[fault] && actingToo.includes(fault));
     const [row, rowToo] = [first.rowOf(x), second.rowOf(y)];
     const table = new Float64Array(height * width);

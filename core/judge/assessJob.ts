@@ -31,7 +31,6 @@ import { allOpenProved, measuredOf } from "../measure/winding/index.ts";
 import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
 import { hardFactOf, type HardFact } from "./hardFact.ts";
 import { carriedBy } from "./grounds.ts";
-import { isOpen } from "./need.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "../measure/index.ts";
 import { ranked, steadied, stepsIn } from "./steps.ts";
@@ -222,7 +221,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
 
   const awaited = [...answers].find(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch))?.[0];
   const needs = decidingNeeds({ job, epoch, ...weighed, awaited: awaited ? checkOf(awaited) : null });
-  const held = needs.some(isOpen);
+  const held = needs.some(({ holds }) => holds);
   const doubt = MOST_DOUBT[job.motor.consequence];
   const sure = action !== null && action.probability >= 1 - doubt;
   const likelyEnough = sure && action.unsafe === null && !held;
@@ -239,7 +238,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const decided = settled && action ? action.disposition : cleared ? "notMotor" : null;
   const proposals = decided && !cleared ? [] : proposed;
   // A check that a clearing waits for is made, however little it would tell.
-  const last = needs.find((need) => isOpen(need) && need.comes === "last")?.step;
+  const last = needs.find(({ holds, comes }) => holds && comes === "last")?.step;
   const next = decided ? (proposals[0] ?? null) : (nextForNeed(needs, sure) ?? proposals[0] ?? last ?? null);
 
   const found = experienceFor(job.limits, job.motor);

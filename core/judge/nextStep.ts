@@ -49,7 +49,7 @@ function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
     if (state === "rough") return { kind: "lookAtProof" };
     return state === "toDo" ? { kind: "run", minutes: asked - made } : { kind: "release" };
   }
-  const waiting = lines.find(({ state }) => state === "notRepeated");
+  const waiting = lines.find(({ state }) => state === "notRepeated" || state === "cannotTell");
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
   return madeSafeAt(job, epochOf(job), here, waiting.check)
     ? { kind: "check", check: waiting.check, repeats: true }

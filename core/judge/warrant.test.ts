@@ -6,6 +6,7 @@ import {
   HUB,
   job,
   lookedAndTurned,
+  measured,
   MILLIOHM,
   pairs,
   reading,
@@ -13,7 +14,7 @@ import {
 import { checkOf } from "../measure/index.ts";
 import type { CheckId, Family, Reading } from "../record/index.ts";
 import type { Action } from "./action.ts";
-import { weigh } from "./assessJob.ts";
+import { assessJob, weigh } from "./assessJob.ts";
 import type { HardFact } from "./hardFact.ts";
 import type { FaultBelief } from "./verdict.ts";
 import { decidingNeeds, nextForNeed, type DecidingNeed, type Seen } from "./warrant.ts";
@@ -96,17 +97,42 @@ describe("before anything inside a motor is opened or ordered", () => {
 describe("before electronics are condemned", () => {
   const motor = { action: doing("motor"), hardFact: null };
 
-  it("what they live on and every wire is read, from as likely as not on", () => {
+  it("what they live on and every wire is read, from one in four on", () => {
     const of = (chance: number) =>
       named(needs([], { ...motor, faults: likely("module", chance) }, "miniSplitDriver"));
-    expect(of(0.5)).toEqual(
+    expect(of(0.25)).toEqual(
       expect.arrayContaining([
         "the supply at its plug: open",
         "15 V at its plug: open",
         "every wire of its harness: open",
       ]),
     );
-    expect(of(0.49)).not.toContain("the supply at its plug: open");
+    expect(of(0.24)).not.toContain("the supply at its plug: open");
+  });
+
+  it("mains and command are read at the motor's own plug, in every family that has such electronics", () => {
+    for (const family of ["ecm", "ecmAirflow", "ecmSealed", "miniSplitDriver"] as const)
+      expect(named(needs([], { ...motor, faults: likely("module", 0.9) }, family)), family).toEqual(
+        expect.arrayContaining(["its mains: open", "the command at its own plug: open"]),
+      );
+  });
+
+  it("dead mains hold it up for as long as they are dead, however likely the electronics are", () => {
+    const fed = (volts: number) =>
+      needs(
+        [measured("power", "mains", "volts", volts)],
+        { ...motor, faults: likely("module", 0.98) },
+        "ecm",
+      );
+    const mains = (volts: number) => fed(volts).find(({ what }) => what === "its mains");
+    expect(mains(0)).toMatchObject({ state: "open", step: null });
+    expect(mains(240)).toMatchObject({ state: "met" });
+    const skipped = [skipOf("power")];
+    expect(
+      needs(skipped, { ...motor, faults: likely("module", 0.98) }, "ecm").find(
+        ({ what }) => what === "its mains",
+      ),
+    ).toMatchObject({ state: "leftOut" });
   });
 
   it("a wire by wire look is asked where the answer comes back through the same cable, and nowhere else", () => {
@@ -132,6 +158,33 @@ describe("before a motor is cleared", () => {
     const all = needs([], { ...routine, awaited: checkOf("winding") });
     expect(all.at(-1)).toMatchObject({ comes: "last", step: { check: "winding" } });
     expect(needs([], routine).some(({ comes }) => comes === "last")).toBe(false);
+  });
+});
+
+describe("a skip", () => {
+  const skips = (["mechanical", "frame", "winding", "backemf", "hall", "feed", "run"] as const).map(skipOf);
+
+  it("clears nothing: a copter with every check skipped is not sound, whatever brought it in", () => {
+    for (const complaint of ["routine", "noRun"] as const) {
+      const record = { ...job(skips, { motor: { ...HUB, family: "hobby" } }), complaint };
+      const { decided, headline, warrant } = assessJob(record);
+      expect([decided, headline], complaint).toEqual([null, "Not decided yet"]);
+      expect(warrant.filter(({ state }) => state === "leftOut")).toHaveLength(3);
+    }
+  });
+
+  it("of the pairs leaves an open delta winding possible: a routine check that spun equal is not passed", () => {
+    const record = job([...lookedAndTurned(), ...frameOpen(), skipOf("winding")], {
+      motor: { ...HUB, connection: "delta" },
+    });
+    const { decided, reason } = assessJob({ ...record, complaint: "routine" });
+    expect(decided).toBeNull();
+    expect(reason).toMatch(/three pairs: left out\. Nothing is cleared on a skip\.$/u);
+  });
+
+  it("holds no work up that somebody goes on with, and is said", () => {
+    const all = needs([skipOf("frame")], { action: doing("rotor"), hardFact: null });
+    expect(all.find(({ state }) => state === "leftOut")).toMatchObject({ holds: false });
   });
 });
 

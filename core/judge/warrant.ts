@@ -22,7 +22,8 @@ import type { CheckId, JobRecord } from "../record/index.ts";
 import { worksOn, type Action } from "./action.ts";
 import { isFounded, restsOn, seenToFail } from "./grounds.ts";
 import type { HardFact } from "./hardFact.ts";
-import type { Need } from "./need.ts";
+import { isOpen, type Need } from "./need.ts";
+import { proofLines } from "./proofLines.ts";
 import { againFor, mendingFor, proposal, whole, type Step } from "./steps.ts";
 import type { NextCheck } from "./nextCheck.ts";
 import type { FaultBelief } from "./verdict.ts";
@@ -31,6 +32,8 @@ import type { FaultBelief } from "./verdict.ts";
 export interface DecidingNeed extends Need {
   /** Why it is not decided yet, in a sentence. */
   readonly sentence: string;
+  /** Nothing is decided while it stands so: it is open, or it was left out and nothing may be said on a skip. */
+  readonly holds: boolean;
   /** It holds up whatever leads, and not only what is likely enough. */
   readonly always: boolean;
   /** Its reading is next: at once, once something is likely enough, when nothing else tells more, or as it tells. */
@@ -56,8 +59,8 @@ export interface Seen {
   readonly awaited: CheckDefinition | null;
 }
 
-/** From this chance on a fault is one that work is decided for. */
-const DECIDED_FOR = 0.5;
+/** From this chance on a fault is one that work is decided for: several may share one cure. Judgement. */
+const DECIDED_FOR = 0.25;
 
 /** Whether these findings meet what is wanted. */
 export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean =>
@@ -99,10 +102,11 @@ function needOf(wanted: Wanted, seen: Seen): Need | null {
   if (isMet(wanted, findings) || (orHardFact && hardFact)) return { ...need, state: "met" };
   if (isLeftOut(seen, check.id, anyOf)) return { ...need, state: "leftOut" };
   const step = readingOf(wanted, check, steps);
+  const said = findings.some(({ variable }) => anyOf.includes(variable));
   const blunt = findings.find(
     ({ variable, ableMeter }) => anyOf.includes(variable) && ableMeter !== undefined,
   );
-  return step || once ? { ...need, state: "open", step, ableMeter: blunt?.ableMeter ?? null } : null;
+  return step || once || said ? { ...need, state: "open", step, ableMeter: blunt?.ableMeter ?? null } : null;
 }
 
 /** What the cures of an action want, and the faults that it is decided for; what clears the motor wants its body read. */
@@ -124,9 +128,8 @@ const isAlong = (answers: Seen["answers"]) => [...answers.keys()].some((id) => c
 const isFed = (answers: Seen["answers"]) =>
   isAlong(answers) || [...answers.keys()].some((id) => checkOf(id).looksAt === "source");
 
-const open = (what: string, sentence: string, step: NextCheck | null): Need & { sentence: string } => ({
-  ...{ what, why: sentence, sentence, step, state: "open", ableMeter: null },
-});
+const open = (what: string, sentence: string, step: NextCheck | null) =>
+  ({ what, why: sentence, sentence, step, state: "open", holds: true, ableMeter: null }) as const;
 
 /** Our own set-up in doubt. Read with other leads and still in doubt, only what rests on them is held up: mending decides nothing. */
 function ofSetUp({ setupDoubt, steps, action, faults, findings }: Seen): DecidingNeed[] {
@@ -175,6 +178,19 @@ function ofGrounds(seen: Seen, what: string): DecidingNeed[] {
   ];
 }
 
+/** After a repair: a repeat that would have read the same with the fault still there proves nothing, and one that departs less. */
+function ofRepeats({ job, epoch, action }: Seen): DecidingNeed[] {
+  if (epoch === 0) return [];
+  const nothing = action?.cures.length === 0;
+  return proofLines(job, epoch).flatMap(({ check, before, state, doubt }): DecidingNeed[] => {
+    if (state !== "cannotTell" && !(nothing && state === "stillDeparts")) return [];
+    const sentence = doubt ? `Not proved: ${doubt}.` : "Not proved: it departs still.";
+    return [
+      { ...open(lowerFirst(before), sentence, whole(checkOf(check), false)), always: true, comes: "atOnce" },
+    ];
+  });
+}
+
 /** A motor is cleared by what fails outside it, by running well, or by a trouble that was looked for and did not show. */
 function ofClearing(seen: Seen): DecidingNeed[] {
   const { action, complained, answers, faults, findings, awaited } = seen;
@@ -208,17 +224,26 @@ export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
       return need ? [need] : [];
     });
   const declared = asked(wantedFor(seen)).toSorted((a, b) => Number(isLong(a)) - Number(isLong(b)));
+  // Nothing is opened or ordered for: what clears the motor is read, unless something outside was seen to fail.
+  const clears = action !== null && !worksOn(action) && !seenToFail(action, seen.faults, seen.findings);
   const first = [...new Set(declared.flatMap(({ step }) => (step ? [lowerFirst(step.title)] : [])))];
   return [
     ...asked(AT_ALL).map((need): DecidingNeed => ({
       ...need,
-      ...{ sentence: need.why, always: true, comes: "asItTells" },
+      ...{ sentence: need.why, holds: isOpen(need), always: true, comes: "asItTells" },
     })),
     ...ofSetUp(seen),
     ...ofBegun(seen),
+    ...ofRepeats(seen),
     ...declared.map((need): DecidingNeed => ({
       ...need,
-      sentence: `${fits} fits, but first: ${first.join(" and ")}.`,
+      sentence:
+        need.state === "leftOut"
+          ? `${fits} fits, but ${need.what}: left out. Nothing is cleared on a skip.`
+          : first.length > 0
+            ? `${fits} fits, but first: ${first.join(" and ")}.`
+            : `${fits} fits, but what was read of ${need.what} is to be put right first.`,
+      holds: isOpen(need) || (need.state === "leftOut" && clears),
       ...{ always: false, comes: "onceSure" },
     })),
     ...ofGrounds(seen, fits),
@@ -229,8 +254,7 @@ export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
 /** The reading that a need makes the next one, whatever else would tell more. */
 export function nextForNeed(needs: readonly DecidingNeed[], sure: boolean): NextCheck | null {
   const found = needs.find(
-    ({ state, step, comes }) =>
-      state === "open" && step && (comes === "atOnce" || (comes === "onceSure" && sure)),
+    ({ holds, step, comes }) => holds && step && (comes === "atOnce" || (comes === "onceSure" && sure)),
   );
   return found?.step ?? null;
 }

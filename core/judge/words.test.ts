@@ -6,7 +6,7 @@ import { headlineOf, reasonOf } from "./words.ts";
 
 const need = (sentence: string, part: Partial<DecidingNeed> = {}): DecidingNeed => ({
   ...{ what: "it", why: sentence, sentence, state: "open", step: null, ableMeter: null },
-  ...{ always: false, comes: "asItTells" },
+  ...{ always: false, comes: "asItTells", holds: true },
   ...part,
 });
 const action = (part: Partial<Action> = {}) =>
@@ -28,7 +28,10 @@ describe("the reason of a verdict", () => {
   });
 
   it("is never what was met, or was left out with a reason", () => {
-    const needs = [need("Met.", { state: "met", always: true }), need("Left out.", { state: "leftOut" })];
+    const needs = [
+      need("Met.", { state: "met", always: true, holds: false }),
+      need("Left out.", { state: "leftOut", holds: false }),
+    ];
     expect(reason(needs)).toMatch(/^Replace the bearings: 95 % that it is enough/u);
   });
 

@@ -4,7 +4,6 @@ import type { HardFact } from "./hardFact.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, type Disposition, type Family } from "../record/index.ts";
 import type { Action } from "./action.ts";
-import { isOpen } from "./need.ts";
 import type { FaultBelief } from "./verdict.ts";
 import type { DecidingNeed } from "./warrant.ts";
 
@@ -19,7 +18,7 @@ export function reasonOf(
   doubt: number,
 ): string {
   if (hardFact) return hardFact.sentence;
-  const held = needs.filter(isOpen);
+  const held = needs.filter(({ holds }) => holds);
   const always = held.find((need) => need.always);
   if (always) return always.sentence;
   if (!action) return "What fits best is something that these checks cannot see.";

@@ -1,8 +1,13 @@
 import type { Variable } from "../inference/index.ts";
 import {
+  COMMAND_IN,
+  DIRECT,
+  DRIVER_COMMAND,
   DRIVER_SUPPLY,
   FIFTEEN_VOLTS,
   HARNESS_WIRES,
+  MAINS,
+  MOTOR_24,
   SISTER_AGAIN,
   TROUBLE_AGAIN,
   UNPLUGGED,
@@ -87,9 +92,21 @@ export const LOOKED_INTO: readonly Wanted[] = [
   wanted([BURNT], { what: "the colour of its windings", why: INSIDE_WHY }),
 ];
 
+/** Common practice: what has no mains is dead whatever is in it, and what had too much is dead of that. */
+const MAINS_READ = wanted([MAINS], {
+  what: "its mains",
+  why: "Mains that are dead or out of their band look like dead electronics: they are read, and right, before anything is condemned.",
+  says: "agrees",
+});
+
 const FED_WHY = "What its electronics live on is measured before they are condemned.";
 /** Before the electronics that a motor carries are condemned. Common practice. */
 export const ELECTRONICS_FED: readonly Wanted[] = [
+  MAINS_READ,
+  wanted([MOTOR_24, COMMAND_IN, DRIVER_COMMAND, DIRECT], {
+    what: "the command at its own plug",
+    why: "A sound motor that nobody commands does not answer: its command is read where it arrives before it is condemned.",
+  }),
   wanted([DRIVER_SUPPLY], { what: "the supply at its plug", why: FED_WHY }),
   wanted([FIFTEEN_VOLTS], { what: "15 V at its plug", why: FED_WHY }),
   // Its answer comes back through the same cable: one broken wire, and a sound driver is silent.
@@ -101,7 +118,8 @@ export const ELECTRONICS_FED: readonly Wanted[] = [
 ];
 
 /** Before a control board is condemned. Common practice. */
-export const WITHOUT_THE_FAN: readonly Wanted[] = [
+export const BEFORE_A_BOARD: readonly Wanted[] = [
+  MAINS_READ,
   wanted([UNPLUGGED], {
     what: "its supply without the fan",
     why: "A fan can pull its supply down: before the board is condemned it is read without it.",

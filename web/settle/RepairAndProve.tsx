@@ -21,7 +21,12 @@ const ANSWERS: Readonly<
   failed: { state: "departs", words: "Not cured: something still departs, or departs now." },
   open: { state: "cannotTell", words: "Not proved yet: repeat what departed." },
 };
-const MARKS = { cured: "agrees", stillDeparts: "departs", notRepeated: "toDo" } as const;
+const MARKS = {
+  cured: "agrees",
+  stillDeparts: "departs",
+  notRepeated: "toDo",
+  cannotTell: "cannotTell",
+} as const;
 
 function ProofOfRepair() {
   const { id, record } = useOpenJob();
@@ -47,7 +52,8 @@ function ProofOfRepair() {
             <Mark state={MARKS[line.state]} />
             <span className="text-ink-2">{line.before}</span>
             <span>
-              {line.after ?? (
+              {line.after && <span className="block">{line.after}</span>}
+              {(line.state === "notRepeated" || line.state === "cannotTell") && (
                 <Link to={`/jobs/${id}/${line.check}`} className="font-semibold text-green underline">
                   Repeat: {CHECKS.find((check) => check.id === line.check)?.title.toLowerCase()}
                 </Link>

@@ -1,4 +1,4 @@
-import { WITHOUT_THE_FAN } from "../warrants.ts";
+import { BEFORE_A_BOARD } from "../warrants.ts";
 import type { Cure } from "./cure.ts";
 
 // What is done about what feeds, drives, calls and holds back a motor.
@@ -168,7 +168,7 @@ export const board: Cure = {
   half: false,
   readsAnew: false,
   aside: false,
-  decidedAfter: WITHOUT_THE_FAN,
+  decidedAfter: BEFORE_A_BOARD,
   orderedAfter: [],
   watch: null,
 };

@@ -8,12 +8,12 @@ import {
   type CheckState,
   type Finding,
 } from "../../check/index.ts";
-import { percentText } from "../../quantity/index.ts";
+import { percentText, quantityText, RESISTANCE, type Ohms } from "../../quantity/index.ts";
 import { balanceLimitOf, FAMILY_FACTS, pairName, PAIRS, type Sitting } from "../../record/index.ts";
 import { windingAt } from "../../pattern/index.ts";
 import { LOCATED, type PairOutcome } from "./faultTable.ts";
 import { imbalanceOf } from "./imbalance.ts";
-import type { MeasuredPairs } from "./measurePairs.ts";
+import { threeFinite, type MeasuredPairs } from "./measurePairs.ts";
 import { measuredOf, pairFits } from "./pairRecord.ts";
 import { fittingRows, honest, PLAIN, SHORT_NOTES } from "./pairWords.ts";
 import { WINDING_SLOTS } from "./slots.ts";
@@ -23,6 +23,19 @@ import { INWARD, PAIRS_AT_REST, STEADY, TIPS, WINDING_VARIABLES } from "./variab
 
 /** More rival rows than this say only that the meter is too coarse. */
 const MOST_RIVALS = 2;
+
+/** What tells equal pairs where a two-wire meter cannot. Common practice. */
+const ABLE_METER = "a four-wire meter, or a current forced through the pair";
+
+/** Near zero says nothing where the meter cannot tell half of a healthy pair from nothing: then it is no short. */
+function bluntSentence(measured: MeasuredPairs, healthy: Ohms | null): string | null {
+  const three = threeFinite(measured);
+  if (!three || healthy === null || !PAIRS.some((pair) => three[pair].state === "short")) return null;
+  const widest = Math.max(...PAIRS.map((pair) => three[pair].expanded));
+  return widest > healthy / 2
+    ? `This meter cannot tell a healthy pair from a short: ± ${quantityText(widest, RESISTANCE)} where ${quantityText(healthy, RESISTANCE)} is expected`
+    : null;
+}
 
 function pairsFinding(job: Sitting, epoch: number): Finding | null {
   const fits = pairFits(job, epoch);
@@ -52,6 +65,12 @@ function pairsFinding(job: Sitting, epoch: number): Finding | null {
       sentence: judged.sentence,
       departs: judged.departs,
       place: null,
+    };
+  const blunt = measured && bluntSentence(measured, job.motor.expected?.ohms ?? null);
+  if (blunt)
+    return {
+      ...{ check: "winding", variable: PAIRS_AT_REST.id, likelihood, sentence: blunt },
+      ...{ departs: false, place: null, ableMeter: ABLE_METER },
     };
   return {
     check: "winding",
@@ -157,11 +176,16 @@ export const windingCheck: CheckDefinition = {
     FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
   optional: () => false,
   answer: (sitting, epoch) => {
-    const findings = windingFindings(sitting, epoch);
-    const pairs = findings.find(({ variable }) => variable === PAIRS_AT_REST.id);
+    const found = windingFindings(sitting, epoch);
+    const pairs = found.find(({ variable }) => variable === PAIRS_AT_REST.id);
+    const state = stateOf(sitting, epoch, pairs);
+    const findings =
+      state === "cannotTell"
+        ? found.map((finding) => (finding === pairs ? { ...finding, ableMeter: ABLE_METER } : finding))
+        : found;
     return {
       findings,
-      state: stateOf(sitting, epoch, pairs),
+      state,
       note: noteOf(sitting, epoch),
       steps: stepsOf(sitting, epoch, findings),
       made: madeSteps(findings, [OTHER_METER_STEP, INWARD_STEP]),
