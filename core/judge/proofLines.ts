@@ -27,7 +27,7 @@ const likeliest = ({ likelihood }: Finding): string =>
   Object.entries(likelihood).reduce((best, one) => (one[1]! > best[1]! ? one : best))[0];
 
 /** Whether a repeat is of a meter that would have seen what departed. */
-export function isRuledOut(before: Finding, after: Finding): boolean {
+function isRuledOut(before: Finding, after: Finding): boolean {
   const best = Math.max(...Object.values(after.likelihood).map((one) => one ?? 0));
   return (after.likelihood[likeliest(before)] ?? 0) < RULED_OUT * best;
 }
