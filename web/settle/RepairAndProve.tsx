@@ -123,7 +123,6 @@ function Closing({ proved }: { readonly proved: boolean }) {
   );
 }
 
-/** From decision to closed: the work, its proof by reading and by running, the release, the closing. */
 /** Once a repair is recorded its proof comes in the place of the work: there it goes on, as soon as it is drawn. */
 function useGoingOnToProof(epoch: number): void {
   const before = useRef(epoch);
@@ -133,6 +132,7 @@ function useGoingOnToProof(epoch: number): void {
   }, [epoch]);
 }
 
+/** From decision to closed: the work, its proof by reading and by running, the release, the closing. */
 export default function RepairAndProve() {
   const { id, record, epoch, closed } = useOpenJob();
   useGoingOnToProof(epoch);
