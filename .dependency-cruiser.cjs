@@ -16,6 +16,7 @@ module.exports = {
       "node_modules/(react|express|sequelize|joi)|^(fs|path|http|os)$",
     ),
     forbid("the-engine-knows-no-motor", "^core/inference/", "^core/(?!inference/|quantity/)"),
+    forbid("a-family-knows-no-check", "^core/families/", "^core/(?!families/|record/|quantity/)"),
     forbid(
       "a-check-knows-no-fault",
       "^core/(check|pattern|measure)/",

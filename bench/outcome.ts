@@ -1,6 +1,7 @@
 import type { Action } from "#core/judge";
 import type { CureId } from "#core/known";
-import { FAMILY_FACTS, type Family } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
+import { type Family } from "#core/record";
 import { FAN_AILMENTS } from "./blower.ts";
 import { AILMENTS, OUTSIDE_BARE, type Ailment, type SimulatedMotor } from "./world.ts";
 

@@ -1,6 +1,7 @@
 import { findingsOf } from "#core/judge";
 import { PAIRS, PHASES, type CheckId, type Family } from "#core/record";
-import { MODULE_SLOTS, POWER_SLOTS } from "#core/measure/electronics";
+import { MODULE_SLOTS } from "#core/measure/module";
+import { POWER_SLOTS } from "#core/measure/power";
 import { HALL_WIRES } from "#core/measure/hall";
 import { idealFor, outcomeOf } from "./outcome.ts";
 import type { Technician } from "./technician.ts";

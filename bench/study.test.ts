@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { FAULT_IDS } from "#core/known";
-import { WITH_ELECTRONICS } from "#core/measure/electronics";
+import { WITH_ELECTRONICS } from "#core/families";
 import { chanceFrom } from "./chance.ts";
 import { outcomeOf } from "./outcome.ts";
 import { play, playOut, tally } from "./study.ts";

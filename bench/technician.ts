@@ -1,6 +1,5 @@
 import {
   epochOf,
-  FAMILY_FACTS,
   leftOutSlot,
   PAIRS,
   PHASES,
@@ -14,6 +13,7 @@ import {
   type Reading,
   type ReadingValue,
 } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { endsTooLow } from "#core/measure/frame";
 import { INSTRUMENT_TEMPLATES, reachOf, type Instrument } from "#core/quantity";
 import { HALL_WIRES } from "#core/measure/hall";

@@ -1,4 +1,5 @@
-import { FAMILY_FACTS, PHASES, type ByPhase, type Complaint, type Family, type Phase } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
+import { PHASES, type ByPhase, type Complaint, type Family, type Phase } from "#core/record";
 import {
   FAN_AILMENTS,
   FAN_COMPLAINTS,

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { diagramProblems } from "#core/measure/electronics";
+import { diagramProblems } from "#core/families";
 import { KV_CONVENTIONS } from "#core/quantity";
 import {
   CODE_SUBJECTS,

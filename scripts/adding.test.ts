@@ -104,13 +104,9 @@ describe("what compiles", () => {
     ).toEqual({});
   });
 
-  it("of a family that is only named is nothing before it has its facts, its scheme, its price and its chances", () => {
+  it("of a family that is only named is nothing before it has its object and its chances", () => {
     const found = refused({ "core/record/motor.ts": put("FAMILIES = [", '"oneMore", ') });
-    expect(found).toMatchObject({
-      "core/record/motor.ts": 1,
-      "core/measure/electronics/scheme.ts": 1,
-      "core/known/prices.ts": 1,
-    });
+    expect(found).toMatchObject({ "core/families/facts.ts": 1 });
     // Every fault says how common it is in it, by itself or by what holds of several families.
     for (const file of ["turning", "magnets", "chances"])
       expect(found[`core/known/faults/${file}.ts`], file).toBeGreaterThan(0);

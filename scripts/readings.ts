@@ -2,9 +2,10 @@ import { QUANTITIES, QUANTITY_NAMES, RESISTANCE, TEMPERATURE, type QuantityKind 
 import { isForeign, type Slot, type SlotForm } from "#core/check";
 import { CURE_IDS, cureFactsOf, FAULT_IDS, factsOf } from "#core/known";
 import { CHECKS } from "#core/measure";
-import { pointsOf, schemeOfFamily, WITH_ELECTRONICS } from "#core/measure/electronics";
+import { pointsOf, schemeOfFamily, WITH_ELECTRONICS } from "#core/families";
 import { RULES_VERSION } from "#core/judge";
-import { DISPOSITION_LABELS, FAMILIES, FAMILY_FACTS, type Motor } from "#core/record";
+import { DISPOSITION_LABELS, FAMILIES, type Motor } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 
 // What a program that follows the advice step by step has to know: every slot that may be written, and every name that an
 // answer may hold, with its words.

@@ -2,8 +2,8 @@
 // npm run study:blowers [-- MOTORS]
 import { writeFileSync } from "node:fs";
 import { format } from "prettier";
-import { WITH_ELECTRONICS } from "#core/measure/electronics";
-import { FAMILY_FACTS } from "#core/record";
+import { WITH_ELECTRONICS } from "#core/families";
+import { FAMILY_FACTS } from "#core/families";
 import { outcomeOf } from "#bench/outcome";
 import { referenceFrom } from "#bench/reference";
 import { play, tally, type Trial } from "#bench/study";

@@ -3,7 +3,7 @@
 // npm run unchanged -- write FILE [MOTORS]   npm run unchanged -- against FILE
 import { readFileSync, writeFileSync } from "node:fs";
 import { modelFor, RULES_VERSION, type MotorModel, type Verdict } from "#core/judge";
-import { WITH_ELECTRONICS } from "#core/measure/electronics";
+import { WITH_ELECTRONICS } from "#core/families";
 import { CONNECTIONS, FAMILIES, type Family } from "#core/record";
 import { play } from "#bench/study";
 

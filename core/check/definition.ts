@@ -1,7 +1,7 @@
 import type { Evidence, OutcomeOf, Variable } from "../inference/index.ts";
 import type { Minutes } from "../quantity/index.ts";
+import { FAMILY_FACTS } from "../families/index.ts";
 import {
-  FAMILY_FACTS,
   latestIn,
   isSkipSlot,
   leftOutSlot,

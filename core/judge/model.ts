@@ -11,7 +11,8 @@ import {
   type Kind,
 } from "../known/index.ts";
 import type { Actions, Model, Variable } from "../inference/index.ts";
-import { hallSpacingOf, type Motor } from "../record/index.ts";
+import { hallSpacingOf } from "../families/index.ts";
+import { type Motor } from "../record/index.ts";
 import { CHECKS } from "../measure/index.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */

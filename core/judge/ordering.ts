@@ -1,6 +1,7 @@
 import { cureFactsOf, isCure, type Question } from "../known/index.ts";
 import { checkOf } from "../measure/index.ts";
-import { epochOf, FAMILY_FACTS, latestIn, type JobRecord } from "../record/index.ts";
+import { epochOf, latestIn, type JobRecord } from "../record/index.ts";
+import { FAMILY_FACTS } from "../families/index.ts";
 import { whyNot, type Need } from "./need.ts";
 import { whole } from "./steps.ts";
 

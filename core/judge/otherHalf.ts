@@ -8,7 +8,8 @@ import {
   WHOLE_MOTOR,
   type CureId,
 } from "../known/index.ts";
-import { FAMILY_FACTS, type JobRecord } from "../record/index.ts";
+import { FAMILY_FACTS } from "../families/index.ts";
+import { type JobRecord } from "../record/index.ts";
 import { COME_BACK, ESCAPES, REWORK } from "./action.ts";
 import type { Verdict } from "./verdict.ts";
 

@@ -1,7 +1,8 @@
 import type { Finding } from "../check/index.ts";
 import { answerIn, CHECKS } from "../measure/index.ts";
 import { shareText } from "../quantity/index.ts";
-import { balanceLimitOf, type CheckId, type JobRecord } from "../record/index.ts";
+import { balanceLimitOf } from "../families/index.ts";
+import { type CheckId, type JobRecord } from "../record/index.ts";
 
 type ProofState = "cured" | "stillDeparts" | "notRepeated" | "cannotTell";
 

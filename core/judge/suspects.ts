@@ -1,6 +1,7 @@
 import type { Verdict } from "./verdict.ts";
 import { AROUND_A_FAN, ELSEWHERE, FAULT_IDS, factsOf, type FaultId } from "../known/index.ts";
-import { FAMILY_FACTS, type JobRecord } from "../record/index.ts";
+import { FAMILY_FACTS } from "../families/index.ts";
+import { type JobRecord } from "../record/index.ts";
 
 /** Whether nothing at all was found: no motor and nothing that feeds it is to blame. */
 export const isNothingWrong = ({ decided, cleared, action }: Verdict): boolean =>

@@ -1,15 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { FAMILIES } from "../record/index.ts";
-import { costOf, CURE_IDS, CURES, labour, paymentFor, termsOf, USUAL_HOURLY, USUAL_MOTOR } from "./index.ts";
+import { FAMILY_FACTS } from "#core/families";
+import { costOf, CURE_IDS, CURES, labour, paymentFor, termsOf, USUAL_HOURLY } from "./index.ts";
 
 describe("what a cure costs", () => {
   it("is an example where the shop says nothing, and says so", () => {
     expect(termsOf("motor", "hub")).toEqual({
-      price: USUAL_MOTOR.hub,
+      price: FAMILY_FACTS.hub.newCosts,
       days: CURES.motor.days,
       example: true,
     });
-    expect(termsOf("rotor", "hub").price).toBeCloseTo(0.4 * USUAL_MOTOR.hub, 9);
+    expect(termsOf("rotor", "hub").price).toBeCloseTo(0.4 * FAMILY_FACTS.hub.newCosts, 9);
     expect(termsOf("bearings", "traction")).toEqual(termsOf("bearings", "hobby"));
     // What needs no parts is no example that anybody should replace.
     expect(termsOf("settings", "hub")).toEqual({ price: 0, days: 0, example: false });

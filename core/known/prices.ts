@@ -1,20 +1,10 @@
+import { FAMILY_FACTS } from "../families/index.ts";
 import type { Minutes } from "../quantity/index.ts";
-import type { ByFamily, Family, Motor, PartTerms, PriceBook, Warranty } from "../record/index.ts";
+import type { Family, Motor, PartTerms, PriceBook, Warranty } from "../record/index.ts";
 import { cureFactsOf, type CureId } from "./cures/index.ts";
 
 /** What an hour at the bench costs where a shop says no other. An example. */
 export const USUAL_HOURLY = 54;
-/** What a new motor costs where a shop says no other. Examples. */
-export const USUAL_MOTOR: ByFamily<number> = {
-  hobby: 45,
-  hub: 190,
-  traction: 850,
-  ecm: 420,
-  ecmAirflow: 520,
-  ecmSealed: 480,
-  miniSplit: 210,
-  miniSplitDriver: 230,
-};
 
 /** A shop's prices, and what a warranty on the machine pays of them. */
 export interface Payment extends PriceBook {
@@ -42,7 +32,8 @@ function priceOf(cure: CureId, family: Family, book: PriceBook): KnownTerms {
   const own = cure === "motor" ? motor : book.parts?.[cure];
   if (own) return { ...own, example: false };
   const { parts, days } = cureFactsOf(cure);
-  const price = "each" in parts ? parts.each : parts.ofMotor * (motor?.price ?? USUAL_MOTOR[family]);
+  const price =
+    "each" in parts ? parts.each : parts.ofMotor * (motor?.price ?? FAMILY_FACTS[family].newCosts);
   return { price, days, example: price > 0 };
 }
 

@@ -5,13 +5,13 @@ import {
   DRIVER_COMMAND,
   DRIVER_SUPPLY,
   FIFTEEN_VOLTS,
-  HARNESS_WIRES,
   MAINS,
   MOTOR_24,
   SISTER_AGAIN,
   TROUBLE_AGAIN,
   UNPLUGGED,
-} from "../measure/electronics/index.ts";
+} from "../measure/power/index.ts";
+import { HARNESS_WIRES } from "../measure/module/index.ts";
 import { FRAME } from "../measure/frame/index.ts";
 import {
   BURNT,

@@ -7,13 +7,8 @@ import {
   type Actions,
   type CureSet,
 } from "../inference/index.ts";
-import {
-  DISPOSITION_LABELS,
-  FAMILY_FACTS,
-  type Decision,
-  type Disposition,
-  type Family,
-} from "../record/index.ts";
+import { DISPOSITION_LABELS, type Decision, type Disposition, type Family } from "../record/index.ts";
+import { FAMILY_FACTS } from "../families/index.ts";
 import { CURE_IDS, CURES, type CureId } from "./cures/index.ts";
 import { factsOf, type FaultId } from "./faults/index.ts";
 

@@ -7,7 +7,9 @@ import {
   type CheckDefinition,
   type Slot,
 } from "../check/index.ts";
-import { airCheck, moduleCheck, powerCheck } from "./electronics/index.ts";
+import { airCheck } from "./air/index.ts";
+import { moduleCheck } from "./module/index.ts";
+import { powerCheck } from "./power/index.ts";
 import { feedCheck } from "./feed/index.ts";
 import { frameCheck } from "./frame/index.ts";
 import { hallCheck } from "./hall/index.ts";

@@ -1,5 +1,5 @@
 import type { KvConvention, Ratio } from "../quantity/index.ts";
-import { FAMILY_FACTS, type Family, type Motor } from "./motor.ts";
+import type { Family } from "./motor.ts";
 
 /** A limit of the shop with the reason it gave itself. */
 export interface ShopLimit {
@@ -85,19 +85,7 @@ export interface ShopLimits {
 /** Limit on the deviation of a pair's volts per hertz from the mean, where a shop says no other. Common practice. */
 export const USUAL_SPIN_LIMIT: Ratio = 0.03;
 
-interface Judged {
-  readonly motor: Pick<Motor, "family" | "balanceLimit">;
-  readonly limits?: ShopLimits;
-}
-
-/** The limit on a pair's deviation in force: the motor's own, else the shop's for its family, else the usual. */
-export function balanceLimitOf({ motor, limits }: Judged): Ratio {
-  return (
-    motor.balanceLimit ?? limits?.balance?.[motor.family]?.limit ?? FAMILY_FACTS[motor.family].balanceLimit
-  );
-}
-
 /** The limit on a spun pair's deviation in force. */
-export function spinLimitOf({ limits }: Pick<Judged, "limits">): Ratio {
+export function spinLimitOf({ limits }: { readonly limits?: ShopLimits }): Ratio {
   return limits?.spin?.limit ?? USUAL_SPIN_LIMIT;
 }

@@ -8,11 +8,11 @@ import {
   DISPOSITION_LABELS,
   epochOf,
   EVENT_LABELS,
-  FAMILY_FACTS,
   type JobRecord,
   type Letterhead,
   type Release,
 } from "../record/index.ts";
+import { FAMILY_FACTS } from "../families/index.ts";
 import { costsOf, type Costs } from "./costs.ts";
 import { dayWords } from "./dayWords.ts";
 import { DISPOSITION_IN_PLAIN_WORDS } from "./customerWords.ts";

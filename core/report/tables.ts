@@ -14,8 +14,8 @@ import {
   temperatureText,
   type Ratio,
 } from "../quantity/index.ts";
+import { balanceLimitOf } from "../families/index.ts";
 import {
-  balanceLimitOf,
   epochOf,
   pairName,
   PAIRS,

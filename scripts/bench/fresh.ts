@@ -1,5 +1,5 @@
 import { assessJob } from "#core/judge";
-import { WITH_ELECTRONICS } from "#core/measure/electronics";
+import { WITH_ELECTRONICS } from "#core/families";
 import { FAMILIES, type Family, type JobRecord } from "#core/record";
 import { play } from "#bench/study";
 import { printTimes } from "./print.ts";

@@ -1,6 +1,6 @@
 import { type Transaction } from "sequelize";
 import { notOrderable, notReleasable } from "#core/judge";
-import { diagramProblems } from "#core/measure/electronics";
+import { diagramProblems } from "#core/families";
 import type {
   Correction,
   Entry,

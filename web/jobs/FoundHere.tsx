@@ -1,6 +1,7 @@
 import { experienceFor } from "#core/known";
 import { foundWords } from "#core/outcomes";
-import { FAMILY_FACTS, type Family } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
+import { type Family } from "#core/record";
 import { useFoundQuery, useLimitsQuery } from "../app/api.ts";
 
 /** What closed jobs of this model, or of this family where no model is known, turned out to have in this shop. */

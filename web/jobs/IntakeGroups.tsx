@@ -10,7 +10,6 @@ import {
   EVENT_LABELS,
   EVENTS,
   FAMILIES,
-  FAMILY_FACTS,
   HALL_SPACING_LABELS,
   HALL_SPACINGS,
   MAGNET_MATERIALS,
@@ -19,7 +18,8 @@ import {
   WARRANTY_LABELS,
   type Family,
 } from "#core/record";
-import { schemeOf } from "#core/measure/electronics";
+import { FAMILY_FACTS } from "#core/families";
+import { schemeOf } from "#core/families";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
 import { ChipField } from "../ui/ChipField.tsx";
 import { FormField } from "../ui/FormField.tsx";

@@ -5,7 +5,7 @@ import type { JobStep, JobView } from "#contract/jobs";
 import { keptVerdict, nextStepOf } from "#core/judge";
 import { CHECKS, checkOf } from "#core/measure";
 import type { CheckDefinition } from "#core/check";
-import { FAMILY_FACTS } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { lapsed, madeSafeAt, type Here } from "#core/measure/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
 import { WhoIsHere } from "../shell/Person.tsx";

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
-import { jobName, CONNECTION_LABELS, FAMILY_FACTS, type Motor } from "#core/record";
+import { jobName, CONNECTION_LABELS, type Motor } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { Header } from "../shell/Header.tsx";
 
 /** The header of a job: the motor, what is known of it at a glance, and its safety state. */

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { CheckDefinition } from "#core/check";
-import { FAMILY_FACTS, type JobRecord } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
+import { type JobRecord } from "#core/record";
 import { cautionsFor, isDone, madeSafe, runningWait } from "#core/measure/safety";
 import { useHere } from "../job/useHere.ts";
 import { usePhone } from "../job/usePhone.ts";

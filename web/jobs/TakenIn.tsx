@@ -6,7 +6,6 @@ import {
   CONNECTION_LABELS,
   CONSEQUENCE_LABELS,
   EVENT_LABELS,
-  FAMILY_FACTS,
   HALL_SPACING_LABELS,
   MOTOR_FIELD_LABELS,
   PHASES,
@@ -15,6 +14,7 @@ import {
   type IntakeChanges,
   type Motor,
 } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import {
   CURRENT,
   KV_CONVENTION_LABELS,

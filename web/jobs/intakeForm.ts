@@ -1,7 +1,7 @@
 import { uuidv7 } from "uuidv7";
 import { intakeSchema } from "#contract/jobSchemas";
 import type { MotorModel } from "#contract/shop";
-import { diagramProblems } from "#core/measure/electronics";
+import { diagramProblems } from "#core/families";
 import {
   CURRENT,
   parseQuantity,
@@ -16,8 +16,8 @@ import {
   type KvConvention,
   type QuantityKind,
 } from "#core/quantity";
+import { FAMILY_FACTS } from "#core/families";
 import {
-  FAMILY_FACTS,
   type Complaint,
   type Connection,
   type Consequence,

@@ -7,11 +7,11 @@ import {
   CONNECTION_LABELS,
   CONNECTIONS,
   FAMILIES,
-  FAMILY_FACTS,
   HALL_SPACING_LABELS,
   HALL_SPACINGS,
   MAGNET_MATERIALS,
 } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { sentenceOf, usePutModelMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { FormField } from "../ui/FormField.tsx";

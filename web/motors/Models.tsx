@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { MotorModel } from "#contract/shop";
-import { CONNECTION_LABELS, FAMILY_FACTS } from "#core/record";
+import { CONNECTION_LABELS } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { publishedOf } from "./published.ts";
 
 /** What kind of motor it is, in a line. */

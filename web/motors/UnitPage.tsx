@@ -6,10 +6,10 @@ import {
   jobName,
   CONNECTION_LABELS,
   DISPOSITION_LABELS,
-  FAMILY_FACTS,
   type Disposition,
   type Measured,
 } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { OneOf } from "../ui/Choice.tsx";
 import { FOLLOWED, type Followed } from "./quantities.ts";
 import { dayText } from "../ui/dates.ts";

@@ -1,5 +1,6 @@
 import { percentText, quantityText, RESISTANCE, uncertainText } from "#core/quantity";
-import { balanceLimitOf, pairName, PAIRS, type Pair } from "#core/record";
+import { balanceLimitOf } from "#core/families";
+import { pairName, PAIRS, type Pair } from "#core/record";
 import {
   compareSittings,
   imbalanceOf,

@@ -1,6 +1,7 @@
 import { useForm } from "react-hook-form";
 import { CURE_IDS, cureFactsOf, LEAST_KNOWN } from "#core/known";
-import { FAMILY_FACTS, type ExperienceOf, type ShopLimits } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
+import { type ExperienceOf, type ShopLimits } from "#core/record";
 import { sentenceOf, useLimitsQuery, useModelsQuery, usePutLimitsMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";

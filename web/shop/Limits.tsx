@@ -1,6 +1,7 @@
 import { useForm } from "react-hook-form";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
-import { FAMILIES, FAMILY_FACTS, USUAL_SPIN_LIMIT, type ShopLimits } from "#core/record";
+import { FAMILIES, USUAL_SPIN_LIMIT, type ShopLimits } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { useLimitsQuery, usePutLimitsMutation } from "../app/api.ts";
 import { FormField } from "../ui/FormField.tsx";
 import { resolverOf } from "../ui/formProblems.ts";

@@ -1,13 +1,7 @@
 import { limitsSchema } from "#contract/limitsSchema";
 import { CURE_IDS, cureFactsOf, termsOf, USUAL_HOURLY } from "#core/known";
-import {
-  FAMILIES,
-  FAMILY_FACTS,
-  type Family,
-  type Letterhead,
-  type PartTerms,
-  type PriceBook,
-} from "#core/record";
+import { FAMILIES, type Family, type Letterhead, type PartTerms, type PriceBook } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
 import { numberIn, type Problems } from "../ui/formProblems.ts";
 
 /** What a price is for: a new motor of a family, or the parts of a cure. */

@@ -1,13 +1,7 @@
 import { expose } from "comlink";
 import { assessJob, outlookOf, type NextCheck, type Outlook, type Verdict } from "#core/judge";
-import {
-  FAMILY_FACTS,
-  PHASES,
-  type CheckId,
-  type JobRecord,
-  type Reading,
-  type ReadingValue,
-} from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
+import { PHASES, type CheckId, type JobRecord, type Reading, type ReadingValue } from "#core/record";
 
 /** As often as an engine has to see a loop before it compiles it well. */
 const WARM_RUNS = 30;

@@ -1,4 +1,6 @@
-import { airflowOf, fanAt, fedAt, mainsBand, waitFor } from "#core/measure/electronics";
+import { airflowOf, fanAt } from "#core/measure/air";
+import { fedAt, mainsBand } from "#core/families";
+import { waitFor } from "#core/measure/safety";
 import { COUNT, quantityText, RESISTANCE, SPEED, VOLTAGE } from "#core/quantity";
 import { significant, type ResultLine, type Working } from "./working.ts";
 

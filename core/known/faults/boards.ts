@@ -1,5 +1,5 @@
+import { AIR_AFTER, FLASH } from "../../measure/air/index.ts";
 import {
-  AIR_AFTER,
   BOARD_OUT,
   CODE,
   COMMAND_IN,
@@ -10,16 +10,14 @@ import {
   DRIVER_SUPPLY,
   FEEDBACK,
   FIFTEEN_VOLTS,
-  FLASH,
-  HARNESS_WIRES,
   LINK,
   RUNS_ON,
   RUNS_ON_AGAIN,
-  SWITCHES,
   TESTER,
   TURNS,
   UNPLUGGED,
-} from "../../measure/electronics/index.ts";
+} from "../../measure/power/index.ts";
+import { HARNESS_WIRES, SWITCHES } from "../../measure/module/index.ts";
 import { withElectronics } from "./chances.ts";
 import { shows, type Fault } from "./fault.ts";
 import { cutsTheWayAt, onTwoDays, staysWithoutIt } from "./withElectronics.ts";

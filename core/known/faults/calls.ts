@@ -1,5 +1,5 @@
+import { AIR_PATH } from "../../measure/air/index.ts";
 import {
-  AIR_PATH,
   BOARD_OUT,
   CALLED,
   CODE,
@@ -11,7 +11,7 @@ import {
   TROUBLE,
   TROUBLE_AGAIN,
   TURNS,
-} from "../../measure/electronics/index.ts";
+} from "../../measure/power/index.ts";
 import { withElectronics } from "./chances.ts";
 import { shows, type Fault } from "./fault.ts";
 import { cutsTheWayAt, onTwoDays, staysWithoutIt } from "./withElectronics.ts";

@@ -1,19 +1,17 @@
+import { AIR_AFTER, AIR_PATH, FLASH } from "../../measure/air/index.ts";
 import {
-  AIR_AFTER,
-  AIR_PATH,
   CODE,
   DRIVER_SUPPLY,
   FEEDBACK,
   FIFTEEN_VOLTS,
-  FLASH,
-  MODULE_LOOK,
   ROCKS,
   RUNS_ON,
   RUNS_ON_AGAIN,
   TAPS,
   TEN_VOLTS,
   TESTER,
-} from "../../measure/electronics/index.ts";
+} from "../../measure/power/index.ts";
+import { MODULE_LOOK } from "../../measure/module/index.ts";
 import { TURN } from "../../measure/mechanical/index.ts";
 import { ELECTRONICS_FED } from "../warrants.ts";
 import { withElectronics } from "./chances.ts";

@@ -2,7 +2,8 @@ import { BURNT, COAST_DOWN, SHORT_DRAG, TURN, WIRES_SEEN } from "../../measure/m
 import { INWARD, PAIRS_AT_REST } from "../../measure/winding/index.ts";
 import { PAIRS_SPUN, SPIN_DRAG } from "../../measure/backemf/index.ts";
 import { RUN_GOOD } from "../../measure/run/index.ts";
-import { CODE, MODULE_LOOK, ROCKS } from "../../measure/electronics/index.ts";
+import { CODE, ROCKS } from "../../measure/power/index.ts";
+import { MODULE_LOOK } from "../../measure/module/index.ts";
 import { PACK } from "../../measure/feed/index.ts";
 import { everywhere } from "./chances.ts";
 import { alike, hides, shows, type Fault } from "./fault.ts";

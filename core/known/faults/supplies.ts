@@ -6,7 +6,6 @@ import {
   DRIVER_SUPPLY,
   FEEDBACK,
   FIFTEEN_VOLTS,
-  FLASH,
   LINK,
   MAINS,
   TAPS,
@@ -14,7 +13,8 @@ import {
   TROUBLE,
   TROUBLE_AGAIN,
   UNPLUGGED,
-} from "../../measure/electronics/index.ts";
+} from "../../measure/power/index.ts";
+import { FLASH } from "../../measure/air/index.ts";
 import { withElectronics } from "./chances.ts";
 import { shows, type Fault } from "./fault.ts";
 import { WAY, cutsTheWayAt, onTwoDays, silent, staysWithoutIt, stopsIt } from "./withElectronics.ts";

@@ -10,7 +10,7 @@ import {
 } from "../../measure/mechanical/index.ts";
 import { RUBBING } from "../../measure/feed/index.ts";
 import { NO_LOAD_CURRENT, RUN_GOOD } from "../../measure/run/index.ts";
-import { CODE, ROCKS } from "../../measure/electronics/index.ts";
+import { CODE, ROCKS } from "../../measure/power/index.ts";
 import { INSULATION } from "../../measure/insulation/index.ts";
 import { FRAME } from "../../measure/frame/index.ts";
 import { everywhere } from "./chances.ts";

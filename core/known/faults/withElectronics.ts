@@ -3,7 +3,6 @@ import {
   CALL_24,
   DIRECT,
   DIRECT_BOARD,
-  FLASH,
   LIMIT_24,
   MOTOR_24,
   SISTER,
@@ -13,7 +12,8 @@ import {
   TROUBLE,
   TROUBLE_AGAIN,
   TURNS,
-} from "../../measure/electronics/index.ts";
+} from "../../measure/power/index.ts";
+import { FLASH } from "../../measure/air/index.ts";
 import type { Variable } from "../../inference/index.ts";
 import { shows, type Showing } from "./fault.ts";
 

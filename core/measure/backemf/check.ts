@@ -13,15 +13,8 @@ import {
 import type { Evidence } from "../../inference/index.ts";
 import { agreementOf, windingAt } from "../../pattern/index.ts";
 import { percentText, quantityText, SPEED_CONSTANT } from "../../quantity/index.ts";
-import {
-  FAMILY_FACTS,
-  isSkipSlot,
-  latestIn,
-  pairName,
-  PAIRS,
-  spinLimitOf,
-  type Sitting,
-} from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { isSkipSlot, latestIn, pairName, PAIRS, spinLimitOf, type Sitting } from "../../record/index.ts";
 import { constantFinding, sisterFinding } from "./constantFindings.ts";
 import { pairFits, PAIRS_AT_REST, type PairOutcome } from "../winding/index.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";

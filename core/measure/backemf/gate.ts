@@ -1,6 +1,7 @@
 import type { Rpm, RpmPerVolt } from "../../quantity/index.ts";
 import { chosen } from "../../check/index.ts";
-import { FAMILY_FACTS, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { quantitiesIn, type Sitting } from "../../record/index.ts";
 import { BACKEMF_SLOTS } from "./slots.ts";
 import { spinGate, type SpinGate } from "./spinGate.ts";
 

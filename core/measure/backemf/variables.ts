@@ -1,5 +1,6 @@
 import { FELT, TYPED } from "../../check/index.ts";
 import { variable } from "../../inference/index.ts";
+import { SPUN_OUTCOMES } from "./spunTable.ts";
 
 /**
  * What the spin says. Outcomes from ordinary to dominant; the leak is the false-alarm rate of a careful person with sound
@@ -9,17 +10,7 @@ import { variable } from "../../inference/index.ts";
 export const PAIRS_SPUN = variable({
   id: "spun",
   title: "Three pairs spun",
-  outcomes: [
-    "equal",
-    "turnsStar",
-    "turnsDelta",
-    "limbGone",
-    "reversedDelta",
-    "erratic",
-    "pairShorted",
-    "twoFloating",
-    "allFloating",
-  ],
+  outcomes: SPUN_OUTCOMES,
   leak: { turnsStar: 0.003, turnsDelta: 0.003, erratic: 0.006, twoFloating: 0.003, allFloating: 0.003 },
   leakReason: "a drill that slips, a clip half on",
   slip: TYPED,

@@ -10,7 +10,8 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { percentText, quantityText, VOLTAGE, type Ratio, type Volts } from "../../quantity/index.ts";
-import { FAMILY_FACTS, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { quantitiesIn, type Sitting } from "../../record/index.ts";
 import { FEED_SLOTS } from "./slots.ts";
 import { COMMAND, FEED_VARIABLES, PACK, RUBBING, SETTINGS } from "./variables.ts";
 

@@ -9,7 +9,8 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { quantityText, reachOf, RESISTANCE, type Ohms } from "../../quantity/index.ts";
-import { FAMILY_FACTS, latestIn, PHASES, type Phase, type Sitting } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { latestIn, PHASES, type Phase, type Sitting } from "../../record/index.ts";
 import { FRAME_SLOTS } from "./slots.ts";
 import { FRAME, FRAME_VARIABLES } from "./variables.ts";
 

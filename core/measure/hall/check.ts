@@ -12,8 +12,6 @@ import {
 import { quantityText, VOLTAGE, type Volts } from "../../quantity/index.ts";
 import {
   isSkipSlot,
-  FAMILY_FACTS,
-  hallSpacingOf,
   inOrder,
   latestIn,
   quantitiesIn,
@@ -21,6 +19,7 @@ import {
   type Reading,
   type Sitting,
 } from "../../record/index.ts";
+import { FAMILY_FACTS, hallSpacingOf } from "../../families/index.ts";
 import { levelsAnswer, oddOneOut, supplyAnswer, USUAL_SUPPLY } from "./levels.ts";
 import { motorSensorFindings } from "./motorSensors.ts";
 import { HALL_SLOTS, HALL_WIRES, RESOLVER_SLOTS } from "./slots.ts";

@@ -10,7 +10,8 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { quantityText, RESISTANCE, type Celsius, type Ohms, type Volts } from "../../quantity/index.ts";
-import { FAMILY_FACTS, latestIn, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { latestIn, quantitiesIn, type Sitting } from "../../record/index.ts";
 import {
   insulationAt40,
   INSULATION_REFERENCE,

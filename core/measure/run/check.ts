@@ -18,7 +18,8 @@ import {
   type QuantityName,
   type Watts,
 } from "../../quantity/index.ts";
-import { FAMILY_FACTS, latestIn, PHASES, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { latestIn, PHASES, quantitiesIn, type Sitting } from "../../record/index.ts";
 import {
   connectorAnswer,
   CONNECTOR_HEAT,

@@ -1,6 +1,7 @@
-import { LEAST_WAIT } from "../electronics/fans.ts";
+import { LEAST_WAIT } from "./wait.ts";
 import type { Minutes } from "../../quantity/index.ts";
-import { FAMILIES, FAMILY_FACTS, type ByFamily, type Family, type Motor } from "../../record/index.ts";
+import { FAMILIES, type ByFamily, type Family, type Motor } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
 
 export interface Caution {
   readonly id: CautionId;

@@ -1,5 +1,5 @@
 import { choiceSlot, measuredSlot, noteSlot, type CheckDefinition, type Slot } from "../../check/index.ts";
-import { waitFor } from "../electronics/fans.ts";
+import { waitFor } from "./wait.ts";
 import { CAPACITANCE, RESISTANCE, VOLTAGE, type Minutes } from "../../quantity/index.ts";
 import { latestIn, type CheckId, type Reading, type Sitting } from "../../record/index.ts";
 import { CAUTIONS, cautionsFor, type Caution } from "./cautions.ts";

@@ -2,3 +2,4 @@
 export * from "./cautions.ts";
 export * from "./check.ts";
 export { POWERED } from "./powered.ts";
+export * from "./wait.ts";

@@ -9,7 +9,8 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { percentText, quantityText, RESISTANCE, type Ohms } from "../../quantity/index.ts";
-import { balanceLimitOf, FAMILY_FACTS, pairName, PAIRS, type Sitting } from "../../record/index.ts";
+import { balanceLimitOf, FAMILY_FACTS } from "../../families/index.ts";
+import { pairName, PAIRS, type Sitting } from "../../record/index.ts";
 import { windingAt } from "../../pattern/index.ts";
 import { LOCATED, type PairOutcome } from "./faultTable.ts";
 import { imbalanceOf } from "./imbalance.ts";

@@ -1,9 +1,8 @@
 import { remembered, type Kept } from "../../check/index.ts";
 import type { ScalePrior } from "../../pattern/index.ts";
 import type { Instrument } from "../../quantity/index.ts";
+import { balanceLimitOf, FAMILY_FACTS } from "../../families/index.ts";
 import {
-  balanceLimitOf,
-  FAMILY_FACTS,
   latestIn,
   PAIRS,
   quantitiesIn,

@@ -1,6 +1,7 @@
 import { choiceSlot, measuredSlot, type Plausible, type Slot } from "../../check/index.ts";
 import { CURRENT, RESISTANCE, TEMPERATURE, VOLTAGE } from "../../quantity/index.ts";
-import { FAMILY_FACTS, pairName, PAIRS, type Pair } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { pairName, PAIRS, type Pair } from "../../record/index.ts";
 
 /** A pair this many times above or below what the motor should read asks whether the unit is right. Bench judgement. */
 const FAR_OFF = 60;

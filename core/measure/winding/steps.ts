@@ -1,6 +1,7 @@
 import { openSteps, type CheckAnswer, type DeclaredStep, type Finding } from "../../check/index.ts";
 import { canMeasure, type Instrument } from "../../quantity/index.ts";
-import { balanceLimitOf, FAMILY_FACTS, PAIRS, type Sitting } from "../../record/index.ts";
+import { balanceLimitOf, FAMILY_FACTS } from "../../families/index.ts";
+import { PAIRS, type Sitting } from "../../record/index.ts";
 import { canDecide } from "./canDecide.ts";
 import { imbalanceOf } from "./imbalance.ts";
 import { measuredOf, windingInstrument } from "./pairRecord.ts";

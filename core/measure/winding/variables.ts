@@ -1,5 +1,6 @@
 import { TYPED } from "../../check/index.ts";
 import { variable } from "../../inference/index.ts";
+import { PAIR_OUTCOMES } from "./faultTable.ts";
 
 /**
  * What the pairs at rest say. Outcomes from ordinary to dominant; the leak is the false-alarm rate of a careful person with sound
@@ -29,22 +30,7 @@ export const STEADY = variable({
 export const PAIRS_AT_REST = variable({
   id: "pairs",
   title: "Three pairs",
-  outcomes: [
-    "balanced",
-    "shifted",
-    "turnsStar",
-    "turnsDelta",
-    "pathStar",
-    "pathDelta",
-    "jointSeries",
-    "jointDelta",
-    "erratic",
-    "limbOpenDelta",
-    "pairShorted",
-    "allShort",
-    "twoOpen",
-    "allOpen",
-  ],
+  outcomes: PAIR_OUTCOMES,
   leak: { shifted: 0.01, jointSeries: 0.006, turnsStar: 0.003, turnsDelta: 0.003, erratic: 0.004 },
   leakReason: "a finger on a probe, a clip half on, a meter slip",
   slip: TYPED,

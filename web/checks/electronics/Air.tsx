@@ -1,4 +1,4 @@
-import { CFM_A_FLASH } from "#core/measure/electronics";
+import { CFM_A_FLASH } from "#core/measure/air";
 import { useOpenJob } from "../../job/openJob.ts";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";

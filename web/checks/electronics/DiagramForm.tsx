@@ -1,5 +1,5 @@
 import { FormProvider, useForm } from "react-hook-form";
-import type { Point } from "#core/measure/electronics";
+import type { Point } from "#core/families";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { FormField } from "../../ui/FormField.tsx";

@@ -1,4 +1,4 @@
-import { deadSlotsOf } from "#core/measure/electronics";
+import { deadSlotsOf } from "#core/measure/module";
 import { useKeysHere } from "../../job/keysHere.ts";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution } from "../../ui/Notice.tsx";

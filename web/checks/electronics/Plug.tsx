@@ -1,5 +1,5 @@
 import { upperFirst } from "#core/check";
-import type { Connector, Point } from "#core/measure/electronics";
+import type { Connector, Point } from "#core/families";
 
 /** The plug a point is probed at, its two pins marked; or the place in words. */
 export function Plug({

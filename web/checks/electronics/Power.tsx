@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { answersAsked, pointsOf, schemeOf } from "#core/measure/electronics";
+import { answersAsked } from "#core/measure/power";
+import { pointsOf, schemeOf } from "#core/families";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { isTyping } from "../../ui/isTyping.ts";

@@ -1,4 +1,5 @@
-import { lostOn, placeWords, readAt, type Point, type Way as WayOf } from "#core/measure/electronics";
+import { lostOn, placeWords, readAt } from "#core/measure/power";
+import { type Point, type Way as WayOf } from "#core/families";
 import { quantityText, VOLTAGE } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Mark } from "../../ui/Mark.tsx";

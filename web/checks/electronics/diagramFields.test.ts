@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { pointsOf, schemeOf } from "#core/measure/electronics";
+import { pointsOf, schemeOf } from "#core/families";
 import type { Motor } from "#core/record";
 import { HUB } from "../../../tests/jobs.ts";
 import { fieldsOfDiagram, readDiagram, type DiagramFields } from "./diagramFields.ts";

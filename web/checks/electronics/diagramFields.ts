@@ -1,5 +1,5 @@
 import { diagramSchema } from "#contract/motorSchema";
-import { diagramProblems, pointsOf, schemeOf, type Point } from "#core/measure/electronics";
+import { diagramProblems, pointsOf, schemeOf, type Point } from "#core/families";
 import { parseQuantity, VOLTAGE } from "#core/quantity";
 import type { Diagram, Motor } from "#core/record";
 import type { Problems } from "../../ui/formProblems.ts";

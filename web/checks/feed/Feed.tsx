@@ -7,6 +7,7 @@ import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { Findings } from "../entry/Findings.tsx";
 import { Mend } from "../entry/Mend.tsx";
 import { entrySlot } from "../entry/slots.ts";
+import { LiveFromHere } from "../entry/LiveFromHere.tsx";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
@@ -32,14 +33,12 @@ export function Feed() {
         opened, does the command follow, do the settings fit?
       </p>
       <ChooseOne check="feed" slot="rubbing" by={choosing} />
-      <div
-        role="note"
-        className="my-3 max-w-3xl border-l-4 border-red bg-sheet px-4 py-2.5 text-sm leading-snug"
-      >
-        <strong className="text-red">Live from here.</strong> Wheel lifted or propeller off, the machine held,
-        hands clear. A pack gives hundreds of amperes into a slipped probe: insulated tips, one hand. Above 60
-        V DC at full charge it is work for qualified people under local rules.
-      </div>
+      <LiveFromHere>
+        {" "}
+        Wheel lifted or propeller off, the machine held, hands clear. A pack gives hundreds of amperes into a
+        slipped probe: insulated tips, one hand. Above 60 V DC at full charge it is work for qualified people
+        under local rules.
+      </LiveFromHere>
       <AcrossTheBench entry={entry} />
       <ul className="mt-1 grid max-w-4xl gap-2" aria-label="Readings">
         {PACK.map((slot) => (

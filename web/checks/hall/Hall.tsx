@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { HALL_SIGNALS, HALL_WIRES, RESOLVER_SLOTS } from "#core/measure/hall";
-import { FAMILY_FACTS, hallSpacingOf, type JobRecord } from "#core/record";
+import { FAMILY_FACTS, hallSpacingOf } from "#core/families";
+import { type JobRecord } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { Caution } from "../../ui/Notice.tsx";

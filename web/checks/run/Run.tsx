@@ -12,6 +12,7 @@ import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { Findings } from "../entry/Findings.tsx";
 import { Mend } from "../entry/Mend.tsx";
 import { entrySlot } from "../entry/slots.ts";
+import { LiveFromHere } from "../entry/LiveFromHere.tsx";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
@@ -74,15 +75,12 @@ export function Run() {
         Either the motor is wrong or what feeds it. Swap each for one known to be good, one at a time, and
         measure on both sides of a connector.
       </p>
-      <div
-        role="note"
-        className="mb-3 max-w-3xl border-l-4 border-red bg-sheet px-4 py-2.5 text-sm leading-snug"
-      >
-        <strong className="text-red">Live from here.</strong> Clamp the motor, nothing on the shaft,
-        propellers off, hands clear; a fuse or a current-limited supply first. For the six readings the pack
-        is out and the capacitors are measured empty. Energised work is for qualified people under local
-        rules.
-      </div>
+      <LiveFromHere>
+        {" "}
+        Clamp the motor, nothing on the shaft, propellers off, hands clear; a fuse or a current-limited supply
+        first. For the six readings the pack is out and the capacitors are measured empty. Energised work is
+        for qualified people under local rules.
+      </LiveFromHere>
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
         <ChooseOne check="run" slot="runGood" by={choosing} />
         <ChooseOne check="run" slot="swap" by={choosing} />

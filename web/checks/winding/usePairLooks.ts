@@ -1,5 +1,6 @@
 import { JUDGEMENT_WORDS, percentText, quantityText, RESISTANCE, shareText } from "#core/quantity";
-import { balanceLimitOf, PAIRS, type Pair } from "#core/record";
+import { balanceLimitOf } from "#core/families";
+import { PAIRS, type Pair } from "#core/record";
 import { againstExpected, imbalanceOf, pairSittingOf, type MeasuredPair } from "#core/measure/winding";
 import { useOpenJob } from "../../job/openJob.ts";
 import type { ArcState } from "../drawing/WindingDrawing.tsx";

@@ -13,7 +13,7 @@ import {
 import type { Variable } from "../../inference/index.ts";
 import { quantityText, RESISTANCE, type Ohms } from "../../quantity/index.ts";
 import { latestIn, type Family, type Motor, type Sitting } from "../../record/index.ts";
-import { bareReason } from "./scheme.ts";
+import { bareReason } from "../../families/index.ts";
 import { MODULE_SLOTS } from "./slots.ts";
 import { HARNESS_WIRES, MODULE_LOOK, SWITCHES } from "./variables.ts";
 

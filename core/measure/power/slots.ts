@@ -1,5 +1,6 @@
-import { choiceSlot, measuredSlot, noteSlot } from "../../check/index.ts";
-import { COUNT, CURRENT, RESISTANCE, PRESSURE, VOLTAGE, type Volts } from "../../quantity/index.ts";
+import { choiceSlot, measuredSlot, noteSlot, type Slot } from "../../check/index.ts";
+import type { PointId } from "../../families/index.ts";
+import { VOLTAGE, type Volts } from "../../quantity/index.ts";
 import { CODE_SUBJECT_LABELS } from "../../record/index.ts";
 
 /** Read with power on: only once somebody has said that the work is theirs and how they stand. */
@@ -105,102 +106,4 @@ export const POWER_SLOTS = {
   }),
   code: choiceSlot("What the machine's code speaks of", { none: "No code", ...CODE_SUBJECT_LABELS }),
   codeShown: { ...noteSlot, label: "Code shown", name: "Code" },
-} as const;
-
-/** Harness, switches and module: locked out, waited out and measured dead. */
-export const MODULE_SLOTS = {
-  harness: choiceSlot("Harness, each wire end to end, each pin looked at", {
-    whole: "Whole",
-    broken: "Broken, burnt or pushed back",
-  }),
-  switches: choiceSlot("Jumper and speed switches against the maker's table, none midway", {
-    asTable: "As the table says",
-    differ: "They differ",
-  }),
-  moduleLook: choiceSlot("Module opened: limiter, capacitors, pins, smell", {
-    clean: "Clean",
-    burnt: "Burnt parts or pins",
-    limiterOpen: "Inrush limiter open",
-    liquid: "Liquid from capacitors",
-  }),
-  limiter: measuredSlot("Inrush limiter, cold, out of circuit on one side", RESISTANCE, {
-    name: "Limiter",
-    under: "cold, one leg free",
-    hint: "Ω, or O for open",
-    instrument: "ohms",
-    optional: true,
-    plausible: () => ({ least: 0.2, most: 200 }),
-  }),
-  limiterMarked: measuredSlot("Ohms marked on the limiter", RESISTANCE, {
-    name: "Marked ohms",
-    under: "on the limiter",
-    hint: "Ω at 25 °C",
-    canBeOpen: false,
-    optional: true,
-    plausible: () => ({ least: 0.5, most: 100 }),
-    refuse: (value) => (value > 0 ? null : "A limiter marked 0 Ω limits nothing: look again."),
-  }),
-  limiterAmperes: measuredSlot("Amperes marked on the limiter", CURRENT, {
-    name: "Marked amperes",
-    under: "on the limiter",
-    hint: "A, to order one alike",
-    optional: true,
-    plausible: () => ({ least: 0.5, most: 30 }),
-  }),
-  killer: choiceSlot("What killed it", {
-    bearing: "Worn bearing or locked rotor",
-    air: "Restricted air",
-    mains: "Mains too high, or a surge",
-    wet: "Water, no drip loop",
-    wrong: "Wrong jumper, plugged live, 24 V in the wrong place",
-    age: "Looked for all of these and found none",
-  }),
-  programmed: choiceSlot("The module to be fitted", {
-    thisModel: "Programmed for this model by its maker",
-    superseded: "The kind that the maker names in its place",
-    universal: "Universal or ordinary motor, as a bridge only",
-  }),
-} as const;
-
-/** What air can do, with covers on. */
-export const AIR_SLOTS = {
-  airPath: choiceSlot("Filter, duct, grilles, wheel, bracket", {
-    free: "A free way",
-    restricted: "Dirty, blocked or closed",
-  }),
-  flashes: measuredSlot("Flashes counted", COUNT, {
-    name: "Flashes",
-    under: "between two pauses",
-    hint: "one for each 100 CFM",
-    live: true,
-    plausible: () => ({ least: 0, most: 30 }),
-    refuse: (value) => (Number.isInteger(value) && value >= 0 ? null : "Flashes are counted whole."),
-  }),
-  demanded: measuredSlot("Airflow demanded", COUNT, {
-    name: "Demanded",
-    under: "by the machine's table",
-    hint: "CFM",
-    plausible: () => ({ least: 0, most: 5000 }),
-  }),
-  staticPressure: measuredSlot("Static pressure across the blower", PRESSURE, {
-    name: "Static pressure",
-    under: "supply side to return side",
-    live: true,
-    hint: "Pa, or inches as 0.5 in",
-    optional: true,
-    plausible: () => ({ least: 5, most: 600 }),
-  }),
-  staticMost: measuredSlot("Most static pressure, by the plate", PRESSURE, {
-    name: "Plate's most",
-    under: "of the machine",
-    hint: "Pa, or inches as 0.5 in",
-    optional: true,
-    plausible: () => ({ least: 20, most: 600 }),
-    refuse: (value) => (value > 0 ? null : "A plate allows more than nothing."),
-  }),
-  verified: choiceSlot(
-    "After fitting: airflow measured against the machine's table",
-    { asDemanded: "As demanded", low: "Below it" },
-    { live: true },
-  ),
-} as const;
+} as const satisfies Readonly<Record<PointId, Slot>> & Readonly<Record<string, Slot>>;

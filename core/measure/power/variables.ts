@@ -1,4 +1,4 @@
-import { FELT, SEEN, TYPED } from "../../check/index.ts";
+import { SEEN, TYPED } from "../../check/index.ts";
 import { variable, type Variable } from "../../inference/index.ts";
 
 /**
@@ -224,76 +224,4 @@ export const CODE = variable({
     supply: "the machine's code speaks of supply or fuse",
     air: "the machine's code speaks of airflow or a limit",
   },
-});
-
-export const HARNESS_WIRES = variable({
-  id: "harnessWires",
-  title: "Harness, wire by wire",
-  outcomes: ["whole", "broken"],
-  leak: { broken: 0.01 },
-  leakReason: "a probe beside its pin",
-  slip: SEEN,
-  words: {
-    whole: "every wire and pin of the harness is whole",
-    broken: "a wire or pin of the harness is broken",
-  },
-});
-
-export const SWITCHES = variable({
-  id: "switches",
-  title: "Jumper and speed switches",
-  outcomes: ["asTable", "differ"],
-  leak: { differ: 0.03 },
-  leakReason: "an installer's choice that works",
-  slip: SEEN,
-  words: { asTable: "set as the maker's table says", differ: "not set as the maker's table says" },
-});
-
-export const MODULE_LOOK = variable({
-  id: "moduleLook",
-  title: "The opened module",
-  outcomes: ["clean", "burnt", "limiterOpen", "liquid"],
-  leak: { burnt: 0.02, limiterOpen: 0.003, liquid: 0.003 },
-  leakReason: "boards darken with honest age",
-  slip: SEEN,
-  words: {
-    clean: "nothing burnt in the module",
-    burnt: "burnt parts or pins in the module",
-    limiterOpen: "the inrush limiter is open",
-    liquid: "capacitors have leaked",
-  },
-});
-
-export const AIR_PATH = variable({
-  id: "airPath",
-  title: "Filter, duct and wheel",
-  outcomes: ["free", "restricted"],
-  leak: { restricted: 0.05 },
-  leakReason: "no filter is ever quite clean",
-  slip: FELT,
-  words: { free: "the air has a free way", restricted: "the air is restricted" },
-});
-
-export const FLASH = variable({
-  id: "flash",
-  title: "Airflow flashed against demanded",
-  outcomes: ["agrees", "low", "none"],
-  leak: { low: 0.04, none: 0.01 },
-  leakReason: "a flash missed in counting",
-  slip: SEEN,
-  words: {
-    agrees: "flashes the airflow that is demanded",
-    low: "flashes less airflow than is demanded",
-    none: "its lamp flashes nothing",
-  },
-});
-
-export const AIR_AFTER = variable({
-  id: "airAfter",
-  title: "Airflow after fitting",
-  outcomes: ["asDemanded", "low"],
-  leak: { low: 0.04 },
-  leakReason: "a station read too near a bend",
-  slip: TYPED,
-  words: { asDemanded: "moves the air that is demanded", low: "moves less air than is demanded" },
 });

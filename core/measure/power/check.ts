@@ -22,9 +22,9 @@ import {
   type Motor,
   type Sitting,
 } from "../../record/index.ts";
-import { fedAt, type Fed } from "./bands.ts";
-import { pointsOf, schemeOf } from "./ownScheme.ts";
-import { bareReason, LINE_PAIRS, WITH_ELECTRONICS, type Point, type Way } from "./scheme.ts";
+import { fedAt, type Fed } from "../../families/index.ts";
+import { pointsOf, schemeOf } from "../../families/index.ts";
+import { bareReason, LINE_PAIRS, WITH_ELECTRONICS, type Point, type Way } from "../../families/index.ts";
 import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
 import type { FedVariable } from "./variables.ts";

@@ -11,7 +11,8 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { PRESSURE, quantityText } from "../../quantity/index.ts";
-import { FAMILY_FACTS, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import { quantitiesIn, type Sitting } from "../../record/index.ts";
 import { airflowOf } from "./fans.ts";
 import { AIR_SLOTS } from "./slots.ts";
 import { AIR_AFTER, AIR_PATH, FLASH } from "./variables.ts";

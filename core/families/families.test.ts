@@ -1,16 +1,13 @@
-import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { FAMILIES, FAMILY_FACTS } from "#core/record";
+import { FAMILIES } from "#core/record";
 import {
-  airflowOf,
+  FAMILY_FACTS,
   CONTROL_BAND,
-  fanAt,
   fedAt,
   mainsBand,
   pointsOf,
   schemeProblems,
   schemeOfFamily,
-  waitFor,
   WITH_ELECTRONICS,
 } from "./index.ts";
 
@@ -45,39 +42,6 @@ describe("between which voltages a point is fed", () => {
   it("refuses a voltage below nothing", () => {
     expect(() => fedAt(-1, CONTROL_BAND)).toThrow(RangeError);
     expect(() => fedAt(NaN, CONTROL_BAND)).toThrow(RangeError);
-  });
-});
-
-describe("air and waiting", () => {
-  it("is one flash for each 100 CFM (common practice), counted whole", () => {
-    expect(airflowOf(12)).toBe(1200);
-    expect(airflowOf(0)).toBe(0);
-    expect(() => airflowOf(1.5)).toThrow(RangeError);
-    expect(() => airflowOf(-1)).toThrow(RangeError);
-  });
-
-  it("follows the fan laws: at 1.25 of the speed 1.25, 1.5625 and 1.953 (any fan handbook)", () => {
-    const { flow, pressure, power } = fanAt(1.25);
-    expect([flow, pressure, power]).toEqual([1.25, 1.5625, expect.closeTo(1.953, 3)]);
-    expect(() => fanAt(0)).toThrow(RangeError);
-  });
-
-  it("is five minutes, and longer where the bleeder needs it: RC·ln(V/30)", () => {
-    expect(waitFor(null)).toBe(5);
-    // 1000 µF over 470 kΩ from 340 V: 470 s × ln(340/30) = 1141 s.
-    expect(waitFor({ farads: 1e-3, ohms: 470_000, volts: 340 })).toBe(20);
-    expect(waitFor({ farads: 1e-4, ohms: 100_000, volts: 340 })).toBe(5);
-    expect(waitFor({ farads: 1, ohms: 1e6, volts: 12 })).toBe(5);
-    expect(() => waitFor({ farads: 0, ohms: 1, volts: 1 })).toThrow(RangeError);
-    const some = fc.double({ min: 1e-5, max: 1e-2, noNaN: true });
-    fc.assert(
-      fc.property(some, some, (a, b) => {
-        const [less, more] = [Math.min(a, b), Math.max(a, b)];
-        const at = (farads: number) => waitFor({ farads, ohms: 2e5, volts: 340 });
-        expect(at(more)).toBeGreaterThanOrEqual(at(less));
-        expect(at(less)).toBeGreaterThanOrEqual(5);
-      }),
-    );
   });
 });
 

@@ -1,6 +1,8 @@
-import type { Volts } from "../../quantity/index.ts";
-import type { Diagram, Motor } from "../../record/index.ts";
-import { schemeOfFamily, THREE_LINES, type Point, type Scheme } from "./scheme.ts";
+import type { Volts } from "../quantity/index.ts";
+import type { Diagram, Motor } from "../record/index.ts";
+import { schemeOfFamily } from "./facts.ts";
+import { THREE_LINES } from "./points.ts";
+import type { Point, Scheme } from "./scheme.ts";
 
 /** Every point of a scheme, in order. */
 export const pointsOf = ({ ways }: Scheme): readonly Point[] => ways.flatMap(({ points }) => points);

@@ -1,17 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Diagram, Family, Motor, Reading } from "#core/record";
 import { choice, HUB, job, measured, reading } from "../../../tests/jobs.ts";
-import {
-  airCheck,
-  diagramProblems,
-  limiterOf,
-  moduleCheck,
-  pointsOf,
-  powerCheck,
-  schemeOfFamily,
-  schemeOf,
-  throttledOf,
-} from "./index.ts";
+import { diagramProblems, pointsOf, schemeOfFamily, schemeOf } from "../../families/index.ts";
+import { powerCheck } from "./index.ts";
 
 const of = (family: Family, rest: Partial<Motor> = {}): Motor => ({
   ...HUB,
@@ -148,53 +139,5 @@ describe("a supply of three lines", () => {
     expect(sentences([...pairsOfLines(401, 399, 402), volts("mains.leg2", 231)], THREE)[0]).toMatch(
       /within/u,
     );
-  });
-});
-
-describe("the inrush limiter", () => {
-  const ohms = (slot: string, value: number) =>
-    reading({ check: "module", slot, value: { kind: "ohms", ohms: value } });
-  const open = reading({ check: "module", slot: "limiter", value: { kind: "open" } });
-  const found = (...readings: readonly Reading[]) =>
-    moduleCheck
-      .answer(job(readings, { motor: of("ecm") }), 0)
-      .findings.map(({ likelihood, sentence }) => [Object.keys(likelihood)[0], sentence]);
-
-  it("is open above twice what is marked on it, and whole below", () => {
-    const state = (measuredOhms: number) =>
-      limiterOf(job([ohms("limiter", measuredOhms), ohms("limiterMarked", 10)]), 0)?.state;
-    expect(state(9)).toBe("whole");
-    expect(state(20)).toBe("whole");
-    expect(state(20.1)).toBe("open");
-    expect(limiterOf(job([]), 0)).toBeNull();
-  });
-
-  it("and the look into the module are one finding: the meter is believed over the eye", () => {
-    expect(found(open)).toEqual([["limiterOpen", "The inrush limiter is open"]]);
-    expect(found(open, choice("module", "moduleLook", "clean"))).toHaveLength(1);
-    expect(found(open, choice("module", "moduleLook", "burnt"))[0]![0]).toBe("burnt");
-    const whole = [ohms("limiter", 9), ohms("limiterMarked", 10)];
-    expect(found(...whole, choice("module", "moduleLook", "limiterOpen"))).toEqual([
-      ["clean", "Nothing burnt in the module. The inrush limiter reads 9 Ω, marked 10 Ω: whole"],
-    ]);
-    expect(found(...whole)).toEqual([]);
-  });
-});
-
-describe("static pressure", () => {
-  const pressures = (now: number, most: number) => [
-    measured("air", "staticPressure", "pascals", now),
-    measured("air", "staticMost", "pascals", most),
-  ];
-  it("above what the plate allows throttles the blower, whatever was seen", () => {
-    const outcome = (...readings: readonly Reading[]) =>
-      airCheck
-        .answer(job(readings, { motor: of("ecm") }), 0)
-        .findings.map(({ likelihood }) => Object.keys(likelihood)[0]);
-    expect(outcome(...pressures(200, 125))).toEqual(["restricted"]);
-    expect(outcome(...pressures(200, 125), choice("air", "airPath", "free"))).toEqual(["restricted"]);
-    expect(outcome(...pressures(100, 125))).toEqual(["free"]);
-    expect(outcome(...pressures(100, 125), choice("air", "airPath", "restricted"))).toEqual(["restricted"]);
-    expect(throttledOf(job(pressures(100, 125).slice(0, 1)), 0)).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import type { Volts } from "../../quantity/index.ts";
+import type { Volts } from "../quantity/index.ts";
 
 /** Between which voltages a point counts as fed. */
 export interface Band {

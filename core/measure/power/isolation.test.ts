@@ -13,15 +13,10 @@ import {
   BASIC,
 } from "../../../tests/jobs.ts";
 import { buildReport } from "../../report/index.ts";
-import {
-  airCheck,
-  answersAsked,
-  lostOn,
-  moduleCheck,
-  schemeOfFamily,
-  POWER_SLOTS,
-  powerCheck,
-} from "./index.ts";
+import { airCheck } from "../air/index.ts";
+import { answersAsked, lostOn, POWER_SLOTS, powerCheck } from "./index.ts";
+import { moduleCheck } from "../module/index.ts";
+import { schemeOfFamily } from "../../families/index.ts";
 
 const motor = (family: Family) => ({
   ...HUB,

@@ -1,0 +1,36 @@
+import { describe, expect, it } from "vitest";
+import type { Reading } from "#core/record";
+import { choice, HUB, job, reading } from "../../../tests/jobs.ts";
+import { limiterOf, moduleCheck } from "./index.ts";
+
+const ECM = { ...HUB, family: "ecm", connection: "unknown" } as const;
+
+describe("the inrush limiter", () => {
+  const ohms = (slot: string, value: number) =>
+    reading({ check: "module", slot, value: { kind: "ohms", ohms: value } });
+  const open = reading({ check: "module", slot: "limiter", value: { kind: "open" } });
+  const found = (...readings: readonly Reading[]) =>
+    moduleCheck
+      .answer(job(readings, { motor: ECM }), 0)
+      .findings.map(({ likelihood, sentence }) => [Object.keys(likelihood)[0], sentence]);
+
+  it("is open above twice what is marked on it, and whole below", () => {
+    const state = (measuredOhms: number) =>
+      limiterOf(job([ohms("limiter", measuredOhms), ohms("limiterMarked", 10)]), 0)?.state;
+    expect(state(9)).toBe("whole");
+    expect(state(20)).toBe("whole");
+    expect(state(20.1)).toBe("open");
+    expect(limiterOf(job([]), 0)).toBeNull();
+  });
+
+  it("and the look into the module are one finding: the meter is believed over the eye", () => {
+    expect(found(open)).toEqual([["limiterOpen", "The inrush limiter is open"]]);
+    expect(found(open, choice("module", "moduleLook", "clean"))).toHaveLength(1);
+    expect(found(open, choice("module", "moduleLook", "burnt"))[0]![0]).toBe("burnt");
+    const whole = [ohms("limiter", 9), ohms("limiterMarked", 10)];
+    expect(found(...whole, choice("module", "moduleLook", "limiterOpen"))).toEqual([
+      ["clean", "Nothing burnt in the module. The inrush limiter reads 9 Ω, marked 10 Ω: whole"],
+    ]);
+    expect(found(...whole)).toEqual([]);
+  });
+});

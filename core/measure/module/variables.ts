@@ -1,0 +1,40 @@
+import { SEEN } from "../../check/index.ts";
+import { variable } from "../../inference/index.ts";
+
+export const HARNESS_WIRES = variable({
+  id: "harnessWires",
+  title: "Harness, wire by wire",
+  outcomes: ["whole", "broken"],
+  leak: { broken: 0.01 },
+  leakReason: "a probe beside its pin",
+  slip: SEEN,
+  words: {
+    whole: "every wire and pin of the harness is whole",
+    broken: "a wire or pin of the harness is broken",
+  },
+});
+
+export const SWITCHES = variable({
+  id: "switches",
+  title: "Jumper and speed switches",
+  outcomes: ["asTable", "differ"],
+  leak: { differ: 0.03 },
+  leakReason: "an installer's choice that works",
+  slip: SEEN,
+  words: { asTable: "set as the maker's table says", differ: "not set as the maker's table says" },
+});
+
+export const MODULE_LOOK = variable({
+  id: "moduleLook",
+  title: "The opened module",
+  outcomes: ["clean", "burnt", "limiterOpen", "liquid"],
+  leak: { burnt: 0.02, limiterOpen: 0.003, liquid: 0.003 },
+  leakReason: "boards darken with honest age",
+  slip: SEEN,
+  words: {
+    clean: "nothing burnt in the module",
+    burnt: "burnt parts or pins in the module",
+    limiterOpen: "the inrush limiter is open",
+    liquid: "capacitors have leaked",
+  },
+});
