@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 /** Rooms that keep nothing from one test to the next: their tests share one loading of them. */
@@ -7,6 +8,8 @@ const testTimeout = 60_000;
 
 export default defineConfig({
   test: {
+    // The runner keeps one core for itself, which on two of them halves the work.
+    maxWorkers: availableParallelism(),
     projects: [
       {
         test: { name: "pure", include: [`${PURE}/**/*.test.{ts,tsx}`], isolate: false, testTimeout },

@@ -122,7 +122,11 @@ export function findingOf(findings: readonly Finding[], { id }: Variable): Findi
   return findings.find(({ variable }) => variable === id);
 }
 
-/** How likely a finding's readings are under an outcome, against the outcome that fits best; 0 where there is none. */
+/**
+ * How likely a finding's readings are under an outcome, against the outcome that fits best; 0 where there is none.
+ * @returns 0 to 1
+ * @example likelihoodOf(finding, "open") // 1 where the readings fit nothing better
+ */
 export function likelihoodOf<V extends Variable>(
   finding: Finding | undefined,
   outcome: OutcomeOf<V>,

@@ -55,7 +55,11 @@ interface Judged {
   readonly limits?: ShopLimits;
 }
 
-/** The limit on a pair's deviation in force: the motor's own, else the shop's for its family, else the usual. */
+/**
+ * The limit on a pair's deviation in force: the motor's own, else the shop's for its family, else the usual.
+ * @returns a share of the mean, above 0
+ * @example balanceLimitOf({ motor: { family: "hub", balanceLimit: null } }) // 0.05
+ */
 export function balanceLimitOf({ motor, limits }: Judged): Ratio {
   return (
     motor.balanceLimit ?? limits?.balance?.[motor.family]?.limit ?? FAMILY_FACTS[motor.family].balanceLimit

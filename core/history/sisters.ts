@@ -20,6 +20,7 @@ export const LEAST_FOR_SPREAD = 6;
  * What sound motors of a model differ by naturally, 19 times in 20, as a share of the value: learned from enough of them,
  * else the usual. It holds nothing of the meter: measured spread is a bound from above.
  * @param sound figures of sound motors of the model, finite and above 0
+ * @example naturalSpread("resistance", []) // 0.02
  */
 export function naturalSpread(what: keyof typeof NATURAL_SPREAD, sound: readonly number[]): Ratio {
   const learned = sound.length >= LEAST_FOR_SPREAD ? learnFrom(sound) : null;

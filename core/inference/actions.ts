@@ -86,7 +86,11 @@ export function askingsOf(actions: Actions, sets: FaultSets): Askings {
 
 const asked = new WeakMap<Inference, WeakMap<Actions, Float64Array>>();
 
-/** P(asking | evidence), in the order of the askings; worked out once for each inference. */
+/**
+ * P(asking | evidence), in the order of the askings; worked out once for each inference.
+ * @returns by asking; they add up to one
+ * @example askedShares(actions, inference).reduce((sum, share) => sum + share, 0) // 1
+ */
 export function askedShares(actions: Actions, inference: Inference): Float64Array {
   const byActions = asked.get(inference) ?? new WeakMap<Actions, Float64Array>();
   asked.set(inference, byActions);
@@ -148,7 +152,10 @@ export function leadingTypes(actions: Actions, inference: Inference, most: numbe
   };
 }
 
-/** Cures of a set that stands for named cures alone; null for the rest and where something has no cure. */
+/**
+ * Cures of a set that stands for named cures alone; null for the rest and where something has no cure.
+ * @example curesOf(cureSet([0, 2])) // [0, 2]
+ */
 export function curesOf(set: CureSet): readonly number[] | null {
   return set === REST || (set & NO_CURE) !== NOTHING ? null : curesOfSet(set);
 }

@@ -19,7 +19,10 @@ export function cureSet(cures: readonly number[]): CureSet {
 
 const known = new Map<CureSet, readonly number[]>();
 
-/** The numbers of the cures in a set, ascending; of what nothing cures there is none. Worked out once for each set. */
+/**
+ * The numbers of the cures in a set, ascending; of what nothing cures there is none. Worked out once for each set.
+ * @example curesOfSet(0b1010n) // [0, 2]
+ */
 export function curesOfSet(set: CureSet): readonly number[] {
   const found = known.get(set);
   if (found) return found;

@@ -64,6 +64,10 @@ function effectOf(
   );
 }
 
+/**
+ * Chances of an outcome or of one before it.
+ * @example cumulative([0.5, 0.25, 0.25]) // [0.5, 0.75, 1]
+ */
 export function cumulative(distribution: Distribution): number[] {
   let sum = 0;
   return distribution.map((p) => (sum += p));

@@ -66,6 +66,7 @@ function afterOutcome(
  * @param most beyond which nobody counts
  * @param chance of the course so far
  * @returns `most` + 1 chances that add up to at most one: what is missing takes longer, or is hardly possible
+ * @example readingsLeft(model, circumstances, actions, weighed, candidates, 0.9, 2) // [0.3, 0.5, 0.1]
  */
 export function readingsLeft(
   model: Model,

@@ -301,7 +301,10 @@ export interface Turn {
   readonly to: CureSet;
 }
 
-/** The place of the largest, the first of equals. */
+/**
+ * The place of the largest, the first of equals.
+ * @example leadingOf([0.2, 0.6, 0.2]) // 1
+ */
 export function leadingOf(shares: ArrayLike<number>): number {
   let leading = 0;
   for (let a = 1; a < shares.length; a += 1) if (shares[a]! > shares[leading]!) leading = a;

@@ -45,7 +45,10 @@ export function partitionOf(does: readonly (string | null)[]): Partition {
   return { rank, faults, kinds, pairs, triples, count: triples + (k * (k + 1) * (k + 2)) / 6 };
 }
 
-/** The class of a set by its members, in any order, with {@link NONE} for those it has not. */
+/**
+ * The class of a set by its members, in any order, with {@link NONE} for those it has not.
+ * @example classAt(partitionOf([null, "x", "y", "x"]), 1, 3, NONE) // 3: the pair x and x, after nothing, x and y
+ */
 export function classAt({ rank, pairs, triples }: Partition, a: number, b: number, c: number): number {
   let x = rank[a]!;
   let y = rank[b]!;
@@ -76,7 +79,10 @@ function kindFor(below: Int32Array, place: number): number {
   return kind;
 }
 
-/** One fault for each kind in a class, as often as it is there. */
+/**
+ * One fault for each kind in a class, as often as it is there.
+ * @example membersOfClass(partitionOf([null, "x", "y", "x"]), 4) // [1, 2]: the pair x and y
+ */
 export function membersOfClass({ kinds, pairs, triples }: Partition, at: number): number[] {
   const named = (...ranks: number[]) => ranks.map((kind) => kinds[kind - 1]!);
   if (at === 0) return [];
@@ -198,7 +204,11 @@ export function presentIn(partition: Partition, sets: FaultSets): Present {
   return made;
 }
 
-/** Mass by class of shares of the sets that add up to one. */
+/**
+ * Mass by class of shares of the sets that add up to one.
+ * @returns by number of the class; they add up to one
+ * @example massIn(presentIn(partition, sets), shares)[0] // P(nothing of it is there)
+ */
 export function massIn({ sets, of, count }: Present, shares: Float64Array): Float64Array {
   const mass = new Float64Array(count);
   for (let i = 0; i < sets.length; i += 1) mass[of[i]!]! += shares[sets[i]!]!;

@@ -65,14 +65,22 @@ export function priorTerms(model: Model, { priors, complaint }: Circumstances): 
   };
 }
 
-/** What is added to the odds for further causes. @param a ascending, NONE where there is none */
+/**
+ * What is added to the odds for further causes. @param a ascending, NONE where there is none
+ * @returns ln, 0 for one cause or none
+ * @example furtherOf(terms, a, b, NONE) // ln 0.1 for two unrelated causes at odds of a tenth
+ */
 export function furtherOf({ causes, tied, further }: PriorTerms, a: number, b: number, c: number): number {
   const count = causes[a]! + causes[b]! + causes[c]!;
   const among = tied[a * WIDE + b]! + tied[b * WIDE + c]! + tied[a * WIDE + c]!;
   return further[count * 4 + among]!;
 }
 
-/** What is added for how far the set explains that somebody complained: 0 at most. */
+/**
+ * What is added for how far the set explains that somebody complained: 0 at most.
+ * @returns ln, at most 0
+ * @example explainedOf(terms, NONE, NONE, NONE) // ln 0.05 where one complaint in twenty has no cause
+ */
 export function explainedOf({ silent, without }: PriorTerms, a: number, b: number, c: number): number {
   if (without === 1) return 0;
   return Math.log(without + (1 - without) * (1 - silent[a]! * silent[b]! * silent[c]!));

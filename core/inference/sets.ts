@@ -11,6 +11,23 @@ export interface FaultSets {
   readonly members: Uint8Array;
 }
 
+/**
+ * Writes the empty set, single faults and pairs of n faults down, in this order.
+ * @param members room for them, filled with {@link NONE}
+ * @returns the place after them
+ * @example fillUpToTwo(members, 17) // 3 · (1 + 17 + 136) = 462
+ */
+export function fillUpToTwo(members: Uint8Array, n: number): number {
+  let at = MOST_FAULTS;
+  for (let a = 0; a < n; a += 1, at += MOST_FAULTS) members[at] = a;
+  for (let a = 0; a < n; a += 1)
+    for (let b = a + 1; b < n; b += 1, at += MOST_FAULTS) {
+      members[at] = a;
+      members[at + 1] = b;
+    }
+  return at;
+}
+
 const kept = new Map<number, FaultSets>();
 
 /**
@@ -26,13 +43,7 @@ export function faultSets(n: number): FaultSets {
   if (known) return known;
   const size = 1 + n + (n * (n - 1)) / 2 + (n * (n - 1) * (n - 2)) / 6;
   const members = new Uint8Array(size * MOST_FAULTS).fill(NONE);
-  let at = MOST_FAULTS;
-  for (let a = 0; a < n; a += 1, at += MOST_FAULTS) members[at] = a;
-  for (let a = 0; a < n; a += 1)
-    for (let b = a + 1; b < n; b += 1, at += MOST_FAULTS) {
-      members[at] = a;
-      members[at + 1] = b;
-    }
+  let at = fillUpToTwo(members, n);
   for (let a = 0; a < n; a += 1)
     for (let b = a + 1; b < n; b += 1)
       for (let c = b + 1; c < n; c += 1, at += MOST_FAULTS) {
@@ -45,7 +56,10 @@ export function faultSets(n: number): FaultSets {
   return made;
 }
 
-/** The faults of one set, ascending. */
+/**
+ * The faults of one set, ascending.
+ * @example membersOf(faultSets(3), 4) // [0, 1]
+ */
 export function membersOf({ members }: FaultSets, set: number): number[] {
   return Array.from(members.subarray(set * MOST_FAULTS, (set + 1) * MOST_FAULTS)).filter(
     (member) => member !== NONE,

@@ -1,6 +1,6 @@
 import { classAt, membersOfClass, type Partition } from "./partition.ts";
 import { explainedOf, furtherOf, WIDE, type PriorTerms } from "./prior.ts";
-import { MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
+import { fillUpToTwo, MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 
 /** P(something read | class), by the class of the faults that take part in it. */
 export interface Telling {
@@ -87,50 +87,34 @@ function threesOf({ partition, pAt }: Telling): (at: number) => number {
   return (at) => (known[at - partition.triples] ??= work(at));
 }
 
-/** ln weights of sets of three, kept between two calls: they are many. */
-let scratch = new Float64Array(0);
-/** How many of them lie in each step. */
+/** ln weights of sets of none, one and two faults, in the order of the sets. */
+function weightsUpToTwo(prior: PriorTerms, { none, one, two }: Sums): Float64Array {
+  const n = prior.faults;
+  const base = prior.none + none;
+  const logs = new Float64Array(1 + n + (n * (n - 1)) / 2);
+  let s = 0;
+  logs[s++] = base + explainedOf(prior, NONE, NONE, NONE);
+  for (let a = 0; a < n; a += 1) logs[s++] = base + one[a]! + explainedOf(prior, a, NONE, NONE);
+  for (let a = 0; a < n; a += 1)
+    for (let b = a + 1; b < n; b += 1) {
+      const more = furtherOf(prior, a, b, NONE) + explainedOf(prior, a, b, NONE);
+      logs[s++] = base + one[a]! + one[b]! + two[a * n + b]! + more;
+    }
+  return logs;
+}
+
+/** ln weights of all sets of three, kept between two calls: they are many. */
+let ofThree = new Float64Array(0);
+/** How many of them lie in each step below the top. */
 const inStep = new Uint32Array(STEPS);
 
-/**
- * Weighs sets of at most three faults: ln P(S) + Σ ln P(read | S).
- *
- * A reading in which at most two of three faults take part adds up from what single ones and pairs of them add, so that a
- * set of three costs three sums and not all readings: exact. Sets of none, one and two faults are all kept. Of sets of three
- * the lightest are left out, as many as together hold at most a share of all belief: an upper bound, since each counts at
- * the upper end of its step, and as if it explained the complaint for certain.
- * @param most the share that may be left out; 0 keeps every set
- */
-export function weighSets(
-  prior: PriorTerms,
-  told: readonly Telling[],
-  most: number = MOST_LEFT_OUT,
-): Weighed {
-  const n = prior.faults;
-  const { none, one, two, bits } = sumsOf(prior, told);
-  const { causes, tied, further } = prior;
-  const whole = 1 + n + (n * (n - 1)) / 2;
-  const triples = (n * (n - 1) * (n - 2)) / 6;
+/** Weighs every set of three, how far it explains the complaint left aside, into {@link ofThree} and {@link inStep}. */
+function weighThrees(prior: PriorTerms, told: readonly Telling[], sums: Sums, top: number): void {
+  const { faults: n, causes, tied, further } = prior;
+  const { none, one, two, bits } = sums;
   const base = prior.none + none;
-
-  const few: number[] = [base + explainedOf(prior, NONE, NONE, NONE)];
-  for (let a = 0; a < n; a += 1) few.push(base + one[a]! + explainedOf(prior, a, NONE, NONE));
-  for (let a = 0; a < n; a += 1)
-    for (let b = a + 1; b < n; b += 1)
-      few.push(
-        base +
-          one[a]! +
-          one[b]! +
-          two[a * n + b]! +
-          furtherOf(prior, a, b, NONE) +
-          explainedOf(prior, a, b, NONE),
-      );
-  let top = -Infinity;
-  for (const log of few) if (log > top) top = log;
-  let weight = 0;
-  for (const log of few) weight += Math.exp(log - top);
-
-  if (scratch.length < triples) scratch = new Float64Array(triples);
+  const triples = (n * (n - 1) * (n - 2)) / 6;
+  if (ofThree.length < triples) ofThree = new Float64Array(triples);
   inStep.fill(0);
   const threes = told.map(threesOf);
   let k = 0;
@@ -156,41 +140,65 @@ export function weighSets(
             if (at >= told[i]!.partition.triples) log += threes[i]!(at);
           }
         }
-        scratch[k] = log;
+        ofThree[k] = log;
         inStep[stepOf(top - log)]! += 1;
       }
     }
+}
 
-  // From the lightest step on, as long as all that is left out is light enough.
-  let from = STEPS;
-  let leftOut = 0;
-  let left = 0;
-  if (triples > FEW && most > 0)
-    while (from > 1) {
-      const adds = inStep[from - 1]! * Math.exp(-(from - 1) * STEP);
-      if (leftOut + adds > most * weight) break;
-      from -= 1;
-      leftOut += adds;
-      left += inStep[from]!;
-    }
-  const size = whole + triples - left;
+/** The step from which on sets of three are left out, what they weigh at most against the top, and how many they are. */
+function lightOnes(mostWeight: number): {
+  readonly from: number;
+  readonly weight: number;
+  readonly sets: number;
+} {
+  let [from, weight, sets] = [STEPS, 0, 0];
+  while (from > 1) {
+    const adds = inStep[from - 1]! * Math.exp(-(from - 1) * STEP);
+    if (weight + adds > mostWeight) break;
+    from -= 1;
+    weight += adds;
+    sets += inStep[from]!;
+  }
+  return { from, weight, sets };
+}
+
+/**
+ * Weighs sets of at most three faults: ln P(S) + Σ ln P(read | S).
+ *
+ * A reading in which at most two of three faults take part adds up from what single ones and pairs of them add, so that a
+ * set of three costs three sums and not all readings: exact. Sets of none, one and two faults are all kept. Of sets of three
+ * the lightest are left out, as many as together hold at most a share of all belief: an upper bound, since each counts at
+ * the upper end of its step, and as if it explained the complaint for certain.
+ * @param most the share that may be left out; 0 keeps every set
+ */
+export function weighSets(
+  prior: PriorTerms,
+  told: readonly Telling[],
+  most: number = MOST_LEFT_OUT,
+): Weighed {
+  const n = prior.faults;
+  const sums = sumsOf(prior, told);
+  const upToTwo = weightsUpToTwo(prior, sums);
+  let top = -Infinity;
+  for (let s = 0; s < upToTwo.length; s += 1) top = Math.max(top, upToTwo[s]!);
+  let weight = 0;
+  for (let s = 0; s < upToTwo.length; s += 1) weight += Math.exp(upToTwo[s]! - top);
+  weighThrees(prior, told, sums, top);
+  const triples = (n * (n - 1) * (n - 2)) / 6;
+  const light = lightOnes(triples > FEW ? most * weight : 0);
+
+  const size = upToTwo.length + triples - light.sets;
   const members = new Uint8Array(size * MOST_FAULTS).fill(NONE);
   const shares = new Float64Array(size);
-  few.forEach((log, s) => (shares[s] = log));
-  let at = MOST_FAULTS;
-  for (let a = 0; a < n; a += 1, at += MOST_FAULTS) members[at] = a;
-  for (let a = 0; a < n; a += 1)
-    for (let b = a + 1; b < n; b += 1, at += MOST_FAULTS) {
-      members[at] = a;
-      members[at + 1] = b;
-    }
-  k = 0;
-  let s = whole;
+  shares.set(upToTwo);
+  let at = fillUpToTwo(members, n);
+  let [k, s] = [0, upToTwo.length];
   for (let a = 0; a < n; a += 1)
     for (let b = a + 1; b < n; b += 1)
       for (let c = b + 1; c < n; c += 1, k += 1) {
-        const log = scratch[k]!;
-        if (stepOf(top - log) >= from) continue;
+        const log = ofThree[k]!;
+        if (stepOf(top - log) >= light.from) continue;
         members[at] = a;
         members[at + 1] = b;
         members[at + 2] = c;
@@ -201,7 +209,7 @@ export function weighSets(
   return {
     sets: { faults: n, size, members },
     shares: normalise(shares),
-    leftOut: leftOut / (weight + leftOut),
+    leftOut: light.weight / (weight + light.weight),
   };
 }
 

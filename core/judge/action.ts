@@ -130,6 +130,8 @@ export function breakEven(
 /**
  * How long an action stays the cheapest: the chance of being right below which its cheapest rival would cost less, and
  * that rival. What holds all of it and more on top is no other way, only a dearer one. Null where none ever would.
+ * @returns share from 0 to 1
+ * @example cheapestUntil(action, rivals) // { share: 0.4, rival }: below four in ten the rival costs less
  */
 export function cheapestUntil(
   action: Action,
@@ -152,6 +154,8 @@ const INSIDE = setOf(CURE_IDS.filter((cure) => cureFactsOf(cure).onMotor));
  * What is still to be paid where these cures turn out not to be all, on average over what may then be asked for.
  * @param asked sets of cures, and the share of belief that asks for them
  * @param set what was done; a new motor does all that is done inside one
+ * @returns in the shop's currency, at least 0
+ * @example paidAfter(new Map([[NOTHING, 1]]), set, "hub") // 0: nothing else is asked for
  */
 export function paidAfter(
   asked: ReadonlyMap<CureSet, number>,

@@ -33,7 +33,10 @@ const OF_FIGURES: readonly Complaint[] = [
 /** How well wrong papers explain that it does something else. Judgement. */
 const PAPERS_HARDLY = 0.005;
 
-/** How well a fault explains a complaint, 0 to 1: a wrong plate stops nothing from turning. */
+/**
+ * How well a fault explains a complaint, 0 to 1: a wrong plate stops nothing from turning.
+ * @example explainsIn("wrongPlate", "noRun") // 0.005
+ */
 export function explainsIn(fault: FaultId, complaint: Complaint): number {
   const { explains, location } = factsOf(fault);
   return location === "data" && !OF_FIGURES.includes(complaint)

@@ -42,7 +42,11 @@ export function labour(minutes: Minutes, { hourly = USUAL_HOURLY }: PriceBook = 
   return (minutes / 60) * hourly;
 }
 
-/** Parts and labour of a cure, in the shop's currency: what is left of them where a warranty pays. */
+/**
+ * Parts and labour of a cure, in the shop's currency: what is left of them where a warranty pays.
+ * @returns at least 0
+ * @example costOf("bearings", "hub", { hourly: 60 }) // parts and the minutes of it at 60 an hour
+ */
 export function costOf(cure: CureId, family: Family, book: Payment = {}): number {
   const { price } = termsOf(cure, family, book);
   const paid = isCovered(cure, book) && book.covered === "whole";

@@ -32,6 +32,8 @@ const LOG_2PI = Math.log(2 * Math.PI);
  * @param shared.offset standard uncertainty common to all, same unit
  * @param shared.naturalSpread standard deviation of sound pairs among themselves, as a share
  * @param shared.contactShare what a value of ratio 0 may still read, as a share of a healthy one
+ * @returns ln of a density by the unit of the readings
+ * @example logMarginal([{ value: 1, u: 0.01 }], [1], { centre: 1, spread: 0.1 }, { offset: 0, naturalSpread: 0, contactShare: 0 }) // 1.379
  */
 export function logMarginal(
   readings: readonly Valued[],

@@ -73,7 +73,10 @@ export function rangeAmong(ranges: readonly AccuracyRange[], reading: number): A
   return found;
 }
 
-/** The largest resistance an instrument shows, Ω; above it the display reads open. 0 where it measures none. */
+/**
+ * The largest resistance an instrument shows, Ω; above it the display reads open. 0 where it measures none.
+ * @example reachOf({ ranges: [] }) // 0
+ */
 export function reachOf({ ranges }: Pick<Instrument, "ranges">): Ohms {
   return Math.max(0, ...ranges.map(({ fullScale }) => fullScale));
 }

@@ -79,6 +79,8 @@ function integralOfNormal(z: number): number {
  * what is possible.
  * @param halfWidth of the rectangle, at least 0
  * @param rest the other parts, combined
+ * @returns half-width in the same unit
+ * @example expandedWithRectangle(1, { u: 0, freedom: Infinity }) // 0.95
  */
 export function expandedWithRectangle(halfWidth: number, rest: Component): number {
   const s = expanded(rest) / coverageFactor(Infinity);

@@ -108,7 +108,10 @@ export interface JobRecord extends Sitting {
   readonly unread?: readonly UnreadNote[];
 }
 
-/** The epoch that readings taken now belong to. */
+/**
+ * The epoch that readings taken now belong to.
+ * @example epochOf({ repairs: [] }) // 0
+ */
 export function epochOf(job: Pick<JobRecord, "repairs">): number {
   return job.repairs.length;
 }

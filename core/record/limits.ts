@@ -85,7 +85,11 @@ export interface ShopLimits {
 /** Limit on the deviation of a pair's volts per hertz from the mean, where a shop says no other. Common practice. */
 export const USUAL_SPIN_LIMIT: Ratio = 0.03;
 
-/** The limit on a spun pair's deviation in force. */
+/**
+ * The limit on a spun pair's deviation in force.
+ * @returns a share of the mean, above 0
+ * @example spinLimitOf({}) // 0.03
+ */
 export function spinLimitOf({ limits }: { readonly limits?: ShopLimits }): Ratio {
   return limits?.spin?.limit ?? USUAL_SPIN_LIMIT;
 }

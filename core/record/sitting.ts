@@ -98,7 +98,11 @@ export function inOrder(readings: readonly Reading[]): readonly Reading[] {
   return indexOf(readings).inOrder;
 }
 
-/** The values of a quantity that stand in a slot, in the order of the work. */
+/**
+ * The values of a quantity that stand in a slot, in the order of the work.
+ * @returns in SI
+ * @example quantitiesIn(readings, "power", "mains", 0, "volts") // [231]
+ */
 export function quantitiesIn(
   readings: readonly Reading[],
   check: CheckId,

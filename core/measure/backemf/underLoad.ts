@@ -7,6 +7,7 @@ import { constantOf } from "./spinRecord.ts";
 /**
  * Speed to expect at the motor's rated supply and current, from the measured constant and the measured pairs.
  * @returns null while the constant, the pairs or the ratings are not known
+ * @example speedAtRatedLoad(job, 0) // 366 at KV 10 six-step, 40 V, 20 A and 0.17 Ω: 10 · (40 − 20 · 0.17)
  */
 export function speedAtRatedLoad(job: Sitting, epoch: number): Rpm | null {
   const constant = constantOf(job, epoch);

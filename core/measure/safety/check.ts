@@ -48,6 +48,7 @@ function lastQuantity(
 /**
  * How long a caution is waited out: its own least, or as long as the capacitors of this machine need where somebody wrote
  * down what they are. @returns whole minutes; 0 where nothing is waited for
+ * @example minutesOf(sitting, {}, 0) // 0
  */
 export function minutesOf(
   sitting: Pick<Sitting, "readings">,

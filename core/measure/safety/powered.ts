@@ -30,6 +30,7 @@ const isPowered = ({ check, slot, value }: Reading): boolean =>
 /**
  * Place of the last reading of an epoch that was taken with power on; −1 where none was.
  * @param during a check that is being made: its own power does not count, since nothing was touched since
+ * @example lastPowered({ readings: [] }, 0) // -1
  */
 export function lastPowered(
   { readings }: Pick<Sitting, "readings">,

@@ -54,7 +54,11 @@ function knownFinding(job: Sitting, epoch: number): Finding | null {
   );
 }
 
-/** The first pair read in an epoch, to be read once more at the end. */
+/**
+ * The first pair read in an epoch, to be read once more at the end.
+ * @returns Ω as it stands now; null before any pair
+ * @example firstPairOf(job, 0)?.ohms // 0.162
+ */
 export function firstPairOf(
   job: Sitting,
   epoch: number,

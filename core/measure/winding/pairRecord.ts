@@ -121,7 +121,10 @@ function meteredOf(job: Sitting, epoch: number): MeasuredPairs | null {
   });
 }
 
-/** Temperature of the winding in °C with its doubt (95 %): as read, else a room's. */
+/**
+ * Temperature of the winding in °C with its doubt (95 %): as read, else a room's.
+ * @example windingTemperature(job, 0) // { celsius: 20, doubt: 8, read: false } while nobody read it
+ */
 export function windingTemperature(
   job: Sitting,
   epoch: number,
