@@ -14,6 +14,8 @@ export const FAN_AILMENTS = [
   "module",
   "dirtyAir",
   "standingCall",
+  /** Mains lost between where they enter the machine and the motor's own plug. */
+  "mainsCut",
 ] as const;
 export type FanAilment = (typeof FAN_AILMENTS)[number];
 
@@ -64,6 +66,7 @@ export const FAN_COMPLAINTS: Readonly<Record<FanAilment, Readonly<Partial<Record
   module: { noRun: 7, twitches: 1, errorCode: 2, runsOn: 1, uneven: 1 },
   dirtyAir: { lowAirflow: 4, hunting: 3, frozenCoil: 2, noisy: 1, hot: 1 },
   standingCall: { runsOn: 1 },
+  mainsCut: { noRun: 6, cutsOut: 1 },
 };
 
 /** What stands at the wires of a blower while it is powered and called. */
@@ -131,6 +134,9 @@ export function fanFrom(
             : 1 + 0.03 * chance.normal());
   const alive = mains > 0.5 * rated;
   const share = mains / rated;
+  // The low voltage is made before the cut.
+  const atPlug = has("mainsCut") ? ghost() : mains;
+  const fed = atPlug > 0.5 * rated;
   const runsOn = complaint === "runsOn" && (has("module") || has("board"));
   const boardSticks = has("board") && runsOn;
   const passes = {
@@ -149,12 +155,12 @@ export function fanFrom(
   const low = has("board") ? chance.oneOf(["supply", "low", "command"], [3, 3, 4]) : "none";
   const moduleShorts = has("module") && chance.happens(0.05);
   const answers =
-    alive &&
+    fed &&
     low !== "low" &&
     !(has("module") && chance.happens(0.85)) &&
     !(has("harness") && chance.happens(0.1));
   return {
-    mains,
+    mains: atPlug,
     moduleFails: runsOn
       ? "runsOn"
       : complaint === "twitches"
@@ -171,13 +177,13 @@ export function fanFrom(
         ? chance.between(0.2, 0.9)
         : chance.between(0, 0.3),
     at: {
-      mains,
+      mains: atPlug,
       "v24.transformer": chain(ac, transformer),
       "v24.limit": chain(ac, transformer, limit),
       "v24.call": chain(ac, transformer, limit, call),
       "v24.board": chain(ac, transformer, limit, call, board),
       "v24.motor": chain(ac, transformer, limit, call, board, harness),
-      tenVolts: chain(10.1, alive, !has("module") || !chance.happens(0.85)),
+      tenVolts: chain(10.1, fed, !has("module") || !chance.happens(0.85)),
       "command.out": chain(dc, call, board),
       "command.in": chain(dc, call, board, harness),
       link: chain(48, alive, !has("harness"), !(has("board") && chance.happens(0.08))),
@@ -188,8 +194,8 @@ export function fanFrom(
         !has("harness"),
         !has("board") || boardSticks || chance.happens(0.04),
       ),
-      "driver.supply": chain(320 * share, alive, low !== "supply", !moduleShorts),
-      "driver.fifteen": chain(15.1, alive, low !== "low" && low !== "supply", !moduleShorts),
+      "driver.supply": chain(320 * share, fed, low !== "supply", !moduleShorts),
+      "driver.fifteen": chain(15.1, fed, low !== "low" && low !== "supply", !moduleShorts),
       "driver.command": chain(chance.between(2, 5.5), alive, call, low === "none"),
       "driver.feedback": chain(chance.between(6, 9), answers),
     },

@@ -10,6 +10,8 @@ const STIFF_FROM = 0.5;
 function drag({ winding }: SimulatedMotor): number {
   return winding.faults.reduce((sum, fault) => {
     if (fault.kind === "leadsShorted") return sum + 1;
+    // The voltages round a delta no longer cancel: twice a winding's drives a current through all three.
+    if (fault.kind === "limbReversed") return winding.connection === "delta" ? sum + 0.9 : sum;
     // Circulating current grows with the shorted turns, drag with voltage times current.
     return fault.kind === "turnsShorted" ? sum + 0.9 * fault.share ** 2 : sum;
   }, 0);

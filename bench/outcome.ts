@@ -32,6 +32,11 @@ export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
   rubbing: ["rubbing"],
   wrongPlate: ["record"],
   hidden: ["motor"],
+  limbShorted: ["motor"],
+  limbReversed: ["joint", "motor"],
+  seized: ["bearings", "motor"],
+  misread: ["setup"],
+  mainsCut: ["supply"],
   supply: ["supply"],
   transformer: ["transformer"],
   limit: ["air"],
@@ -51,18 +56,23 @@ export function curedIn(ailment: Ailment, family: Family): readonly CureId[] {
   const cures = CURED_BY[ailment];
   if (!cures.includes("motor") || FAMILY_FACTS[family].openable) return cures;
   const halves: readonly CureId[] =
-    ailment === "module" ? ["module"] : ailment === "bearing" ? ["bearings", "section"] : ["section"];
+    ailment === "module"
+      ? ["module"]
+      : ailment === "bearing" || ailment === "seized"
+        ? ["bearings", "section"]
+        : ["section"];
   return HALVES.includes(family)
     ? [...halves, "motor"]
-    : ailment === "bearing"
+    : ailment === "bearing" || ailment === "seized"
       ? ["bearings", "motor"]
       : ["motor"];
 }
 /** Left uncured they hurt somebody or break something dear. */
-const HAZARDS: readonly Ailment[] = ["frame", "magnet", "laminations", "leadsTouch"];
+const HAZARDS: readonly Ailment[] = ["frame", "magnet", "laminations", "leadsTouch", "limbShorted"];
 const OUTSIDE: readonly Ailment[] = [
   ...OUTSIDE_BARE,
   "wrongPlate",
+  "misread",
   ...FAN_AILMENTS.filter((one) => one !== "module"),
 ];
 /** Cures that are work on the motor: whoever does one of them looks at it again before it goes back. */
@@ -87,6 +97,10 @@ export type Outcome = "right" | "half" | "undecided" | "wasteful" | "harmful";
 const inHalves = (ailments: readonly Ailment[], family: Family) =>
   ["module", "section"].every((half) => ailments.some((one) => curedIn(one, family)[0] === half));
 
+/** What it comes to when a motor is sent back as sound, whatever else is looked into. */
+export const clearedOutcome = ({ ailments }: Pick<SimulatedMotor, "ailments">): Outcome =>
+  ailments.some(inMotor) ? "harmful" : "right";
+
 /** What an action does to a motor with these ailments. */
 export function outcomeOf(
   { ailments, family }: Pick<SimulatedMotor, "ailments" | "family">,
@@ -103,6 +117,6 @@ export function outcomeOf(
     ailments.filter(inMotor).every((one) => curedIn(one, family)[0] !== "motor") &&
     !inHalves(ailments, family);
   if (needless.length > 0 || dear) return "wasteful";
-  if (cures.length === 0) return uncured.length > 0 ? "wasteful" : "right";
+  if (cures.length === 0) return uncured.some((one) => one !== "misread") ? "wasteful" : "right";
   return uncured.length > 0 ? "half" : "right";
 }

@@ -5,16 +5,16 @@ import { curedIn, inMotor } from "./outcome.ts";
 import type { WindingFault } from "./windings.ts";
 import { RATED_MAINS, type Ailment, type SimulatedMotor } from "./world.ts";
 
-const CAUSE: Readonly<Record<WindingFault["kind"], Ailment>> = {
-  starJointOpen: "starJoint",
-  limbOpen: "limb",
-  leadOpen: "lead",
-  leadsShorted: "leadsTouch",
-  turnsShorted: "turns",
-  jointHigh: "joint",
-  leadHigh: "joint",
-  pathOpen: "path",
-  limbReversed: "joint",
+const CAUSES: Readonly<Record<WindingFault["kind"], readonly Ailment[]>> = {
+  starJointOpen: ["starJoint"],
+  limbOpen: ["limb"],
+  leadOpen: ["lead"],
+  leadsShorted: ["leadsTouch"],
+  turnsShorted: ["turns", "limbShorted"],
+  jointHigh: ["joint"],
+  leadHigh: ["joint"],
+  pathOpen: ["path"],
+  limbReversed: ["limbReversed"],
 };
 
 /** What a motor is after this was done: what it cured is gone with its marks, the rest is as it was. */
@@ -30,10 +30,10 @@ export function repaired(motor: SimulatedMotor, cures: readonly CureId[], chance
   return {
     ...motor,
     ailments,
-    winding: { ...motor.winding, faults: motor.winding.faults.filter(({ kind }) => has(CAUSE[kind])) },
+    winding: { ...motor.winding, faults: motor.winding.faults.filter(({ kind }) => CAUSES[kind].some(has)) },
     frameOhms: has("frame") || has("water") ? motor.frameOhms : Infinity,
     wear: {
-      bearing: has("bearing") ? wear.bearing : Math.min(wear.bearing, 0.1),
+      bearing: has("bearing") || has("seized") ? wear.bearing : Math.min(wear.bearing, 0.1),
       dirt: has("dirt") ? wear.dirt : 0,
       magnet: has("magnet") ? wear.magnet : 0,
       torn: has("laminations") ? wear.torn : 0,

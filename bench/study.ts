@@ -1,10 +1,11 @@
 import { assessJob, findingsOf, type NextCheck, type Verdict } from "#core/judge";
 import { epochOf, workshopOf, type Disposition, type Family, type JobRecord } from "#core/record";
-import { inMotor, outcomeOf, type Outcome } from "./outcome.ts";
+import { clearedOutcome, inMotor, outcomeOf, type Outcome } from "./outcome.ts";
 import { repaired, soundAfter } from "./repaired.ts";
 import type { Technician } from "./technician.ts";
 import { visitOf } from "./visit.ts";
 import type { SimulatedMotor } from "./world.ts";
+import { USUAL, type World } from "./worlds.ts";
 
 export interface Trial {
   readonly seed: number;
@@ -78,8 +79,13 @@ function wholeList(technician: Technician): ReturnType<typeof follow> {
 }
 
 /** One motor drawn, worked on and judged. The same seed, the same trial. */
-export function play(seed: number, families: readonly Family[], manner: Manner = "followed"): Trial {
-  const { motor, technician } = visitOf(seed, families);
+export function play(
+  seed: number,
+  families: readonly Family[],
+  manner: Manner = "followed",
+  world: World = USUAL,
+): Trial {
+  const { motor, technician } = visitOf(seed, families, world);
   const played = manner === "followed" ? follow(technician) : wholeList(technician);
   const { verdict } = played;
   const { action } = verdict;
@@ -90,7 +96,11 @@ export function play(seed: number, families: readonly Family[], manner: Manner =
     record: technician.record(),
     said: action?.probability ?? 0,
     would: action ? outcomeOf(motor, action) : null,
-    outcome: verdict.decided === null || verdict.cleared || !action ? "undecided" : outcomeOf(motor, action),
+    outcome: verdict.cleared
+      ? clearedOutcome(motor)
+      : verdict.decided === null || !action
+        ? "undecided"
+        : outcomeOf(motor, action),
   };
 }
 

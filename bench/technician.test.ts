@@ -1,3 +1,4 @@
+import { USUAL } from "./worlds.ts";
 import { describe, expect, it } from "vitest";
 import { recordSchema } from "#contract/bundleSchema";
 import { assessJob } from "#core/judge";
@@ -24,6 +25,8 @@ const SOUND: SimulatedMotor = {
   fan: null,
 };
 const SITTING: Sitting = {
+  keptShut: false,
+  world: USUAL,
   instrument: MILLIOHM,
   finer: null,
   voltmeter: TRUE_RMS,

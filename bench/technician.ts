@@ -27,6 +27,7 @@ import { resistanceBetween } from "./network.ts";
 import { floats, spunRatios } from "./spun.ts";
 import { resistorsOf } from "./windings.ts";
 import { RATED_MAINS, type SimulatedMotor } from "./world.ts";
+import type { World } from "./worlds.ts";
 
 export interface Sitting {
   readonly instrument: Instrument;
@@ -41,6 +42,9 @@ export interface Sitting {
   readonly goodOnesAtHand: boolean;
   /** Chance that one reading of the sitting is a slip: a missed pin, a finger, a clip half on. */
   readonly slips: number;
+  /** The owner lets nobody open it. */
+  readonly keptShut: boolean;
+  readonly world: World;
 }
 
 const NOW = "2026-01-05T09:00:00.000Z";
@@ -82,6 +86,14 @@ export const WHOLE: Readonly<Partial<Record<CheckId, readonly string[]>>> = {
   hall: ["supply", "forward"],
 };
 
+/** Readings that need the motor open, by the first of their slots. */
+const OPENS: Readonly<Partial<Record<CheckId, readonly string[]>>> = {
+  mechanical: ["sight", "seen"],
+  winding: ["inward"],
+  hall: ["leg"],
+  module: ["moduleLook", "limiter"],
+};
+
 const FELT_SLIP = 0.03;
 const SEEN_SLIP = 0.02;
 const TYPED_SLIP = 0.006;
@@ -117,24 +129,29 @@ export function technicianFor(
     put(check, slot, { kind: "choice", choice });
   const volts = (check: CheckId, slot: string, value: number, id: string | null = null) =>
     put(check, slot, { kind: "quantity", quantity: "volts", value: Number(value.toPrecision(4)) }, id);
+  const { world } = sitting;
   const slipped = <T>(rate: number, true_: T, wrong: () => T): T =>
-    sitting.slips > 0 && chance.happens(rate) ? wrong() : true_;
+    sitting.slips > 0 && chance.happens(rate * world.slips) ? wrong() : true_;
   /** A digit mistyped: ten times, a tenth, or two digits changed round. */
   const mistyped = (value: number) =>
     slipped(TYPED_SLIP, value, () => value * chance.oneOf([10, 0.1, 1.18, 0.83]));
 
   const { voltmeter } = sitting;
-  const worn = chance.happens(sitting.slips) ? sitting.instrument.leadResistance * 4 + 0.05 : 0;
+  // Whoever measured it wrongly measures it with the same leads again.
+  const bad = chance.happens(sitting.slips) || has("misread");
+  const worn = bad ? sitting.instrument.leadResistance * 4 + 0.05 : 0;
   let instrument = sitting.instrument;
-  let meter = meterOf(instrument, chance, worn);
+  /** The contacts of this world scatter otherwise than the meter's list says. */
+  const asHere = (one: Instrument) => ({ ...one, contactScatter: one.contactScatter * world.contact });
+  let meter = meterOf(asHere(instrument), chance, worn);
   /** The other meter of the shop, of the same kind, with leads of its own. */
   const other = { ...sitting.instrument, id: "other" };
   const takeOther = () => {
     instrument = sitting.finer ?? other;
-    meter = meterOf(instrument, chance);
+    meter = meterOf(asHere(instrument), chance);
   };
   const plain: Instrument = { ...INSTRUMENT_TEMPLATES[0]!, id: "plain" };
-  const plainMeter = meterOf(plain, chance);
+  const plainMeter = meterOf(asHere(plain), chance);
   const heedsReach = chance.happens(0.9);
   const display = (ohms: number): ReadingValue => {
     const shown = meter.show(ohms);
@@ -143,6 +160,8 @@ export function technicianFor(
   const resistors = resistorsOf(motor.winding);
   const felt = turnFelt(motor, chance);
   const shares = spunRatios(motor.winding, motor.flux);
+  const own = (share: number) =>
+    world.naturalSpun > 0 ? share * (1 + world.naturalSpun * chance.normal()) : share;
   const kv = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
   const drill = drillFrom(SPIN_VOLTS_AT, chance);
 
@@ -152,7 +171,7 @@ export function technicianFor(
     const ratios = Object.fromEntries(
       PAIRS.map((pair) => {
         if (sister) return [pair, 1 + 0.006 * chance.normal()];
-        return [pair, floats(motor.winding, pair) ? ("floats" as const) : shares[pair]];
+        return [pair, floats(motor.winding, pair) ? ("floats" as const) : own(shares[pair])];
       }),
     ) as SpunMotor["ratios"];
     let speeds = 0;
@@ -165,7 +184,8 @@ export function technicianFor(
           { kind: "quantity", quantity: "volts", value: mistyped(event.volts) },
           voltmeter.id,
         );
-      else {
+      // Where nothing counts, nobody writes a speed down.
+      else if (voltmeter.frequency || world.shop !== "oneCheapMeter") {
         const slot = `${prefix}${speeds++ === 0 ? "speedBefore" : "speedAfter"}`;
         put("backemf", slot, { kind: "quantity", quantity: "hertz", value: event.value }, voltmeter.id);
       }
@@ -190,6 +210,12 @@ export function technicianFor(
     else if ("count" in read) put(check, slot, { kind: "quantity", quantity: "count", value: read.count });
     else choose(check, slot, read.choice);
     return true;
+  };
+  const looked = new Map<boolean, string[]>();
+  const look = (opened: boolean): string[] => {
+    const seen = looked.get(opened) ?? slipped(SEEN_SLIP, eyes(motor, opened, chance), () => []);
+    if (world.marksStand) looked.set(opened, seen);
+    return seen;
   };
   /** What is done for the first of a group of slots; null: it cannot be done here. */
   const single: Readonly<Partial<Record<CheckId, (slot: string, all: readonly string[]) => boolean>>> = {
@@ -228,7 +254,7 @@ export function technicianFor(
           if (opened && !all.includes("sight")) choose("mechanical", "sight", "opened");
           put("mechanical", slot, {
             kind: "choices",
-            choices: slipped(SEEN_SLIP, eyes(motor, opened, chance), () => []),
+            choices: look(opened),
           });
           return true;
         case "shortDrag": {
@@ -407,6 +433,18 @@ export function technicianFor(
     },
   };
 
+  const possible = new Map<string, boolean>();
+  /** Whether somebody can take these at all: what needs opening where it is kept shut, or what cannot be reached here, cannot. */
+  const canTake = (check: CheckId, wanted: readonly string[]): boolean => {
+    const opens = OPENS[check]?.some((slot) => wanted[0] === slot) ?? false;
+    if (opens && sitting.keptShut) return false;
+    if (world.untakable === 0) return true;
+    const name = `${check} ${wanted.join()}`;
+    const found = possible.get(name) ?? !chance.happens(world.untakable);
+    possible.set(name, found);
+    return found;
+  };
+
   const { limb, connection } = motor.winding;
   const size = (limb.A + limb.B + limb.C) / 3;
   const healthy = connection === "star" ? 2 * size : size / 1.5;
@@ -451,7 +489,7 @@ export function technicianFor(
     }),
     take: (check, slots, alone) => {
       const wanted = slots.length > 0 ? slots : (WHOLE[check] ?? []);
-      const one = single[check];
+      const one = canTake(check, wanted) ? single[check] : () => false;
       if (!one || wanted.length === 0) return false;
       const skip = (slot: string) => put(check, slot, { kind: "skipped", reason: "not at hand" });
       if (check === "winding" && readings.filter(({ slot }) => slot === "CA").length >= REPEATS) takeOther();

@@ -11,6 +11,7 @@ import {
 } from "./blower.ts";
 import type { Chance } from "./chance.ts";
 import type { SimulatedWinding, WindingFault } from "./windings.ts";
+import { USUAL, type World } from "./worlds.ts";
 
 /** What is truly the matter with a simulated machine, in the bench's own terms. */
 export const AILMENTS = [
@@ -43,6 +44,14 @@ export const AILMENTS = [
   "wrongPlate",
   /** In the motor and out of reach of these checks: a sensor out of place, one shorted turn, built-in electronics. */
   "hidden",
+  /** All turns of a limb shorted out. */
+  "limbShorted",
+  /** Joined the wrong way round by whoever mended it last. */
+  "limbReversed",
+  /** A bearing that holds the shaft fast. */
+  "seized",
+  /** Nothing wrong: somebody measured it with bad leads. */
+  "misread",
   ...FAN_AILMENTS,
 ] as const;
 export type Ailment = (typeof AILMENTS)[number];
@@ -107,6 +116,12 @@ const HOW_OFTEN: readonly (readonly [Ailment, number])[] = [
   ["wrongPlate", 2],
   ["hidden", 3],
 ];
+/** Of what the usual world lacks, parts. */
+const ADDED: readonly (readonly [Ailment, number])[] = [
+  ["limbShorted", 4],
+  ["limbReversed", 2],
+  ["seized", 4],
+];
 /** What lies outside a motor that has its own electronics. */
 export const OUTSIDE_BARE: readonly Ailment[] = [
   "shortedSwitch",
@@ -117,8 +132,6 @@ export const OUTSIDE_BARE: readonly Ailment[] = [
   "rubbing",
   "wrongPlate",
 ];
-/** One motor in this many brings an unrelated second trouble along. */
-const SECOND_IN = 14;
 /** What one trouble brings along, and how often. */
 const BRINGS: readonly (readonly [Ailment, Ailment, number])[] = [
   ["water", "bearing", 0.35],
@@ -128,9 +141,6 @@ const BRINGS: readonly (readonly [Ailment, Ailment, number])[] = [
   ["laminations", "magnet", 0.4],
   ["turns", "weakMagnets", 0.08],
 ];
-/** Sound motors' limbs differ by this much, one standard deviation. */
-const NATURAL = 0.01;
-const PLATE_SIGMA = 0.025;
 /** What the plate of every simulated blower says, V. */
 export const RATED_MAINS = 230;
 
@@ -160,7 +170,21 @@ const COMPLAINT_OF: Readonly<Record<Ailment, Readonly<Partial<Record<Complaint, 
   rubbing: { noisy: 3, hot: 2, lowPower: 3 },
   wrongPlate: { lowPower: 1, routine: 1 },
   hidden: { uneven: 1, lowPower: 1, hot: 1, errorCode: 1, twitches: 1 },
+  limbShorted: { hot: 3, noRun: 2, twitches: 2, cutsOut: 1 },
+  limbReversed: { afterRepair: 5, twitches: 2, noRun: 1 },
+  seized: { noRun: 5, noisy: 1 },
+  misread: { lowPower: 2, uneven: 2, twitches: 1, routine: 2 },
   ...FAN_COMPLAINTS,
+};
+
+/** What a sound bare motor is brought in for. */
+const GROUNDLESS: Readonly<Partial<Record<Complaint, number>>> = {
+  routine: 3,
+  lowPower: 2,
+  noisy: 1,
+  cutsOut: 1,
+  hot: 1,
+  twitches: 1,
 };
 
 function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Chance): WindingFault[] {
@@ -189,20 +213,29 @@ function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Cha
         : [{ kind: "leadHigh", lead: place, ohms: ohms() }];
     case "path":
       return [{ kind: "pathOpen", limb: place }];
+    case "limbShorted":
+      return [{ kind: "turnsShorted", limb: place, share: 1 }];
+    case "limbReversed":
+      return [{ kind: "limbReversed", limb: place }];
     default:
       return [];
   }
 }
 
 /** Ratio of stated to true speed constant: mostly a few percent, now and then a mistake of the trade. */
-function plateOf(wrong: boolean, chance: Chance): number {
-  if (!wrong && !chance.happens(0.03)) return 1 + PLATE_SIGMA * chance.normal();
+function plateOf(wrong: boolean, { wrongPlates, plateSigma }: World, chance: Chance): number {
+  if (!wrong && !chance.happens(wrongPlates)) return 1 + plateSigma * chance.normal();
   const mistake = chance.oneOf([Math.SQRT2, Math.SQRT1_2, 2, 0.5, 12 / 14, 1.25, 0.8, 1.15]);
   return mistake * (1 + 0.01 * chance.normal());
 }
 
 /** A motor with its ailments, the marks they left and what is complained of. */
-export function motorFrom(family: Family, connection: "star" | "delta", chance: Chance): SimulatedMotor {
+export function motorFrom(
+  family: Family,
+  connection: "star" | "delta",
+  chance: Chance,
+  world: World = USUAL,
+): SimulatedMotor {
   const { usuallySensored, ownElectronics, typicalOhms } = FAMILY_FACTS[family];
   const sensored = usuallySensored && chance.happens(0.85);
   const possible: (readonly [Ailment | null, number])[] = [
@@ -211,12 +244,16 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
         (sensored || !name.startsWith("sensor")) && !(ownElectronics && OUTSIDE_BARE.includes(name)),
     ),
     ...(Object.entries(FAN_HOW_OFTEN[family] ?? {}) as [Ailment, number][]),
-    ...(ownElectronics ? [[null, FAN_NOTHING_WRONG] as const] : []),
+    ...ADDED.map(([name, parts]) => [name, (parts * world.added) / 10] as const),
+    ...(ownElectronics
+      ? [["mainsCut", (4 * world.added) / 10] as const]
+      : [["misread", world.misread] as const]),
+    [null, (ownElectronics ? FAN_NOTHING_WRONG : 0) + world.sound],
   ];
   const draw = () => {
     const found = chance.oneOf(
       possible.map(([name]) => name),
-      possible.map(([, weight]) => weight),
+      possible.map(([name, weight]) => (name ? weight * world.often(name) : weight)),
     );
     // A delta has no star joint.
     return found === "starJoint" && connection === "delta" ? "joint" : found;
@@ -225,23 +262,36 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
   const brought = BRINGS.filter(
     ([by, what, share]) => by === first && possible.some(([name]) => name === what) && chance.happens(share),
   ).map(([, what]) => what);
-  const second = chance.happens(1 / SECOND_IN) ? [draw()] : [];
+  const second = chance.happens(world.second) ? [draw()] : [];
   const drawnOnes = [first, ...brought, ...second].filter((one) => one !== null);
   const ailments = [...new Set(drawnOnes)].slice(0, 3);
   const pair = typicalOhms * Math.exp(0.4 * chance.normal());
   const size = connection === "star" ? pair / 2 : pair * 1.5;
   const limb = Object.fromEntries(
-    PHASES.map((phase) => [phase, size * (1 + NATURAL * chance.normal())]),
+    PHASES.map((phase) => [phase, size * (1 + world.natural * chance.normal())]),
   ) as ByPhase<number>;
   const has = (ailment: Ailment) => ailments.includes(ailment);
   const faults = ailments.flatMap((ailment) => windingFaults(ailment, chance.oneOf(PHASES), size, chance));
-  const hot = has("turns") ? 0.6 : has("limb") ? 0.5 : has("frame") ? 0.4 : has("starJoint") ? 0.3 : 0;
-  const complaints = first ? COMPLAINT_OF[first] : FAN_GROUNDLESS;
+  const hot =
+    has("turns") || has("limbShorted")
+      ? 0.6
+      : has("limb")
+        ? 0.5
+        : has("frame")
+          ? 0.4
+          : has("starJoint")
+            ? 0.3
+            : 0;
+  const groundless = ownElectronics ? FAN_GROUNDLESS : GROUNDLESS;
+  const complaints = Object.entries(first ? COMPLAINT_OF[first] : groundless) as [Complaint, number][];
   const wet = has("water");
   const drawn: Omit<SimulatedMotor, "fan"> = {
     family,
     ailments,
-    complaint: chance.oneOf(Object.keys(complaints) as Complaint[], Object.values(complaints)),
+    complaint: chance.oneOf(
+      complaints.map(([complaint]) => complaint),
+      complaints.map(([complaint, weight]) => weight * world.complained(first ?? "sound", complaint)),
+    ),
     winding: { connection, limb, faults },
     frameOhms: has("frame")
       ? 10 ** chance.between(-1, 6)
@@ -251,7 +301,7 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
           ? 10 ** chance.between(6, 7.5)
           : Infinity,
     wear: {
-      bearing: has("bearing") ? chance.between(0.35, 1) : chance.between(0, 0.25),
+      bearing: has("seized") ? 1.3 : has("bearing") ? chance.between(0.35, 1) : chance.between(0, 0.25),
       dirt: has("dirt") ? chance.between(0.35, 1) : chance.between(0, 0.2),
       magnet: has("magnet") ? chance.between(0.4, 1) : 0,
       torn: has("laminations") ? chance.between(0.5, 1) : 0,
@@ -264,7 +314,7 @@ export function motorFrom(family: Family, connection: "star" | "delta", chance: 
         ? chance.uniform() * 0.85
         : chance.uniform() * 0.6,
     flux: has("weakMagnets") ? chance.between(0.74, 0.93) : 1 + 0.006 * chance.normal(),
-    plate: plateOf(has("wrongPlate"), chance),
+    plate: plateOf(has("wrongPlate"), world, chance),
     deadSignals: has("sensor") || has("sensorWire") ? [chance.oneOf(PHASES)] : [],
     sensored,
     wireDamage: has("lead")

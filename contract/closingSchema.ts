@@ -146,6 +146,17 @@ export const verdictSchema = open<Verdict>({
   faults: list(belief).required(),
   remedies: Joi.any(),
   cleared: Joi.boolean(),
+  outside: open<Verdict["outside"]>({
+    chance: share.required(),
+    suspects: list(
+      open<Verdict["outside"]["suspects"][number]>({
+        fault: oneOf("fault", FAULT_IDS).required(),
+        name: name.required(),
+        probability: share.required(),
+        step: next.allow(null),
+      }),
+    ),
+  }),
   findings: list(finding).required(),
   experience: sentence,
   sound: share,
@@ -228,7 +239,7 @@ const report = open<Report>({
         doubt: sentence.allow(null),
       }),
     ).required(),
-    answer: oneOf("proof", ["proved", "failed", "open"] as const).required(),
+    answer: oneOf("proof", ["proved", "failed", "open", "unexplained"] as const).required(),
   })
     .allow(null)
     .required(),

@@ -35,7 +35,7 @@ export const outcomeSchema = keyed<Outcome>({
     .allow(null)
     .required(),
   repairs: count,
-  proof: oneOf("proof", ["proved", "failed", "open"]).allow(null).required(),
+  proof: oneOf("proof", ["proved", "failed", "open", "unexplained"]).allow(null).required(),
   release: oneOf("release", RELEASES).allow(null).required(),
   minutes: Joi.number().min(0).required(),
   cost: Joi.number().min(0).allow(null).required(),

@@ -10,6 +10,7 @@ import { referenceFrom } from "#bench/reference";
 import { play, playOut, tally, type End, type Manner, type Tally, type Trial } from "#bench/study";
 import { byThumb } from "#bench/thumb";
 import { visitOf } from "#bench/visit";
+import { worldTable } from "./worldTable.ts";
 
 const BARE: readonly Family[] = ["hobby", "hub", "traction"];
 /** Rules and figures were set while looking at the first seeds; the others were looked at by nobody. */
@@ -20,6 +21,8 @@ const POOL = 3_000_000;
 const POOL_SIZE = 6000;
 /** What it is this sure of, rightly, can be told apart. */
 const SURE = 0.9;
+/** Of each world a tenth as many motors. */
+const WORLDS = 10;
 const PAGE = "docs/study.md";
 const PICTURE = "docs/study.png";
 const BINS = [0.3, 0.5, 0.7, 0.8, 0.9, 0.95, 0.98, 1.0001];
@@ -149,7 +152,7 @@ const text = [
   `Written by \`npm run study -- ${count}\`. Simulated hobby, hub and traction motors with up to three faults drawn at random, read`,
   "by imperfect people with real meters: [bench/](../bench) holds the physics, the hands and the slips, and nothing of the",
   "program's tables. Each is worked on by the program's own next step until it decides. *Right* cures every fault with",
-  "nothing needless; *half* mends one of several, all of it needed, and leaves the rest to its proof and its run; *wasteful*",
+  "nothing needless, or sends a motor back that has none; *half* mends one of several, all of it needed, and leaves the rest to its proof and its run; *wasteful*",
   "does something needless; *harmful* leaves a hazard, or sends a faulty motor back as sound. Faults that no check reaches are left out; faults that these",
   "meters cannot show are not, so *undecided* is often the honest answer.",
   "",
@@ -167,6 +170,7 @@ const text = [
   line("the same, by the reference reasoner", { ...tally(known), minutes: NaN }),
   line("seeds looked at while the rules were set", tally(tuned)),
   "",
+  ...worldTable(BARE, Math.ceil(count / WORLDS)),
   "## Through repair and proof",
   "",
   "The same held-out motors, played on: repaired as decided, read again where something departed, run under load, and worked",

@@ -1,6 +1,6 @@
 import type { Finding } from "../check/index.ts";
 import { quantile } from "../quantity/index.ts";
-import { epochOf, type ExpectedResistance, type JobRecord } from "../record/index.ts";
+import { epochOf, type ExpectedResistance, type JobRecord, isSentBack } from "../record/index.ts";
 
 /** What sound motors of a model read in this shop. */
 export interface Learned {
@@ -34,7 +34,7 @@ export function learnFrom(values: readonly number[]): Learned | null {
 /** Whether a motor left as sound, so that its figures teach: nothing departs, and it was repaired or cleared. */
 export function leftSound(job: JobRecord, findings: readonly Finding[]): boolean {
   if (findings.some(({ departs }) => departs)) return false;
-  return epochOf(job) > 0 || job.decisions.at(-1)?.disposition === "notMotor";
+  return epochOf(job) > 0 || isSentBack(job.decisions.at(-1)?.disposition);
 }
 
 /** A learned value is good for three spreads, and never for less than this. Bench judgement. */

@@ -21,12 +21,13 @@ import {
   cureOutlooks,
   curesOf,
   leadingTypes,
+  NO_CURE,
   NOTHING,
   type CureSet,
   type Inference,
 } from "../inference/index.ts";
 import { chanceText, type Minutes } from "../quantity/index.ts";
-import type { Consequence, Disposition, Family, Motor, PriceBook } from "../record/index.ts";
+import type { Consequence, Disposition, Family, Motor, PriceBook, Remedy } from "../record/index.ts";
 import type { MotorModel } from "./model.ts";
 
 /** Something that could be done, with what speaks for it. */
@@ -75,9 +76,9 @@ export const COME_BACK: Readonly<Record<Consequence, number>> = {
 export const MOST_DOUBT: Readonly<Record<Consequence, number>> = {
   nuisance: 0.1,
   property: 0.1,
-  vehicle: 0.08,
-  person: 0.05,
-  aircraft: 0.06,
+  vehicle: 0.1,
+  person: 0.1,
+  aircraft: 0.1,
 };
 const HAZARDS = FAULT_IDS.filter((fault) => factsOf(fault).hazard);
 /** Largest chance of such a fault at which an action that leaves it is still offered. Judgement. */
@@ -242,13 +243,29 @@ export function actionsFor(
     .map(({ action }) => action);
 }
 
-export type ActionBeliefs = Readonly<Record<Disposition, number>>;
+export type ActionBeliefs = Readonly<Record<Remedy, number>>;
 
 /** P(disposition): the sets' probabilities by what they ask for, in one word. They add up to one. */
 export function dispositionBeliefs({ actions }: MotorModel, inference: Inference): ActionBeliefs {
   const shares = askedShares(actions, inference);
-  const sums = Object.fromEntries(PRECEDENCE.map((one) => [one, 0])) as Record<Disposition, number>;
+  const sums = Object.fromEntries(PRECEDENCE.map((one) => [one, 0])) as Record<Remedy, number>;
   const { asked } = askingsOf(actions, inference.sets);
   for (let i = 0; i < shares.length; i += 1) if (shares[i]! > 0) sums[dispositionOf(asked[i]!)] += shares[i]!;
   return sums;
+}
+
+/**
+ * P(nothing is to be done to the motor): of all that lies outside it together, our own set-up and papers included. What
+ * nothing known cures may sit inside and does not count.
+ * @returns 0 to 1
+ * @example outsideBelief(model, inference) // 0.95 where battery and controller hold 0.5 and 0.45
+ */
+export function outsideBelief({ actions }: MotorModel, inference: Inference): number {
+  const shares = askedShares(actions, inference);
+  const { asked } = askingsOf(actions, inference.sets);
+  const inside = INSIDE | NO_CURE;
+  let sum = 0;
+  for (let i = 0; i < shares.length; i += 1)
+    if (shares[i]! > 0 && (asked[i]! & inside) === NOTHING) sum += shares[i]!;
+  return Math.min(1, sum);
 }

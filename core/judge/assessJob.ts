@@ -15,6 +15,7 @@ import {
   settingsOf,
   timesOdds,
   uncomplainedFactors,
+  type FaultId,
   UNRELATED_ODDS,
 } from "../known/index.ts";
 import { type CheckAnswer, type CheckDefinition, type Finding } from "../check/index.ts";
@@ -28,16 +29,32 @@ import {
   type PriceBook,
 } from "../record/index.ts";
 import { allOpenProved, measuredOf } from "../measure/winding/index.ts";
-import { actionsFor, dispositionBeliefs, LEAST_EXACT, MOST_DOUBT, type Action } from "./action.ts";
+import {
+  actionsFor,
+  dispositionBeliefs,
+  outsideBelief,
+  worksOn,
+  LEAST_EXACT,
+  MOST_DOUBT,
+  type Action,
+} from "./action.ts";
 import { hardFactOf, type HardFact } from "./hardFact.ts";
 import { carriedBy } from "./grounds.ts";
 import { kindOf, modelFor, RULES_VERSION, type MotorModel } from "./model.ts";
 import { answerIn, CHECKS, checkOf } from "../measure/index.ts";
-import { ranked, steadied, stepsIn } from "./steps.ts";
-import { decidingNeeds, isMet, needTold, nextForNeed } from "./warrant.ts";
-import { CLEARED, headlineOf, reasonOf } from "./words.ts";
+import { proposal, ranked, steadied, stepsIn, type Step } from "./steps.ts";
+import {
+  departingOnMotor,
+  clearingNeeds,
+  decidingNeeds,
+  isFeedSeenToFail,
+  isMet,
+  needTold,
+  nextForNeed,
+} from "./warrant.ts";
+import { clearedText, headlineOf, reasonOf } from "./words.ts";
 import type { NextCheck } from "./nextCheck.ts";
-import type { FaultBelief, Verdict } from "./verdict.ts";
+import type { FaultBelief, Suspect, Verdict } from "./verdict.ts";
 
 /** From this chance of a faulty set-up on it is mended first: nothing is done to the motor until it was read anew. */
 export const MOST_SETUP_DOUBT = 0.5;
@@ -201,7 +218,10 @@ export function weigh(job: JobRecord, epoch: number) {
   const setupDoubt = (faults.find(isOfSetUp)?.probability ?? 0) >= MOST_SETUP_DOUBT;
   const slips = new Map(findings.map(({ variable }, f) => [variable, inference.slips[f]!]));
   const alone = action && carriedBy(model, action, faults, findings);
-  const steps = stepsIn(job, epoch, answers, slips, alone, setupDoubt);
+  // What departs on a motor that is about to go back as it is, is read again first.
+  const unexplained = action && !worksOn(action) ? departingOnMotor(model, findings) : [];
+  const doubted = [...(alone === null ? [] : [alone]), ...unexplained.map(({ variable }) => variable)];
+  const steps = stepsIn(job, epoch, answers, slips, doubted, setupDoubt);
   return {
     ...{ answers, findings, model, circumstances, inference, faults, complained, likely },
     ...{ hardFact, action, others, setupDoubt, alone, steps },
@@ -216,11 +236,12 @@ export function weigh(job: JobRecord, epoch: number) {
  */
 export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const weighed = weigh(job, epoch);
-  const { answers, findings, model, circumstances, inference, faults, complained, likely } = weighed;
+  const { answers, findings, model, circumstances, inference, faults, likely } = weighed;
   const { hardFact, action, others, steps } = weighed;
 
   const awaited = [...answers].find(([id, answer]) => isAwaited(job, checkOf(id), answer, epoch))?.[0];
-  const needs = decidingNeeds({ job, epoch, ...weighed, awaited: awaited ? checkOf(awaited) : null });
+  const seen = { job, epoch, ...weighed, awaited: awaited ? checkOf(awaited) : null };
+  const needs = decidingNeeds(seen);
   const held = needs.some(({ holds }) => holds);
   const doubt = MOST_DOUBT[job.motor.consequence];
   const sure = action !== null && action.probability >= 1 - doubt;
@@ -233,22 +254,30 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     (likelyEnough && action.exact >= LEAST_EXACT && !worthAsking(action, proposed, job.limits?.prices));
   const remedies = dispositionBeliefs(model, inference);
   // What is to be done may still be open when it is plain that the motor is not at fault.
-  const cleared =
-    !settled && complained && isMet(RUN_WELL, findings) && !held && remedies.notMotor >= 1 - doubt;
-  const decided = settled && action ? action.disposition : cleared ? "notMotor" : null;
+  const chance = outsideBelief(model, inference);
+  const outsideSure = !settled && epoch === 0 && chance >= 1 - doubt;
+  const clearing = outsideSure ? clearingNeeds(seen) : [];
+  const cleared = outsideSure && !clearing.some(({ holds }) => holds);
+  const failing = isFeedSeenToFail(seen) || isMet(RUN_WELL, findings);
+  const decided =
+    settled && action ? action.disposition : cleared ? (failing ? "notMotor" : "cleared") : null;
   const proposals = decided && !cleared ? [] : proposed;
   // A check that a clearing waits for is made, however little it would tell.
   const last = needs.find(({ holds, comes }) => holds && comes === "last")?.step;
-  const next = decided ? (proposals[0] ?? null) : (nextForNeed(needs, sure) ?? proposals[0] ?? last ?? null);
+  const next = decided
+    ? (proposals[0] ?? null)
+    : (nextForNeed(needs, sure) ?? nextForNeed(clearing, outsideSure) ?? proposals[0] ?? last ?? null);
 
   const found = experienceFor(job.limits, job.motor);
   return {
     rules: RULES_VERSION,
     epoch,
     headline: cleared
-      ? DISPOSITION_LABELS.notMotor
+      ? DISPOSITION_LABELS[failing ? "notMotor" : "cleared"]
       : headlineOf(decided, hardFact, action, faults, epoch, job.motor.family),
-    reason: cleared ? CLEARED : reasonOf(needs, hardFact, decided !== null, action, doubt),
+    reason: cleared
+      ? clearedText(failing, chance)
+      : reasonOf(needs, hardFact, decided !== null, action, doubt),
     decided,
     action,
     rivals: others.filter((one) => isOfItsOwn(one, action, likely)).slice(0, MOST_RIVALS),
@@ -257,6 +286,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     faults,
     remedies,
     cleared,
+    outside: { chance, suspects: suspectsIn(model, faults, steps) },
     findings,
     ...(found && { experience: experienceText(found) }),
     sound: inference.posterior[0] ?? 0,
@@ -271,6 +301,31 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     plan: planOf(job, answers),
   };
 }
+
+/** Less likely causes outside are not listed. Judgement. */
+const LEAST_SUSPECT = 0.02;
+
+/** Causes outside the motor, the likeliest first, each with the cheapest reading that it shows in. */
+const suspectsIn = (
+  model: MotorModel,
+  faults: readonly FaultBelief[],
+  steps: readonly Step[],
+): readonly Suspect[] =>
+  faults
+    .filter(({ fault, probability }) => probability >= LEAST_SUSPECT && liesOutside(fault))
+    .map(({ fault, name, probability }) => {
+      const touched = touchedBy(model, fault);
+      const step = steps
+        .filter(({ again, variables }) => !again && variables.some((id) => touched.has(id)))
+        .toSorted((a, b) => a.minutes - b.minutes)[0];
+      return { fault, name, probability, step: step ? proposal(step, "") : null };
+    });
+
+/** Whether nothing is done to the motor for it. */
+const liesOutside = (fault: FaultId) => {
+  const { cures } = factsOf(fault);
+  return cures.length > 0 && cures.every((cure) => !cureFactsOf(cure).onMotor);
+};
 
 /** Whether a reading is left that costs less than what the action would waste without it. */
 const worthAsking = ({ waste }: Action, steps: readonly NextCheck[], book?: PriceBook) =>

@@ -41,9 +41,11 @@ describe("repair plans", () => {
     }
   });
 
-  it("exist for every disposition that asks for work, and none for leaving it undecided", () => {
+  it("exist for every disposition that asks for work, and none for leaving it undecided or as it is", () => {
     for (const disposition of DISPOSITIONS)
-      expect(plansFor(disposition, []).length > 0, disposition).toBe(disposition !== "undecided");
+      expect(plansFor(disposition, []).length > 0, disposition).toBe(
+        !["undecided", "cleared"].includes(disposition),
+      );
   });
 
   it("put the plan for the likeliest fault first", () => {

@@ -1,6 +1,7 @@
 import {
   actionsOf,
   canHave,
+  cureFactsOf,
   COMPANIONS,
   FAULT_IDS,
   MASKS,
@@ -16,7 +17,7 @@ import { type Motor } from "../record/index.ts";
 import { CHECKS } from "../measure/index.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */
-export const RULES_VERSION = "13";
+export const RULES_VERSION = "14";
 
 /** What every check declares, together. */
 export const VARIABLES: readonly Variable[] = CHECKS.flatMap(({ variables }) => variables);
@@ -55,5 +56,19 @@ export function modelFor(kind: Kind): MotorModel {
     actions: actionsOf(ids, kind.family),
   };
   kept.set(key, made);
+  return made;
+}
+
+const ofMotor = new WeakMap<MotorModel, ReadonlySet<string>>();
+
+/** The variables in which a fault shows that is mended on the motor itself; worked out once for each model. */
+export function shownByMotor(model: MotorModel): ReadonlySet<string> {
+  const found = ofMotor.get(model);
+  if (found) return found;
+  const inside = new Set<string>(
+    model.ids.filter((id) => factsOf(id).cures.some((cure) => cureFactsOf(cure).onMotor)),
+  );
+  const made = new Set(model.rows.filter(({ fault }) => inside.has(fault)).map(({ variable }) => variable));
+  ofMotor.set(model, made);
   return made;
 }

@@ -34,7 +34,11 @@ describe("what the next reading would leave", () => {
 
   it("is nearer with every reading that tells", () => {
     const far = of("ecmAirflow", []);
-    const near = of("ecmAirflow", [volts("mains", 231), volts("v24.motor", 26)]);
+    const near = of("ecmAirflow", [
+      volts("mains", 231),
+      volts("v24.motor", 26),
+      choice("power", "direct", "silent"),
+    ]);
     const left = (one: typeof far) => outlookOf(one, assessJob(one).next)!.readings!.usual;
     expect(left(near)).toBeLessThan(left(far));
   });

@@ -1,5 +1,5 @@
 import { REPAIR_PLANS, type FaultId, type RepairPlan } from "../known/index.ts";
-import type { DeadHallSchool, Decision, Disposition } from "../record/index.ts";
+import { isSentBack, type DeadHallSchool, type Decision, type Disposition } from "../record/index.ts";
 
 /** Plans by how likely the fault is that they cure; of those that cure alike, the shop's own way before the other. */
 function byFit(plans: readonly RepairPlan[], faults: readonly FaultId[], school: DeadHallSchool) {
@@ -37,7 +37,7 @@ export function plansOf(
   faults: readonly FaultId[],
   school: DeadHallSchool = "one",
 ): readonly RepairPlan[] {
-  if (disposition === "notMotor" || disposition === "undecided") return [];
+  if (isSentBack(disposition) || disposition === "undecided") return [];
   const fitting = byFit(REPAIR_PLANS, faults, school);
   const named = cures.flatMap((cure) => fitting.find(({ does }) => does.some((one) => one === cure)) ?? []);
   return named.length > 0 ? [...new Set(named)] : plansFor(disposition, faults, school).slice(0, 1);

@@ -1,4 +1,5 @@
-import { findingsOf } from "./assessJob.ts";
+import { factsOf } from "../known/index.ts";
+import { assessJob, findingsOf } from "./assessJob.ts";
 import { isOpen, type Need } from "./need.ts";
 import { proofLines, type ProofLine } from "./proofLines.ts";
 import { whole } from "./steps.ts";
@@ -7,8 +8,28 @@ import { epochOf, type JobRecord } from "../record/index.ts";
 
 export interface Proof {
   readonly lines: readonly ProofLine[];
-  /** Proved: everything that departed was repeated and agrees. A motor with nothing to repeat is not proved. */
-  readonly answer: "proved" | "failed" | "open";
+  /**
+   * Proved: everything that departed was repeated and agrees, and what was done cures what it may have had. Agreeing
+   * without, it is unexplained. A motor with nothing to repeat is not proved.
+   */
+  readonly answer: "proved" | "failed" | "open" | "unexplained";
+}
+
+/** What was done is a cure of what it may have had from this chance on. Judgement. */
+const LEAST_CURED = 0.05;
+
+/** Whether what was done cures a fault that was possible before and shows in this reading; true where nobody named what was done. */
+function isExplained(job: JobRecord, epoch: number, { variable }: ProofLine): boolean {
+  const done = job.decisions.at(-1)?.cures ?? [];
+  if (done.length === 0) return true;
+  const chance = assessJob(job, epoch - 1)
+    .faults.filter(
+      ({ fault, weights }) =>
+        factsOf(fault).cures.some((cure) => done.includes(cure)) &&
+        weights.some((one) => one.variable === variable && !one.clears),
+    )
+    .reduce((sum, { probability }) => sum + probability, 0);
+  return chance >= LEAST_CURED;
 }
 
 /** What the proof wants: each reading that departed, read again until it agrees. */
@@ -34,10 +55,8 @@ export function proofOf(job: JobRecord): Proof {
   if (epoch < 1) throw new RangeError("proofOf: the job has no repair to prove");
   const lines = proofLines(job, epoch);
   const departing = findingsOf(job, epoch).some(({ departs }) => departs);
-  const answer = departing
-    ? "failed"
-    : lines.length > 0 && !proofNeeds(lines).some(isOpen)
-      ? "proved"
-      : "open";
-  return { lines, answer };
+  if (departing) return { lines, answer: "failed" };
+  if (lines.length === 0 || proofNeeds(lines).some(isOpen)) return { lines, answer: "open" };
+  const explained = lines.every((line) => isExplained(job, epoch, line));
+  return { lines, answer: explained ? "proved" : "unexplained" };
 }

@@ -64,7 +64,9 @@ function releaseNeeds(job: JobRecord, as: ReleaseKind): readonly Need[] {
     need(
       "all that departed, read again",
       answer === "proved",
-      "The proof is not complete: read again what departed, or restrict the release.",
+      answer === "unexplained"
+        ? "It agrees now, and what was done cures nothing that it may have had: find the cause, or restrict the release."
+        : "The proof is not complete: read again what departed, or restrict the release.",
     ),
     need(
       "an even run",

@@ -43,7 +43,7 @@ const names = (
   part: Partial<CheckAnswer>,
   { slips = new Map<string, number>(), alone = null as string | null, setup = false, epoch = 0 } = {},
 ) =>
-  stepsIn(job(readings), epoch, answers(part), slips, alone, setup).map(
+  stepsIn(job(readings), epoch, answers(part), slips, alone === null ? [] : [alone], setup).map(
     ({ id, again }) => `${id.split(".")[1]}${again ? "*" : ""}`,
   );
 
@@ -51,7 +51,7 @@ describe("what could still be read", () => {
   it("is what a check declares, and nothing of one that was skipped", () => {
     expect(names([], { steps: [step()] })).toEqual(["look"]);
     expect(names([], { steps: [step()], state: "skipped" })).toEqual([]);
-    const [one] = stepsIn(job([]), 0, answers({ steps: [step()] }), new Map(), null, false);
+    const [one] = stepsIn(job([]), 0, answers({ steps: [step()] }), new Map(), [], false);
     expect(one).toMatchObject({ id: "mechanical.look", check: "mechanical", again: false, minutes: 3 });
   });
 
@@ -66,13 +66,13 @@ describe("what could still be read", () => {
 
   it("can be left out by itself where no verdict waits for its check, or something was found there", () => {
     const alone = (part: Partial<CheckAnswer>, check: CheckId = "mechanical") =>
-      stepsIn(job([]), 0, answers(part, check), new Map(), null, false).map((one) => one.alone);
+      stepsIn(job([]), 0, answers(part, check), new Map(), [], false).map((one) => one.alone);
     const finding = { variable: "turn" } as Finding;
     expect(alone({ steps: [step()] })).toEqual([undefined]);
     expect(alone({ steps: [step()], findings: [finding] })).toEqual(["look"]);
     expect(alone({ steps: [step()] }, "insulation")).toEqual(["look"]);
     // What is asked for once more stays asked for: a verdict must not rest on one look.
-    const again = stepsIn(job([]), 0, answers({ made: [step()] }), doubt("turn", 0.5), null, false);
+    const again = stepsIn(job([]), 0, answers({ made: [step()] }), doubt("turn", 0.5), [], false);
     expect(again.map((one) => one.alone)).toEqual([undefined]);
   });
 
@@ -85,7 +85,7 @@ describe("what could still be read", () => {
     expect(names(once, made, { slips: doubt("damp", 0.9) })).toEqual([]);
     expect(names(once, made, { alone: "play" })).toEqual(["look*"]);
     expect(names(once, made, { alone: "damp" })).toEqual([]);
-    const [again] = stepsIn(job(once), 0, answers(made), doubt("turn", 0.5), null, false);
+    const [again] = stepsIn(job(once), 0, answers(made), doubt("turn", 0.5), [], false);
     expect(again).toMatchObject({ id: "mechanical.look.again", title: "Read again: look, turn, rock" });
   });
 
@@ -154,7 +154,7 @@ describe("what could still be read", () => {
   it("of what is measured is not asked a third time, and counts nothing that was taken back", () => {
     const feed = step({ name: "pack", slots: ["pack.rest"], variables: ["pack"] });
     const asked = (...readings: Reading[]) =>
-      stepsIn(job(readings), 0, answers({ made: [feed] }, "feed"), doubt("pack", 0.5), null, false).length;
+      stepsIn(job(readings), 0, answers({ made: [feed] }, "feed"), doubt("pack", 0.5), [], false).length;
     const volts = () => measured("feed", "pack.rest", "volts", 40);
     expect(asked(volts())).toBe(1);
     expect(asked(volts(), volts())).toBe(0);
@@ -174,13 +174,13 @@ describe("what could still be read", () => {
     const made = { made: [other, step()] };
     expect(names([], made)).toEqual([]);
     expect(names([], made, { setup: true })).toEqual(["anotherOne"]);
-    const [one] = stepsIn(job([]), 0, answers(made), new Map(), null, true);
+    const [one] = stepsIn(job([]), 0, answers(made), new Map(), [], true);
     expect(one!.title).toBe("Other leads or another meter");
     // Of two the plainer one, in whatever order the checks name them; none where no step mends it.
     const plainer = step({ name: "plainer", mendsSetUp: 1, title: "Other leads", variables: ["pairs"] });
-    const both = stepsIn(job([]), 0, answers({ made: [other, plainer] }), new Map(), null, true);
+    const both = stepsIn(job([]), 0, answers({ made: [other, plainer] }), new Map(), [], true);
     expect(mendingFor(both)?.title).toBe("Other leads");
-    expect(mendingFor(stepsIn(job([]), 0, answers({ steps: [step()] }), new Map(), null, true))).toBeNull();
+    expect(mendingFor(stepsIn(job([]), 0, answers({ steps: [step()] }), new Map(), [], true))).toBeNull();
   });
 });
 
@@ -190,7 +190,7 @@ describe("the step that reads something once more", () => {
     0,
     answers({ steps: [step({ name: "drag", variables: ["play"] })], made: [step()] }),
     new Map(),
-    "play",
+    ["play"],
     false,
   );
   it("is one that was made, and null where none reads it", () => {

@@ -113,14 +113,14 @@ export interface Step extends Candidate {
 /**
  * What could still be read: the open steps of every check that was not skipped, and once more what was read already and
  * may well have been a slip, or carries the decision by itself.
- * @param alone the variable of such a finding
+ * @param doubted variables of findings that are read again whatever the chance of a slip
  */
 export function stepsIn(
   job: JobRecord,
   epoch: number,
   answers: ReadonlyMap<CheckId, CheckAnswer>,
   slips: ReadonlyMap<string, number>,
-  alone: string | null,
+  doubted: readonly string[],
   setupDoubt: boolean,
 ): Step[] {
   return [...answers].flatMap(([check, { state, steps, made, findings }]) => {
@@ -131,7 +131,7 @@ export function stepsIn(
       (step) =>
         step.variables.some(
           (variable) =>
-            (variable === alone || (slips.get(variable) ?? 0) > AGAIN_FROM) &&
+            (doubted.includes(variable) || (slips.get(variable) ?? 0) > AGAIN_FROM) &&
             !toldEnough(job, check, step, epoch, variable),
         ) ||
         (setupDoubt &&

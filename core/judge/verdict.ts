@@ -33,6 +33,14 @@ interface Change {
   readonly to: readonly CureId[] | null;
 }
 
+/** A cause outside the motor, and the cheapest reading of it. */
+export interface Suspect {
+  readonly fault: FaultId;
+  readonly name: string;
+  readonly probability: number;
+  readonly step: NextCheck | null;
+}
+
 export interface PlanLine {
   readonly check: CheckId;
   readonly title: string;
@@ -50,7 +58,15 @@ export interface PlanLine {
 export function keptVerdict(kept: Verdict): Verdict {
   const whole = (next: NextCheck): NextCheck => ({ ...{ title: "", slots: [] }, ...next });
   return {
-    ...{ action: null, cleared: false, rivals: [], doubtful: [], proposals: [], warrant: [] },
+    ...{
+      action: null,
+      cleared: false,
+      outside: { chance: 0, suspects: [] },
+      rivals: [],
+      doubtful: [],
+      proposals: [],
+      warrant: [],
+    },
     ...kept,
     next: kept.next && whole(kept.next),
     runnerUp: kept.runnerUp && whole(kept.runnerUp),
@@ -75,6 +91,8 @@ export interface Verdict {
   readonly remedies: ActionBeliefs;
   /** Plain that it is not the motor, and not yet what is. */
   readonly cleared: boolean;
+  /** All that lies outside the motor together, and each of it: what could be read of it next. */
+  readonly outside: { readonly chance: number; readonly suspects: readonly Suspect[] };
   readonly findings: readonly Finding[];
   /** What of this shop's earlier jobs weighs in the odds, in a sentence; absent where nothing does. */
   readonly experience?: string;

@@ -14,6 +14,7 @@ import {
   factsOf,
   RUN_WELL,
   SOUGHT_IN_VAIN,
+  TURNED_OVER,
   type Wanted,
 } from "../known/index.ts";
 import { checkOf, CHECKS } from "../measure/index.ts";
@@ -23,6 +24,7 @@ import { worksOn, type Action } from "./action.ts";
 import { isFounded, restsOn, seenToFail } from "./grounds.ts";
 import type { HardFact } from "./hardFact.ts";
 import { isOpen, type Need } from "./need.ts";
+import { shownByMotor, type MotorModel } from "./model.ts";
 import { proofLines } from "./proofLines.ts";
 import { againFor, mendingFor, proposal, whole, type Step } from "./steps.ts";
 import type { NextCheck } from "./nextCheck.ts";
@@ -46,6 +48,7 @@ export interface Seen {
   readonly epoch: number;
   readonly answers: ReadonlyMap<CheckId, CheckAnswer>;
   readonly findings: readonly Finding[];
+  readonly model: MotorModel;
   readonly faults: readonly FaultBelief[];
   readonly complained: boolean;
   readonly hardFact: HardFact | null;
@@ -62,6 +65,9 @@ export interface Seen {
 /** From this chance on a fault is one that work is decided for: several may share one cure. Judgement. */
 const DECIDED_FOR = 0.25;
 
+/** A fault is the one that work is done for from this chance on. */
+const LEADING = 0.5;
+
 /** Whether these findings meet what is wanted. */
 export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean =>
   findings.some(
@@ -70,6 +76,49 @@ export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[
       (says === "anything" || (says === "departs") === departs) &&
       !(able && ableMeter !== undefined),
   );
+
+/** A companion's reading that takes no longer is part of deciding. Judgement. */
+const CHEAP: Minutes = 5;
+/** A companion less likely than this is left to the proof. Judgement. */
+const LIKELY_COMPANION = 0.03;
+/** A reading shows a companion plainly from this chance on. Judgement. */
+const SHOWS_PLAINLY = 0.5;
+
+/** Of a fault that work is decided for: what it brings along, or was brought by, is looked for where that is cheap. */
+function ofCompanions({ action, faults, findings, model, steps, epoch }: Seen): DecidingNeed[] {
+  if (!action || !worksOn(action) || epoch > 0) return [];
+  const leading = faults.filter(
+    ({ fault, probability }) =>
+      probability >= LEADING && factsOf(fault).cures.some((cure) => action.cures.includes(cure)),
+  );
+  const read = new Set(findings.map(({ variable }) => variable));
+  return leading.flatMap(({ fault, name }): DecidingNeed[] => {
+    const likely = new Set<string>(
+      // What electronics die of, and kill, has needs of its own.
+      faults.flatMap((one) =>
+        one.probability >= LIKELY_COMPANION && factsOf(one.fault).location !== "electronics"
+          ? [one.fault]
+          : [],
+      ),
+    );
+    const companions = model.companions.flatMap((pair) =>
+      pair.includes(fault) ? pair.filter((id) => likely.has(id)) : [],
+    );
+    return model.rows.flatMap((row): DecidingNeed[] => {
+      const departs = Object.values(row.outcomes).reduce<number>((sum, p) => sum + (p ?? 0), 0);
+      if (row.fault === fault || !companions.includes(row.fault) || departs < SHOWS_PLAINLY) return [];
+      if (read.has(row.variable)) return [];
+      const step = steps.find(
+        ({ again, minutes, variables }) => !again && minutes <= CHEAP && variables.includes(row.variable),
+      );
+      if (!step) return [];
+      const why = `${name} often brings another fault along: ${lowerFirst(step.title)} comes before it is decided.`;
+      return [
+        { ...open(lowerFirst(step.title), why, proposal(step, why)), always: false, comes: "onceSure" },
+      ];
+    });
+  });
+}
 
 /** Whether somebody left out everything that reads these variables, with a reason. */
 function isLeftOut({ job, epoch, answers }: Seen, check: CheckId, anyOf: readonly string[]): boolean {
@@ -87,10 +136,13 @@ function readingOf({ anyOf, wholeCheck, why }: Wanted, check: CheckDefinition, s
   return step ? proposal(step, why) : null;
 }
 
+/** A need as it is told, and what was wanted. */
+type Asked = readonly [Wanted, Need];
+
 /** What is wanted, as a need of this job; null where the motor has no such reading, or nothing asks for it yet. */
 function needOf(wanted: Wanted, seen: Seen): Need | null {
-  const { job, answers, findings, hardFact, steps } = seen;
-  const { what, why, anyOf, once, families, orHardFact } = wanted;
+  const { job, action, answers, findings, hardFact, steps } = seen;
+  const { what, why, anyOf, once, families, orCuredBy, onlyIfRead, orHardFact } = wanted;
   if (families && !families.includes(job.motor.family)) return null;
   const asking = once && findings.find(({ variable }) => variable === once.variable);
   if (once && !((asking?.likelihood[once.outcome] ?? 0) >= 1)) return null;
@@ -99,7 +151,10 @@ function needOf(wanted: Wanted, seen: Seen): Need | null {
   );
   if (!check) return null;
   const need = { what, why, step: null, ableMeter: null };
-  if (isMet(wanted, findings) || (orHardFact && hardFact)) return { ...need, state: "met" };
+  const read = findings.some(({ variable }) => anyOf.includes(variable));
+  if (onlyIfRead && !read) return null;
+  const putRight = read && (action?.cures ?? []).some((cure) => orCuredBy.includes(cure));
+  if (putRight || isMet(wanted, findings) || (orHardFact && hardFact)) return { ...need, state: "met" };
   if (isLeftOut(seen, check.id, anyOf)) return { ...need, state: "leftOut" };
   const step = readingOf(wanted, check, steps);
   const said = findings.some(({ variable }) => anyOf.includes(variable));
@@ -191,11 +246,32 @@ function ofRepeats({ job, epoch, action }: Seen): DecidingNeed[] {
   });
 }
 
+/** Findings that depart, of checks that look at the motor itself, in which a fault of the motor shows. */
+export function departingOnMotor(model: MotorModel, findings: readonly Finding[]): readonly Finding[] {
+  const own = shownByMotor(model);
+  return findings.filter(
+    ({ variable, check, departs }) =>
+      departs && !["way", "source", "isolation"].includes(checkOf(check).looksAt) && own.has(variable),
+  );
+}
+
+/** What departs on the motor is read again before it is cleared: a slip is likely then, and cheap to find out. */
+function ofDeparting({ findings, model, steps }: Seen): DecidingNeed[] {
+  return departingOnMotor(model, findings).flatMap(({ variable, sentence }): DecidingNeed[] => {
+    const again = steps.find((step) => step.again && step.variables.includes(variable));
+    if (!again) return [];
+    const why = `${sentence}: read it again before the motor is cleared.`;
+    return [{ ...open(lowerFirst(sentence), why, proposal(again, why)), always: false, comes: "onceSure" }];
+  });
+}
+
 /** A motor is cleared by what fails outside it, by running well, or by a trouble that was looked for and did not show. */
 function ofClearing(seen: Seen): DecidingNeed[] {
   const { action, complained, answers, faults, findings, awaited } = seen;
   if (!action || worksOn(action)) return [];
   const nothing = action.cures.length === 0;
+  const again = nothing ? ofDeparting(seen) : [];
+  if (again.length > 0) return again;
   const cleared =
     complained && isFed(answers)
       ? seenToFail(action, faults, findings) ||
@@ -210,6 +286,49 @@ function ofClearing(seen: Seen): DecidingNeed[] {
   return [{ ...open(RUN_WELL.what, sentence, step), always: false, comes: "last" }];
 }
 
+/** A reading of a way of supply or call departs in which no fault of the motor shows: something outside was seen to fail. */
+export const isFeedSeenToFail = ({ model, findings }: Pick<Seen, "model" | "findings">): boolean => {
+  const own = shownByMotor(model);
+  return findings.some(
+    ({ check, variable, departs }) =>
+      departs && ["way", "source"].includes(checkOf(check).looksAt) && !own.has(variable),
+  );
+};
+
+/**
+ * What must have been read before a motor is cleared because all that lies outside it is likely enough together: the least
+ * set of its family, none of it skipped. One with its own electronics is cleared by a way that was seen to end, or by a
+ * trouble that was looked for in vain. The set-up is mended first, and what was begun is finished.
+ */
+export function clearingNeeds(seen: Seen): readonly DecidingNeed[] {
+  const always = [...ofSetUp(seen), ...ofBegun(seen)].filter(({ step }) => step !== null);
+  const along = isAlong(seen.answers);
+  const wanted = isFeedSeenToFail(seen) && along ? [] : [...BODY, along ? SOUGHT_IN_VAIN : TURNED_OVER];
+  const least = wanted.flatMap((one): DecidingNeed[] => {
+    // What a family does not have is not asked of it.
+    const need = needOf(one, seen);
+    const closing = one === SOUGHT_IN_VAIN || one === TURNED_OVER;
+    if (!need && (!closing || isMet(one, seen.findings))) return [];
+    const told = need ?? {
+      what: one.what,
+      why: one.why,
+      step: null,
+      ableMeter: null,
+      state: "open" as const,
+    };
+    return [{ ...told, sentence: one.why, holds: told.state !== "met", always: false, comes: "onceSure" }];
+  });
+  const atAll = AT_ALL.flatMap((one): DecidingNeed[] => {
+    const need = needOf(one, seen);
+    return need && isOpen(need)
+      ? [{ ...need, sentence: need.why, holds: true, always: true, comes: "asItTells" }]
+      : [];
+  });
+  // A way is not seen to end on one look.
+  const once = ofGrounds(seen, "It").filter(({ step }) => step !== null);
+  return [...atAll, ...always, ...once, ...ofDeparting(seen), ...least];
+}
+
 /** From this on a reading comes after the short ones: the motor is opened last. Judgement. */
 const LONG: Minutes = 10;
 const isLong = ({ step }: Need) => step !== null && step.minutes >= LONG;
@@ -218,38 +337,44 @@ const isLong = ({ step }: Need) => step !== null && step.minutes >= LONG;
 export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
   const { action } = seen;
   const fits = !action || action.cures.length === 0 ? "Nothing wrong" : curesText(action.cures);
-  const asked = (wanted: readonly Wanted[]) =>
+  const asked = (wanted: readonly Wanted[]): Asked[] =>
     wanted.flatMap((one) => {
       const need = needOf(one, seen);
-      return need ? [need] : [];
+      return need ? [[one, need] as const] : [];
     });
-  const declared = asked(wantedFor(seen)).toSorted((a, b) => Number(isLong(a)) - Number(isLong(b)));
+  const declared = asked(wantedFor(seen)).toSorted(([, a], [, b]) => Number(isLong(a)) - Number(isLong(b)));
   // Nothing is opened or ordered for: what clears the motor is read, unless something outside was seen to fail.
   const clears = action !== null && !worksOn(action) && !seenToFail(action, seen.faults, seen.findings);
-  const first = [...new Set(declared.flatMap(({ step }) => (step ? [lowerFirst(step.title)] : [])))];
+  const first = [...new Set(declared.flatMap(([, { step }]) => (step ? [lowerFirst(step.title)] : [])))];
   return [
-    ...asked(AT_ALL).map((need): DecidingNeed => ({
+    ...asked(AT_ALL).map(([, need]): DecidingNeed => ({
       ...need,
       ...{ sentence: need.why, holds: isOpen(need), always: true, comes: "asItTells" },
     })),
     ...ofSetUp(seen),
     ...ofBegun(seen),
     ...ofRepeats(seen),
-    ...declared.map((need): DecidingNeed => ({
+    ...declared.map(([{ neverSkipped }, need]): DecidingNeed => ({
       ...need,
       sentence:
         need.state === "leftOut"
-          ? `${fits} fits, but ${need.what}: left out. Nothing is cleared on a skip.`
+          ? `${fits} fits, but ${need.what}: left out. ${neverSkipped ? "Nothing is condemned on a skip: whoever goes on decides, and says why." : "Nothing is cleared on a skip."}`
           : first.length > 0
             ? `${fits} fits, but first: ${first.join(" and ")}.`
             : `${fits} fits, but what was read of ${need.what} is to be put right first.`,
-      holds: isOpen(need) || (need.state === "leftOut" && clears),
+      // Whoever left it out said why, and goes on; but nothing is cleared so, and no electronics condemned.
+      holds: isOpen(need) || (need.state === "leftOut" && (clears || neverSkipped)),
       ...{ always: false, comes: "onceSure" },
     })),
+    ...oneEach(ofCompanions(seen)),
     ...ofGrounds(seen, fits),
     ...ofClearing(seen),
   ];
 }
+
+/** One of those that the same reading meets. */
+const oneEach = (needs: readonly DecidingNeed[]): readonly DecidingNeed[] =>
+  needs.filter(({ what }, i) => needs.findIndex((other) => other.what === what) === i);
 
 /** The reading that a need makes the next one, whatever else would tell more. */
 export function nextForNeed(needs: readonly DecidingNeed[], sure: boolean): NextCheck | null {

@@ -15,13 +15,13 @@ export const UNRELATED_ODDS = 0.1;
 /** One that another brings along keeps part of its odds. Judgement. */
 export const COMPANION_ODDS = 0.6;
 /** Nobody complains of a motor and supply that are both sound: odds against, once somebody did. Judgement. */
-export const COMPLAINT_WITHOUT_CAUSE = 0.06;
+export const COMPLAINT_WITHOUT_CAUSE = 0.12;
 /** Star is the commoner connection where nobody knows (common practice). */
 export const STAR_SHARE = 0.65;
 /** No prior is held above this: what came in is never known before it was read. Judgement. */
 const MOST_PRIOR = 0.6;
 
-/** Complaints that come up where a motor is held against figures: wrong papers may be behind them. Judgement. */
+/** Complaints that come up where a motor is held against figures: wrong papers or a slip of ours may be behind them. Judgement. */
 const OF_FIGURES: readonly Complaint[] = [
   "lowPower",
   "hot",
@@ -30,18 +30,19 @@ const OF_FIGURES: readonly Complaint[] = [
   "afterRepair",
   "routine",
 ];
-/** How well wrong papers explain that it does something else. Judgement. */
-const PAPERS_HARDLY = 0.005;
+/** Beside these, what somebody may have read off it wrongly. Judgement. */
+const OF_READINGS: readonly Complaint[] = [...OF_FIGURES, "twitches", "cutsOut"];
+/** How well wrong papers, or a reading taken wrongly, explain that it does something else. Judgement. */
+const PAPERS_HARDLY = 0.02;
 
 /**
  * How well a fault explains a complaint, 0 to 1: a wrong plate stops nothing from turning.
- * @example explainsIn("wrongPlate", "noRun") // 0.005
+ * @example explainsIn("wrongPlate", "noRun") // 0.02
  */
 export function explainsIn(fault: FaultId, complaint: Complaint): number {
   const { explains, location } = factsOf(fault);
-  return location === "data" && !OF_FIGURES.includes(complaint)
-    ? Math.min(explains, PAPERS_HARDLY)
-    : explains;
+  const behind = location === "data" ? OF_FIGURES : location === "setup" ? OF_READINGS : null;
+  return behind && !behind.includes(complaint) ? Math.min(explains, PAPERS_HARDLY) : explains;
 }
 
 /** Odds factors where no complaint stands: every fault that could cause one, alike. */

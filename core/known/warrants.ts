@@ -11,19 +11,24 @@ import {
   TROUBLE_AGAIN,
   UNPLUGGED,
 } from "../measure/power/index.ts";
+import { AIR_PATH } from "../measure/air/index.ts";
 import { HARNESS_WIRES } from "../measure/module/index.ts";
+import { PAIRS_SPUN } from "../measure/backemf/index.ts";
 import { FRAME } from "../measure/frame/index.ts";
+import { INSULATION } from "../measure/insulation/index.ts";
 import {
   BURNT,
   DEBRIS_SEEN,
   LAMINATIONS_SEEN,
   MAGNETS_SEEN,
   MECHANICAL_VARIABLES,
+  TURN,
   WATER_SEEN,
 } from "../measure/mechanical/index.ts";
 import { RUN_GOOD } from "../measure/run/index.ts";
 import { PAIRS_AT_REST, STEADY, TIPS } from "../measure/winding/index.ts";
 import type { CheckId, Family } from "../record/index.ts";
+import type { CureId } from "./cures/ids.ts";
 
 /**
  * Something that must have been seen before something is said or done. A reading meets it; a skip, a default or a meter that
@@ -44,6 +49,12 @@ export interface Wanted {
   readonly wholeCheck: boolean;
   /** Families it is asked of; null for all. */
   readonly families: readonly Family[] | null;
+  /** Whoever leaves it out has to decide alone: the reason for a skip is not enough to go on. */
+  readonly neverSkipped: boolean;
+  /** Once it was read and does not say so, these cures put it right; empty where none does. */
+  readonly orCuredBy: readonly CureId[];
+  /** It is asked for only once it was read and says otherwise. */
+  readonly onlyIfRead: boolean;
   /** A mark that ends the matter, seen and photographed, stands in its place. */
   readonly orHardFact: boolean;
 }
@@ -67,7 +78,8 @@ function wanted(
   if (first === undefined) throw new RangeError(`wanted: ${given.what} names no variable`);
   return {
     anyOf: [first, ...others],
-    ...{ says: "anything", able: false, once: null, wholeCheck: false, families: null, orHardFact: true },
+    ...{ says: "anything", able: false, once: null, wholeCheck: false, families: null },
+    ...{ neverSkipped: false, orCuredBy: [], onlyIfRead: false, orHardFact: true },
     ...given,
   };
 }
@@ -77,7 +89,7 @@ const BEFORE_WORK = "It comes before any work on the motor.";
 /** Before anything inside a motor is opened, ordered or cleared: common practice, since it is cheap and ends many a job. */
 export const BODY: readonly Wanted[] = [
   wanted(MECHANICAL_VARIABLES, { what: "how it looks and turns", why: BEFORE_WORK, wholeCheck: true }),
-  wanted([FRAME], { what: "each lead to frame", why: BEFORE_WORK, wholeCheck: true, able: true }),
+  wanted([FRAME, INSULATION], { what: "each lead to frame", why: BEFORE_WORK, wholeCheck: true, able: true }),
   wanted([PAIRS_AT_REST, STEADY], { what: "three pairs", why: BEFORE_WORK, wholeCheck: true }),
 ];
 
@@ -97,7 +109,24 @@ const MAINS_READ = wanted([MAINS], {
   what: "its mains",
   why: "Mains that are dead or out of their band look like dead electronics: they are read, and right, before anything is condemned.",
   says: "agrees",
+  neverSkipped: true,
 });
+
+const killer = (variable: Variable, what: string, orCuredBy: readonly CureId[]): Wanted =>
+  wanted([variable], {
+    what,
+    why: `What killed the old one kills the next: ${what} was read and is not right, so it is put right with it.`,
+    says: "agrees",
+    onlyIfRead: true,
+    orCuredBy,
+  });
+/** What kills electronics, as far as it was read: each is right, or is put right with the new part. Common practice. */
+export const KILLERS: readonly Wanted[] = [
+  killer(TURN, "how it turns", ["bearings", "section", "motor", "clean", "dryAndSeal"]),
+  killer(PAIRS_AT_REST, "its three pairs", ["section", "motor"]),
+  killer(FRAME, "its leads to frame", ["section", "motor"]),
+  killer(AIR_PATH, "the way of its air", ["air"]),
+];
 
 const FED_WHY = "What its electronics live on is measured before they are condemned.";
 /** Before the electronics that a motor carries are condemned. Common practice. */
@@ -106,9 +135,10 @@ export const ELECTRONICS_FED: readonly Wanted[] = [
   wanted([MOTOR_24, COMMAND_IN, DRIVER_COMMAND, DIRECT], {
     what: "the command at its own plug",
     why: "A sound motor that nobody commands does not answer: its command is read where it arrives before it is condemned.",
+    neverSkipped: true,
   }),
-  wanted([DRIVER_SUPPLY], { what: "the supply at its plug", why: FED_WHY }),
-  wanted([FIFTEEN_VOLTS], { what: "15 V at its plug", why: FED_WHY }),
+  wanted([DRIVER_SUPPLY], { what: "the supply at its plug", why: FED_WHY, neverSkipped: true }),
+  wanted([FIFTEEN_VOLTS], { what: "15 V at its plug", why: FED_WHY, neverSkipped: true }),
   // Its answer comes back through the same cable: one broken wire, and a sound driver is silent.
   wanted([HARNESS_WIRES], {
     what: "every wire of its harness",
@@ -123,6 +153,7 @@ export const BEFORE_A_BOARD: readonly Wanted[] = [
   wanted([UNPLUGGED], {
     what: "its supply without the fan",
     why: "A fan can pull its supply down: before the board is condemned it is read without it.",
+    neverSkipped: true,
   }),
 ];
 
@@ -141,6 +172,11 @@ export const RUN_WELL: Wanted = wanted([RUN_GOOD], {
   what: "a good run on a controller known to be good",
   why: "A motor is cleared by what fails outside it, or by running well.",
   says: "agrees",
+});
+/** What a motor that nothing drives here is cleared by, once nothing of it departs: three volts of a drill, or a good run. */
+export const TURNED_OVER: Wanted = wanted([PAIRS_SPUN, RUN_GOOD], {
+  what: "what it makes when spun, or a good run",
+  why: "Windings, magnets and joints show fully only when it is spun or run: no motor is cleared without.",
 });
 /** What says that nothing is wrong where the trouble comes and goes. */
 export const SOUGHT_IN_VAIN: Wanted = wanted([TROUBLE_AGAIN, SISTER_AGAIN], {

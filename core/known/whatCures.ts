@@ -7,7 +7,7 @@ import {
   type Actions,
   type CureSet,
 } from "../inference/index.ts";
-import { DISPOSITION_LABELS, type Decision, type Disposition, type Family } from "../record/index.ts";
+import { DISPOSITION_LABELS, type Decision, type Family, type Remedy } from "../record/index.ts";
 import { FAMILY_FACTS } from "../families/index.ts";
 import { CURE_IDS, CURES, type CureId } from "./cures/index.ts";
 import { factsOf, type FaultId } from "./faults/index.ts";
@@ -67,12 +67,12 @@ export const PRECEDENCE = [
   "repair",
   "notMotor",
   "undecided",
-] as const satisfies readonly Disposition[];
+] as const satisfies readonly Remedy[];
 
-const dispositions = new Map<CureSet, Disposition>();
+const dispositions = new Map<CureSet, Remedy>();
 
 /** What a set of cures comes to, in one word. Nothing to do is *not the motor*; what nothing cures is *undecided*. */
-export function dispositionOf(set: CureSet): Disposition {
+export function dispositionOf(set: CureSet): Remedy {
   if ((set & NO_CURE) !== NOTHING) return "undecided";
   const kept = dispositions.get(set);
   if (kept) return kept;

@@ -1,6 +1,6 @@
 import { CURE_IDS, cureFactsOf, LEAST_KNOWN, type CureId } from "../known/index.ts";
 import { median, type Minutes } from "../quantity/index.ts";
-import type { ExperienceOf, Family } from "../record/index.ts";
+import { isSentBack, type ExperienceOf, type Family } from "../record/index.ts";
 import type { Outcome } from "./outcome.ts";
 
 /** What repairs of a model or family came to in this shop. */
@@ -29,7 +29,7 @@ export function foundIn(
   const repaired = outcomes.filter(({ outcome }) => outcome.repairs > 0);
   const proved = repaired.filter(({ outcome, cameBack }) => outcome.proof === "proved" && !cameBack);
   const cleared = outcomes.filter(
-    ({ outcome, cameBack }) => outcome.repairs === 0 && outcome.did?.disposition === "notMotor" && !cameBack,
+    ({ outcome, cameBack }) => outcome.repairs === 0 && isSentBack(outcome.did?.disposition) && !cameBack,
   );
   const counts = new Map<CureId, number>();
   for (const { outcome } of [...proved, ...cleared])

@@ -9,6 +9,7 @@ import {
   type Family,
   type JobRecord,
   type ReleaseKind,
+  isSentBack,
 } from "../record/index.ts";
 
 /** What the evidence said of a motor before anything was done, and what somebody then did and proved. */
@@ -55,10 +56,7 @@ export function outcomeOf(record: JobRecord): Outcome {
             disposition: verdict.decided,
             cures: verdict.cleared ? [] : verdict.action.cures,
             // Sums of many sets may pass 1 by a rounding.
-            probability: Math.min(
-              1,
-              verdict.cleared ? verdict.remedies.notMotor : verdict.action.probability,
-            ),
+            probability: Math.min(1, verdict.cleared ? verdict.outside.chance : verdict.action.probability),
           }
         : null,
     fault: top ? { id: top.fault, probability: top.probability } : null,
@@ -94,12 +92,13 @@ export function truthOf(
 ): Truth {
   if (!said || !did || did.disposition === "undecided") return "open";
   const follows =
-    did.disposition === said.disposition && (did.cures.length === 0 || sameCures(did.cures, said.cures));
-  if (said.disposition === "notMotor") {
+    (did.disposition === said.disposition || (isSentBack(did.disposition) && isSentBack(said.disposition))) &&
+    (did.cures.length === 0 || sameCures(did.cures, said.cures));
+  if (isSentBack(said.disposition)) {
     if (follows) return cameBack ? "false" : daysSince >= STAYED_AWAY_DAYS ? "true" : "open";
     return proof === "proved" && did.disposition !== "replaceMotor" ? "false" : "open";
   }
-  if (did.disposition === "notMotor") return !cameBack && daysSince >= STAYED_AWAY_DAYS ? "false" : "open";
+  if (isSentBack(did.disposition)) return !cameBack && daysSince >= STAYED_AWAY_DAYS ? "false" : "open";
   if (!follows) {
     const shared = did.cures.some((cure) => said.cures.some((one) => one === cure));
     return proof === "proved" && !shared && did.cures.length > 0 && !did.cures.includes("motor")

@@ -53,6 +53,7 @@ export const EVENT_LABELS: Readonly<Record<PastEvent, string>> = {
 
 export const DISPOSITIONS = [
   "notMotor",
+  "cleared",
   "repair",
   "resolder",
   "replacePart",
@@ -63,12 +64,20 @@ export type Disposition = (typeof DISPOSITIONS)[number];
 
 export const DISPOSITION_LABELS: Readonly<Record<Disposition, string>> = {
   notMotor: "Not the motor",
+  cleared: "Cleared on the bench",
   repair: "Repair",
   resolder: "Resolder",
   replacePart: "Replace a part",
   replaceMotor: "Replace the motor",
   undecided: "Leave undecided",
 };
+
+/** What work comes to; a motor that is cleared asks for none. */
+export type Remedy = Exclude<Disposition, "cleared">;
+
+/** Whether the motor goes back as it is: nothing of it was found at fault. */
+export const isSentBack = (disposition: Disposition | undefined): boolean =>
+  disposition === "notMotor" || disposition === "cleared";
 
 export const WAITING_FOR = ["nothing", "parts", "answer"] as const;
 export type WaitingFor = (typeof WAITING_FOR)[number];

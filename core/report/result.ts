@@ -41,6 +41,21 @@ export interface Result {
 
 const NOTHING_WRONG = "Everything that was read agrees, and what was complained of did not show.";
 
+const ALL_AGREES = "Everything that was read agrees.";
+const SPEAKS_AGAINST_NOTHING = "Nothing that was read speaks against the motor.";
+
+/** What a decision goes without, in a sentence; empty where nothing was left out. */
+function leftOutText({ warrant }: Verdict): string {
+  const left = warrant.filter(({ state }) => state === "leftOut").map(({ what }) => what);
+  return left.length > 0 ? `Not read: ${left.join(", ")}.` : "";
+}
+
+/** What is still possible outside the motor, likeliest first, in a sentence; empty where nothing stands out. */
+function outsideText({ outside: { suspects } }: Verdict): string {
+  const named = suspects.map(({ name, probability }) => `${lowerFirst(name)} (${chanceText(probability)})`);
+  return named.length > 0 ? `Still possible outside it: ${named.join(", ")}.` : "";
+}
+
 /** What became of the motor where nothing was repaired: what is at fault, or that it is not. */
 function foundOf(verdict: Verdict, job: JobRecord): Result {
   const chosen = job.decisions.at(-1)?.disposition;
@@ -51,10 +66,23 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
     const fault = FAULT_IDS.find((id) => factsOf(id).endedBy?.cure === ends);
     return { answer: sentence, plainWords: fault ? factsOf(fault).plainWords : sentence };
   }
-  if (isNothingWrong(verdict) && job.complaint !== "routine")
+  if (isNothingWrong(verdict))
     return {
       answer: "Nothing wrong found",
-      plainWords: `${NOTHING_WRONG} ${lookNextAt(job, verdict)}`.trim(),
+      plainWords: [
+        job.complaint === "routine" ? ALL_AGREES : NOTHING_WRONG,
+        lookNextAt(job, verdict),
+        leftOutText(verdict),
+      ]
+        .filter(Boolean)
+        .join(" "),
+    };
+  if ((verdict.decided ?? chosen) === "cleared")
+    return {
+      answer: "Cleared on the bench: no fault that these readings could show",
+      plainWords: [SPEAKS_AGAINST_NOTHING, outsideText(verdict), leftOutText(verdict)]
+        .filter(Boolean)
+        .join(" "),
     };
   if ((verdict.decided ?? chosen) === "notMotor") {
     const cause = verdict.decided ? causeOf(verdict) : null;
@@ -69,7 +97,9 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
   const share = leading ? `, ${chanceText(leading.probability)} likely` : "";
   return {
     answer: leading ? `${leading.name}${share}` : DISPOSITION_LABELS[chosen ?? "undecided"],
-    plainWords: leading ? factsOf(leading.fault).plainWords : "",
+    plainWords: [leading ? factsOf(leading.fault).plainWords : "", leftOutText(verdict)]
+      .filter(Boolean)
+      .join(" "),
   };
 }
 
@@ -79,11 +109,17 @@ const sentence = (words: string) => {
   return text === "" || /[.!?]$/u.test(text) ? text : `${text}.`;
 };
 
-const REPAIRED = { proved: "Repaired and proved", failed: "Not cured yet", open: "Repaired, not proved yet" };
+const REPAIRED = {
+  proved: "Repaired and proved",
+  failed: "Not cured yet",
+  open: "Repaired, not proved yet",
+  unexplained: "Worked on, cause unexplained",
+};
 const PROVED_BY = {
   proved: "What had departed was measured again and agrees now",
   failed: "Something still departs",
   open: "What had departed is still to be measured again",
+  unexplained: "What had departed agrees now, and nothing that was done explains why",
 };
 
 /** What became of a motor that was worked on: how it stands, what it had, what was done, and how that was proved. */

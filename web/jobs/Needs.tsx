@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { isOpen, type Need, type Verdict } from "#core/judge";
-import { upperFirst } from "#core/check";
+import { lowerFirst, upperFirst } from "#core/check";
+import { chanceText } from "#core/quantity";
 
 /** What leads is asked for from this chance on. */
 const LEADS_FROM = 0.5;
@@ -36,9 +37,43 @@ function Line({ needs, job }: { readonly needs: readonly Need[]; readonly job: s
   );
 }
 
+/** Where to look once the motor is cleared: each cause outside it with its chance, and the cheapest reading of it. */
+function Outside({ verdict, job }: { readonly verdict: Verdict; readonly job: string }) {
+  const { suspects } = verdict.outside;
+  return (
+    <section aria-label="What lies outside it" className="mb-4 border-l-4 border-line pl-3 text-sm">
+      <p className="font-semibold text-ink-2">What lies outside it</p>
+      {suspects.length === 0 ? (
+        <p className="text-ink-2">Nothing stands out. If it comes back, read on from here.</p>
+      ) : (
+        <ul>
+          {suspects.map(({ fault, name, probability, step }) => (
+            <li key={fault}>
+              {name}, {chanceText(probability)}
+              {step && (
+                <>
+                  {": "}
+                  <Link
+                    to={`/jobs/${job}/${step.check}`}
+                    className="inline-flex min-h-8 items-center underline underline-offset-2 max-lg:min-h-11"
+                  >
+                    {lowerFirst(step.title)}
+                  </Link>
+                  , {step.minutes} min
+                </>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
 /** What must still be seen before what leads is decided on, each a way to its step, and what was left out. */
 export function Needs({ verdict, job }: { readonly verdict: Verdict; readonly job: string }) {
   const { action, decided, hardFact, warrant } = verdict;
+  if (verdict.cleared) return <Outside verdict={verdict} job={job} />;
   if (!action || action.probability < LEADS_FROM || hardFact) return null;
   const open = decided ? [] : warrant.filter(isOpen);
   const leftOut = warrant.filter(({ state }) => state === "leftOut");

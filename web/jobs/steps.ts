@@ -27,7 +27,12 @@ function decisionStep(record: JobRecord): Step {
 
 function repairStep(record: JobRecord): Step {
   const proof = epochOf(record) > 0 ? proofOf(record).answer : null;
-  const states = { proved: "agrees", failed: "departs", open: "inProgress" } as const;
+  const states = {
+    proved: "agrees",
+    failed: "departs",
+    open: "inProgress",
+    unexplained: "cannotTell",
+  } as const;
   return {
     step: "repair",
     title: "Repair and prove",

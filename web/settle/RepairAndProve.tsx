@@ -1,3 +1,4 @@
+import { isSentBack } from "#core/record";
 import { useEffect, useRef, useState, type FormEvent } from "react";
 import { Link } from "react-router";
 import { CHECKS } from "#core/measure";
@@ -20,6 +21,11 @@ const ANSWERS: Readonly<
   proved: { state: "agrees", words: "Proved: everything that departed was read again and agrees." },
   failed: { state: "departs", words: "Not cured: something still departs, or departs now." },
   open: { state: "cannotTell", words: "Not proved yet: repeat what departed." },
+  unexplained: {
+    state: "cannotTell",
+    words:
+      "Read again, cause unexplained: it agrees now, and what was done cures nothing that it may have had.",
+  },
 };
 const MARKS = {
   cured: "agrees",
@@ -150,7 +156,7 @@ export default function RepairAndProve() {
         </Link>
       </section>
     );
-  const working = decision.disposition !== "undecided" && decision.disposition !== "notMotor" && !closed;
+  const working = decision.disposition !== "undecided" && !isSentBack(decision.disposition) && !closed;
   return (
     <section aria-labelledby="repair-title" className="flex max-w-5xl flex-col gap-5">
       <div>

@@ -1,3 +1,4 @@
+import { isSentBack } from "#core/record";
 import { lazy, Suspense } from "react";
 import { Link } from "react-router";
 import type { OutcomeLine } from "#contract/shop";
@@ -21,7 +22,7 @@ function endOf({ outcome, cameBack, truth }: OutcomeLine): string {
   if (outcome.proof === "proved") return outcome.repairs > 1 ? "proved by another repair" : "proved";
   if (outcome.proof === "failed") return "not cured";
   if (outcome.repairs > 0) return "not proved";
-  if (outcome.did?.disposition === "notMotor" && truth === "true") return "stayed away";
+  if (isSentBack(outcome.did?.disposition) && truth === "true") return "stayed away";
   return "not known yet";
 }
 

@@ -1,5 +1,5 @@
 import type { Minutes } from "../../quantity/index.ts";
-import type { Disposition } from "../../record/index.ts";
+import type { Remedy } from "../../record/index.ts";
 import type { Question, Wanted } from "../warrants.ts";
 
 /**
@@ -11,7 +11,7 @@ export interface Cure {
   readonly name: string;
   /** As an object of a sentence: "star joint". */
   readonly what: string;
-  readonly disposition: Disposition;
+  readonly disposition: Remedy;
   /** It opens the motor or orders for it: frame and pairs are read first. */
   readonly onMotor: boolean;
   readonly minutes: Minutes;

@@ -1,4 +1,4 @@
-import { BODY, KILLED_BY, LOOKED_INTO, PROGRAMMED_FOR } from "../warrants.ts";
+import { BODY, KILLED_BY, KILLERS, LOOKED_INTO, PROGRAMMED_FOR } from "../warrants.ts";
 import type { Cure } from "./cure.ts";
 
 // What is done inside a motor, and a motor in its place.
@@ -151,7 +151,7 @@ export const module: Cure = {
   half: true,
   readsAnew: false,
   aside: false,
-  decidedAfter: BODY,
+  decidedAfter: [...BODY, ...KILLERS],
   orderedAfter: [KILLED_BY, PROGRAMMED_FOR],
   watch: null,
 };

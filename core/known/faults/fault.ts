@@ -1,5 +1,5 @@
 import type { LikelihoodRow, Variable } from "../../inference/index.ts";
-import type { ByFamily, Complaint, Disposition, PastEvent } from "../../record/index.ts";
+import type { ByFamily, Complaint, PastEvent, Remedy } from "../../record/index.ts";
 import type { CureId } from "../cures/ids.ts";
 import type { Wanted } from "../warrants.ts";
 import type { FaultId } from "./ids.ts";
@@ -40,7 +40,7 @@ export interface Fault {
   readonly plainWords: string;
   readonly location: Location;
   /** What the fault asks for; null where it changes nothing about the motor. */
-  readonly disposition: Disposition | null;
+  readonly disposition: Remedy | null;
   /** What cures it, the usual first; each does by itself. */
   readonly cures: readonly CureId[];
   /** Chance before any reading, by family, of a motor that came in with an unremarkable complaint; 0: it cannot have it. */

@@ -202,6 +202,7 @@ export const leadsShorted: Fault = {
       "the pair reads its contact alone; a crushed cable may short all three",
     ),
     shows(PAIRS_SPUN, { pairShorted: 0.85, erratic: 0.05 }, "the pair makes nothing, the others 0.87"),
+    shows(INWARD, { differ: 0.04 }, "behind the leads the windings are whole"),
     shows(SPIN_DRAG, { hard: 0.85 }, "leads that touch brake the drill"),
     shows(PACK, { sags: 0.15 }, "a short draws all there is"),
     shows(RUN_GOOD, { dead: 0.7, rough: 0.2 }, "the controller trips"),

@@ -78,6 +78,53 @@ export const mainsDead: Fault = {
   alike: [],
 };
 
+export const mainsCut: Fault = {
+  name: "Mains lost before the motor's plug",
+  plainWords: "The supply enters the machine and does not reach the motor.",
+  location: "outside",
+  disposition: "notMotor",
+  cures: ["supply"],
+  prior: withElectronics({ ecm: 0.02, ecmAirflow: 0.02, ecmSealed: 0.015, miniSplit: 0, miniSplitDriver: 0 }),
+  priorReason: "a relay, a wire or a terminal of the machine itself",
+  complaints: {
+    noRun: 1.5,
+    runsOn: 0.02,
+    twitches: 0.3,
+    uneven: 0.2,
+    noisy: 0.02,
+    hot: 0.05,
+    lowPower: 0.05,
+    lowAirflow: 0.05,
+    frozenCoil: 0.05,
+    hunting: 0.05,
+    afterRepair: 1.5,
+  },
+  events: { surge: 1.5 },
+  explains: 1,
+  placed: false,
+  impossibleIn: [],
+  brings: [],
+  hazard: false,
+  condemnedAfter: [],
+  suspect: null,
+  leftOver: false,
+  endedBy: null,
+  shows: [
+    shows(MAINS, { dead: 0.98 }, "a wire or a terminal before the plug"),
+    shows(FEEDBACK, { absent: 0.97 }, "without mains nothing answers"),
+    shows(FLASH, { none: 0.97 }, "unfed it flashes nothing"),
+    ...silent(0.97, "without mains nothing turns"),
+    shows(TAPS, { noneAnswer: 0.97 }, "without mains nothing turns"),
+    shows(CODE, { motor: 0.4, call: 0.05 }, "the board misses its answer"),
+    ...staysWithoutIt(0.97, "another motor does not cure it"),
+    ...[TEN_VOLTS, DRIVER_SUPPLY, FIFTEEN_VOLTS].map((point) =>
+      shows(point, { absent: 0.97 }, "without mains nothing is made"),
+    ),
+  ],
+  hides: [],
+  alike: [],
+};
+
 export const mainsOff: Fault = {
   name: "Mains out of its band",
   plainWords: "The supply is too low or too high for the motor.",

@@ -135,7 +135,11 @@ function spunFinding(job: Sitting, epoch: number): Finding | null {
     variable: PAIRS_SPUN.id,
     likelihood,
     sentence: `${PLAIN[best.outcome](best.phase, pairName(winding))}${also}${figure}${
-      measured.refusal === "outsideBand" ? "; outside the meter's band, so compared with each other only" : ""
+      measured.uncounted
+        ? "; nothing counted the speed, so compared with each other only"
+        : measured.refusal === "outsideBand"
+          ? "; outside the meter's band, so compared with each other only"
+          : ""
     }`,
     ...(advice !== undefined && { advice }),
     ...(shared && { with: shared }),
@@ -157,7 +161,7 @@ function spinFindings(job: Sitting, epoch: number): Finding[] {
   const measured = constantOf(job, epoch);
   const constant = equal && measured ? constantFinding(job.motor, measured) : null;
   const mine = spinOf(job, epoch);
-  const sister = mine && equal ? sisterFinding(mine, spinOf(job, epoch, "sister.")) : null;
+  const sister = mine && equal && !mine.uncounted ? sisterFinding(mine, spinOf(job, epoch, "sister.")) : null;
   return [spun, ...dragFinding(job, epoch), constant, sister].filter((finding) => finding !== null);
 }
 

@@ -25,6 +25,8 @@ export interface SpinReadings {
   readonly events: readonly SpinEvent[];
   /** With the leads shorted: what the meter shows of nothing, V. */
   readonly residual: readonly Volts[];
+  /** The drill's speed by its plate, rpm, where nothing counted it; null or absent where nobody said. */
+  readonly platedSpeed?: number | null;
   /** Pairs that a low-impedance load made collapse, or that stood it. */
   readonly burden: Readonly<Partial<Record<Pair, "collapses" | "stands">>>;
 }
@@ -47,6 +49,8 @@ export interface SpunPair {
 export interface MeasuredSpin {
   readonly pairs: Readonly<Partial<Record<Pair, SpunPair>>>;
   readonly unit: SpeedUnit;
+  /** Nothing counted the speed, it is the drill's by its plate: pairs compare with each other, and no constant follows. */
+  readonly uncounted: boolean;
   /** Mean of the speeds at the voltages. */
   readonly speed: number;
   /** Relative change of speed from the first to the last reading of it; null with fewer than two. */
@@ -72,6 +76,8 @@ const LEAST_COUNTS = 20;
 const DRILL_FLICKER: Ratio = 0.003;
 /** The same where speed and voltage are read at one moment with two meters: the drill cancels. */
 const TWO_METER_FLICKER: Ratio = 0.001;
+/** A drill whose speed nobody counts: from look to look it sags and surges by so much. Bench judgement. */
+const UNCOUNTED_FLICKER: Ratio = 0.01;
 /** Scatter of repeats beyond this is no drill: a floating pair, or contact. Bench judgement. */
 const WANDERS: Ratio = 0.08;
 /** What an average-responding meter may be off on a line voltage between sine and 120° trapezoid: 0.7 %. */
@@ -83,6 +89,12 @@ function acVoltsOf({ acVolts, name }: Instrument) {
   if (!acVolts) throw new RangeError(`measureSpin: "${name}" reads no alternating voltage`);
   return acVolts;
 }
+
+/** Whether all three pairs were read and no speed was, but for what the drill's plate says. */
+const isUncounted = ({ events, platedSpeed }: SpinReadings): boolean =>
+  (platedSpeed ?? 0) > 0 &&
+  PAIRS.every((pair) => events.some((event) => event.kind === "volts" && event.pair === pair)) &&
+  !events.some(({ kind }) => kind === "speed");
 
 /**
  * Turns what was read at the drill into volts per hertz (or per rpm) of each pair, so that a sagging drill does
@@ -99,14 +111,16 @@ export function measureSpin(readings: SpinReadings): MeasuredSpin | null {
   const acVolts = acVoltsOf(readings.voltmeter);
   const bad = readings.events.find((event) => event.kind === "volts" && !(event.volts >= 0));
   if (bad) throw new RangeError("measureSpin: volts must be at least 0 V");
-  const speeds = speedsOf(readings.events);
+  const uncounted = isUncounted(readings);
+  const plated = { kind: "speed", unit: "rpm", value: readings.platedSpeed ?? 0, pair: null } as const;
+  const speeds = speedsOf(uncounted ? [plated, ...readings.events] : readings.events);
   if (!speeds) return null;
   const rest = readings.residual.length > 0 ? Math.max(...readings.residual) : 0;
   const counter =
     (speeds.unit === "rpm" ? readings.speedometer?.tachometer : readings.speedometer?.frequency) ??
     (speeds.unit === "hertz" ? readings.voltmeter.frequency : undefined) ??
     USUAL_COUNTER;
-  const flicker = speeds.simultaneous ? TWO_METER_FLICKER : DRILL_FLICKER;
+  const flicker = uncounted ? UNCOUNTED_FLICKER : speeds.simultaneous ? TWO_METER_FLICKER : DRILL_FLICKER;
   const counted = accuracyOf(counter);
   const speedReading = combine([
     scale(counted.perReading, 1 / speeds.mean),
@@ -163,6 +177,7 @@ export function measureSpin(readings: SpinReadings): MeasuredSpin | null {
   return {
     pairs,
     unit: speeds.unit,
+    uncounted,
     speed: speeds.mean,
     sag: speeds.sag,
     speedWeights,

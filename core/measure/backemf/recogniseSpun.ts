@@ -7,7 +7,7 @@ import { SPUN_OUTCOMES, SPUN_ROWS, type SpunOutcome, type SpunRatio } from "./sp
 export type SpunFit = RowFit<SpunOutcome>;
 
 /** Sound motors' pairs differ by this much when spun, one standard deviation. Bench judgement. */
-const NATURAL: Ratio = 0.008;
+const NATURAL: Ratio = 0.005;
 /** With inductance and part-shorted loops the two affected pairs differ by a few percent from the plain row. */
 const NATURAL_OF_TURNS: Ratio = 0.025;
 /** Shorted leads still show a few percent through their own ohms. */

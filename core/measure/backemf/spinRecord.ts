@@ -81,8 +81,10 @@ export function spinOf(job: Sitting, epoch: number, prefix: "" | "sister." = "")
       return found ? [[pair, found]] : [];
     }),
   ) as Partial<Record<Pair, "collapses" | "stands">>;
+  const planned = latestIn(job.readings, "backemf", "plannedSpeed", epoch)?.value;
   return measureSpin({
     voltmeter,
+    platedSpeed: prefix === "" && planned?.kind === "quantity" ? planned.value : null,
     speedometer: instrumentIn(job, epoch, "speed"),
     events: eventsOf(job, epoch, prefix),
     residual,
@@ -151,7 +153,7 @@ function fitSpun(job: Sitting, epoch: number): readonly SpunFit[] {
 export function constantOf(job: Sitting, epoch: number): MeasuredConstant | null {
   const measured = spinOf(job, epoch);
   // Outside the band the error is common to the three pairs: they compare, their mean is no constant.
-  if (!measured || measured.refusal === "outsideBand") return null;
+  if (!measured || measured.uncounted || measured.refusal === "outsideBand") return null;
   if (spunFits(job, epoch)[0]?.outcome !== "equal") return null;
   const convention = job.motor.speedConstant?.convention ?? job.limits?.kvConvention?.choice ?? "peak";
   return measuredConstant(measured, polePairsOf(job, epoch).polePairs, convention);

@@ -1,3 +1,4 @@
+import { FAMILY_FACTS } from "../../families/index.ts";
 import {
   certain,
   chosen,
@@ -280,12 +281,14 @@ const COAST: DeclaredStep = {
 function stepsOf(sitting: Sitting, epoch: number, findings: readonly Finding[]) {
   const opened = of(sitting, "sight", epoch) === "opened";
   const looked = of(sitting, "turn", epoch) !== undefined;
+  // Leads that carry mains are not bridged, and a sealed motor is not opened.
+  const { windingsReachable } = FAMILY_FACTS[sitting.motor.family];
   const doubted = of(sitting, "turn", epoch) === "stiff" && of(sitting, "turnUnplugged", epoch) === undefined;
   return [
     ...openSteps(findings, [LOOK]),
     ...(doubted ? openSteps([], [UNPLUG]) : []),
-    ...(opened || !looked ? [] : openSteps(findings, [OPEN])),
-    ...(looked ? openSteps(findings, [DRAG, COAST]) : []),
+    ...(opened || !looked || !windingsReachable ? [] : openSteps(findings, [OPEN])),
+    ...(looked ? openSteps(findings, windingsReachable ? [DRAG, COAST] : [COAST]) : []),
   ];
 }
 

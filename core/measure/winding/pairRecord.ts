@@ -28,7 +28,7 @@ const HALF_WIDTH_SIGMAS = 2;
 /** The limit is taken as what 95 % of sound motors of the family stay within. */
 const LIMIT_SIGMAS = 2;
 /** Sound windings differ by no more than this, one standard deviation, whatever limit a shop sets. Judgement. */
-const MOST_NATURAL = 0.015;
+const MOST_NATURAL = 0.009;
 
 /** Readings of one meter alone: another's gain and zero differ, and mixed in they would fake an imbalance. */
 function displayed(job: Sitting, slot: string, epoch: number, meter: Instrument): DisplayReading[] {

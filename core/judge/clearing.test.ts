@@ -1,0 +1,249 @@
+import { describe, expect, it } from "vitest";
+import {
+  choice,
+  DECISION,
+  frameOpen,
+  HUB,
+  job,
+  lookedAndTurned,
+  measured,
+  MILLIOHM,
+  pairs,
+  reading,
+  REPAIR,
+  seen,
+  spun,
+} from "../../tests/jobs.ts";
+import { MODULE_LOOK } from "../measure/module/index.ts";
+import type { Complaint, Family, JobRecord, Motor, Reading } from "../record/index.ts";
+import { isSentBack } from "../record/index.ts";
+import type { Action } from "./action.ts";
+import { outsideBelief } from "./action.ts";
+import { assessJob, weigh } from "./assessJob.ts";
+import { proofOf } from "./proof.ts";
+import { notReleasable } from "./release.ts";
+import { departingOnMotor, isFeedSeenToFail, clearingNeeds, decidingNeeds, type Seen } from "./warrant.ts";
+
+const EQUAL = pairs(["0.128", "0.128", "0.128"], MILLIOHM);
+const EQUALLY = spun([325, 4, 4, 4, 325]);
+const SOUND = [...lookedAndTurned(), ...frameOpen(), ...EQUAL, ...EQUALLY];
+const of = (
+  readings: readonly Reading[],
+  complaint: Complaint = "lowPower",
+  motor: Partial<Motor> = {},
+): JobRecord => ({ ...job(readings, { motor: { ...HUB, hallSpacing: "none", ...motor } }), complaint });
+const skipOf = (check: Reading["check"]) =>
+  reading({ check, slot: "skipped", value: { kind: "skipped", reason: "no meter at hand" } });
+/** What a decision is asked with, for this action. */
+function seenOf(record: JobRecord, ...cures: Action["cures"]): Seen {
+  const weighed = weigh(record, 0);
+  return { job: record, epoch: 0, ...weighed, awaited: null, alone: null, action: { cures } as Action };
+}
+const fan = (family: Family, readings: readonly Reading[], complaint: Complaint = "noRun") =>
+  of(readings, complaint, { family, rated: { volts: 230 }, expected: null, consequence: "property" });
+const volts = (slot: string, value: number) => measured("power", slot, "volts", value);
+
+describe("is it the motor, asked apart from what else it is", () => {
+  // Three ways outside share the belief, and none of them alone is likely enough.
+  const split = of([...SOUND, choice("run", "swap", "stillFails")]);
+
+  it("is answered by the sum of all that lies outside it", () => {
+    const { decided, cleared, action, outside, headline } = assessJob(split);
+    expect(action!.probability).toBeLessThan(0.9);
+    expect(outside.chance).toBeGreaterThanOrEqual(0.9);
+    expect([decided, cleared, headline]).toEqual(["cleared", true, "Cleared on the bench"]);
+    const { model, inference } = weigh(split, 0);
+    expect(outside.chance).toBe(outsideBelief(model, inference));
+  });
+
+  it("names what lies outside with its chance, likeliest first, and the cheapest reading of each", () => {
+    const { suspects } = assessJob(split).outside;
+    expect(suspects.length).toBeGreaterThan(2);
+    const chances = suspects.map(({ probability }) => probability);
+    expect(chances).toEqual(chances.toSorted((a, b) => b - a));
+    expect(suspects.find(({ fault }) => fault === "battery")).toMatchObject({
+      step: { check: "feed", slots: expect.arrayContaining(["pack.rest"]) as string[] },
+    });
+    expect(suspects.map(({ fault }) => fault)).not.toContain("unseen");
+  });
+
+  it("clears nothing while any of the least set is unread, or was left out with a reason", () => {
+    const sets: readonly (readonly Reading[])[] = [
+      [...frameOpen(), ...EQUAL, ...EQUALLY],
+      [...lookedAndTurned(), ...EQUAL, ...EQUALLY],
+      [...lookedAndTurned(), ...frameOpen(), ...EQUALLY],
+      [...lookedAndTurned(), ...frameOpen(), ...EQUAL],
+    ];
+    const checks = ["mechanical", "frame", "winding", "backemf"] as const;
+    sets.forEach((set, i) => {
+      for (const skip of [[], [skipOf(checks[i]!)]]) {
+        const { decided, cleared } = assessJob(of([...set, ...skip, choice("run", "swap", "stillFails")]));
+        expect([decided, cleared], checks[i]).toEqual([null, false]);
+      }
+    });
+  });
+
+  it("says not the motor, and no more than cleared, only where the feed failed or it ran well", () => {
+    const ran = assessJob(
+      of([...SOUND, choice("run", "swap", "stillFails"), choice("run", "runGood", "runs")]),
+    );
+    expect(ran.decided).toBe("notMotor");
+    for (const disposition of ["notMotor", "cleared"] as const) expect(isSentBack(disposition)).toBe(true);
+    expect(isSentBack("repair")).toBe(false);
+    expect(isSentBack(undefined)).toBe(false);
+  });
+
+  it("of a blower is not answered by a trouble that shows, nor by one dead point read once", () => {
+    const shows = fan("ecm", [choice("power", "trouble", "shows")]);
+    expect(isFeedSeenToFail(seenOf(shows))).toBe(false);
+    expect(isFeedSeenToFail(seenOf(fan("ecm", [volts("mains", 0)])))).toBe(true);
+    expect(assessJob(fan("ecm", [volts("mains", 0)])).decided).toBeNull();
+  });
+});
+
+describe("what departs on a motor that is about to go back", () => {
+  it("is read again first", () => {
+    const record = of([
+      ...SOUND,
+      choice("mechanical", "turn", "tightSpot"),
+      choice("run", "runGood", "runs"),
+    ]);
+    const seenNow = seenOf(record);
+    expect(departingOnMotor(seenNow.model, seenNow.findings).map(({ variable }) => variable)).toContain(
+      "turn",
+    );
+    const need = clearingNeeds({ ...seenNow, steps: weigh(record, 0).steps }).find(({ why }) =>
+      /read it again before the motor is cleared/u.test(why),
+    );
+    expect(need).toMatchObject({ state: "open", holds: true, step: { check: "mechanical", again: true } });
+  });
+});
+
+describe("electronics are not condemned on a skip", () => {
+  const dead = [
+    ...lookedAndTurned(),
+    ...frameOpen(),
+    ...pairs(["12.0", "12.1", "12.0"], MILLIOHM),
+    choice("power", "taps", "noneAnswer"),
+    choice("power", "taps", "noneAnswer"),
+    choice("power", "tester", "noGo"),
+    volts("v24.motor", 26),
+  ];
+  const without = skipOf("power");
+
+  it("the mains left out hold it up, and a person who goes on decides alone", () => {
+    const all = decidingNeeds(
+      seenOf(
+        fan("ecm", [
+          ...dead,
+          reading({ check: "power", slot: "skipped.mains", value: { kind: "skipped", reason: "no meter" } }),
+        ]),
+        "module",
+      ),
+    );
+    const mains = all.find(({ what }) => what === "its mains");
+    expect(mains).toMatchObject({ state: "leftOut", holds: true });
+    expect(mains!.sentence).toMatch(/Nothing is condemned on a skip/u);
+    expect(assessJob(fan("ecm", [...dead, without])).decided).toBeNull();
+    expect(assessJob(fan("ecm", [...dead, volts("mains", 231)])).decided).toBe("replacePart");
+  });
+});
+
+describe("what killed electronics", () => {
+  const killers = (readings: readonly Reading[], ...cures: Action["cures"]) =>
+    decidingNeeds(seenOf(fan("ecm", readings), ...cures)).filter(({ why }) =>
+      /killed the old one/u.test(why),
+    );
+
+  it("holds a new module up once it was read and is not put right with it", () => {
+    const grinding = [choice("mechanical", "turn", "grinding")];
+    expect(killers(grinding, "module")).toMatchObject([{ what: "how it turns", holds: true }]);
+    expect(killers(grinding, "module", "bearings")).toMatchObject([{ state: "met", holds: false }]);
+    const unequal = pairs(["12", "12", "8"], MILLIOHM);
+    expect(killers(unequal, "module")).toMatchObject([{ what: "its three pairs", holds: true }]);
+    expect(killers(unequal, "module", "section")).toMatchObject([{ state: "met" }]);
+    const blocked = [choice("air", "airPath", "restricted")];
+    expect(killers(blocked, "module")).toMatchObject([{ holds: true }]);
+    expect(killers(blocked, "air", "module")).toMatchObject([{ state: "met" }]);
+  });
+
+  it("is not asked for where it was not read, or is right", () => {
+    expect(killers([], "module")).toEqual([]);
+    expect(killers([choice("mechanical", "turn", "even")], "module").every(({ holds }) => !holds)).toBe(true);
+  });
+
+  it("capacitors that leaked onto the windings end in a whole motor", () => {
+    const record = fan("ecm", [
+      ...lookedAndTurned(),
+      volts("mains", 231),
+      volts("v24.motor", 26),
+      choice("power", "taps", "noneAnswer"),
+      choice("module", "moduleLook", "liquid"),
+      choice("module", "moduleLook", "liquid"),
+    ]);
+    const { action, faults } = assessJob(record);
+    expect(faults[0]).toMatchObject({ fault: "leaked" });
+    expect(action!.cures).toEqual(["motor"]);
+    expect(MODULE_LOOK.outcomes).toContain("liquid");
+  });
+});
+
+describe("companions of a fault", () => {
+  const touching = [...lookedAndTurned(), ...frameOpen(), ...pairs(["0.001", "0.096", "0.096"], MILLIOHM)];
+
+  it("are looked for before it is decided: leads that touched ask for the sensors", () => {
+    const sensored = of(touching, "noRun", { hallSpacing: "120" });
+    const steps = decidingNeeds({ ...seenOf(sensored, "phaseWire"), steps: weigh(sensored, 0).steps })
+      .filter(({ why }) => /brings another fault along/u.test(why))
+      .map(({ step }) => step!.check);
+    expect(steps).toContain("hall");
+    expect(assessJob(sensored).decided).toBeNull();
+  });
+
+  it("are not asked for where the motor has none, or once they were read", () => {
+    const asked = (record: JobRecord) =>
+      decidingNeeds({ ...seenOf(record, "phaseWire"), steps: weigh(record, 0).steps }).some(
+        ({ step, why }) => step?.check === "hall" && /brings another fault along/u.test(why),
+      );
+    expect(asked(of(touching, "noRun"))).toBe(false);
+  });
+});
+
+describe("a repair that explains nothing", () => {
+  const shorted = pairs(["0.09", "0.09", "0.128"], MILLIOHM);
+  const after = (cures: readonly string[]) =>
+    job(
+      [
+        ...lookedAndTurned(),
+        ...frameOpen(),
+        ...shorted,
+        ...pairs(["0.128", "0.128", "0.128"], MILLIOHM, undefined, 1),
+      ],
+      {
+        decisions: [{ ...DECISION, cures }],
+        repairs: [REPAIR],
+      },
+    );
+
+  it("is read again, cause unexplained, and not released for use", () => {
+    expect(proofOf(after(["bearings"])).answer).toBe("unexplained");
+    expect(notReleasable(after(["bearings"]), "use")).toMatch(
+      /what was done cures nothing that it may have had/u,
+    );
+  });
+
+  it("is proved with a cure that the fault has, and where nobody named one", () => {
+    expect(proofOf(after(["motor"])).answer).toBe("proved");
+    expect(proofOf(after([])).answer).toBe("proved");
+  });
+});
+
+describe("hands by what can be reached", () => {
+  const titles = (family: Family) =>
+    weigh(fan(family, [...lookedAndTurned(), seen([])]), 0).steps.map(({ title }) => title);
+  it("bridge and open nothing whose leads are mains", () => {
+    for (const family of ["ecmSealed", "miniSplitDriver"] as const)
+      expect(titles(family).join("; "), family).not.toMatch(/Bridge each pair|Open it and look inside/u);
+    expect(titles("ecm").join("; ")).toMatch(/Bridge each pair/u);
+  });
+});
