@@ -67,6 +67,13 @@ describe("is it the motor, asked apart from what else it is", () => {
     expect(suspects.map(({ fault }) => fault)).not.toContain("unseen");
   });
 
+  it("counts nothing as outside that may sit inside where no check reaches", () => {
+    const rough = assessJob(of([...SOUND, choice("run", "runGood", "rough")], "uneven"));
+    const unseen = rough.faults.find(({ fault }) => fault === "unseen")!.probability;
+    expect(unseen).toBeGreaterThan(0.05);
+    expect(rough.outside.chance).toBeLessThanOrEqual(1 - unseen + 1e-9);
+  });
+
   it("clears nothing while any of the least set is unread, or was left out with a reason", () => {
     const sets: readonly (readonly Reading[])[] = [
       [...frameOpen(), ...EQUAL, ...EQUALLY],
