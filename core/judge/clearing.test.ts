@@ -14,6 +14,8 @@ import {
   seen,
   spun,
 } from "../../tests/jobs.ts";
+import { membersOf } from "../inference/index.ts";
+import { cureFactsOf, factsOf } from "../known/index.ts";
 import { MODULE_LOOK } from "../measure/module/index.ts";
 import type { Complaint, Family, JobRecord, Motor, Reading } from "../record/index.ts";
 import { isSentBack } from "../record/index.ts";
@@ -67,11 +69,17 @@ describe("is it the motor, asked apart from what else it is", () => {
     expect(suspects.map(({ fault }) => fault)).not.toContain("unseen");
   });
 
-  it("counts nothing as outside that may sit inside where no check reaches", () => {
-    const rough = assessJob(of([...SOUND, choice("run", "runGood", "rough")], "uneven"));
-    const unseen = rough.faults.find(({ fault }) => fault === "unseen")!.probability;
-    expect(unseen).toBeGreaterThan(0.05);
-    expect(rough.outside.chance).toBeLessThanOrEqual(1 - unseen + 1e-9);
+  it("is the mass of all sets of faults of which none is mended on the motor, or has no known cure", () => {
+    const { model, inference } = weigh(of([...SOUND, choice("run", "runGood", "rough")], "uneven"), 0);
+    const inside = model.ids.map((id) => {
+      const { cures } = factsOf(id);
+      return cures.length === 0 || cures.some((cure) => cureFactsOf(cure).onMotor);
+    });
+    let sum = 0;
+    for (let s = 0; s < inference.sets.size; s += 1)
+      if (membersOf(inference.sets, s).every((fault) => !inside[fault])) sum += inference.posterior[s]!;
+    expect(outsideBelief(model, inference)).toBeCloseTo(sum, 9);
+    expect(inference.marginals[model.ids.indexOf("unseen")]).toBeGreaterThan(0.05);
   });
 
   it("clears nothing while any of the least set is unread, or was left out with a reason", () => {
