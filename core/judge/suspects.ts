@@ -1,3 +1,5 @@
+import { lowerFirst } from "../check/index.ts";
+import { chanceText } from "../quantity/index.ts";
 import type { Verdict } from "./verdict.ts";
 import { AROUND_A_FAN, ELSEWHERE, FAULT_IDS, factsOf, type FaultId } from "../known/index.ts";
 import { FAMILY_FACTS } from "../families/index.ts";
@@ -14,6 +16,10 @@ export const isNothingWrong = ({ decided, cleared, action }: Verdict): boolean =
  */
 export function nextSuspects(job: JobRecord, verdict: Verdict): readonly string[] {
   const { complaint } = job;
+  if (verdict.decided === "cleared")
+    return verdict.outside.suspects.map(
+      ({ name, probability }) => `${lowerFirst(name)}, ${chanceText(probability)}`,
+    );
   if (verdict.decided !== "notMotor" || verdict.epoch > 0 || complaint === "routine") return [];
   if (FAMILY_FACTS[job.motor.family].ownElectronics)
     return isNothingWrong(verdict) ? AROUND_A_FAN[complaint] : [];

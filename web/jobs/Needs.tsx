@@ -1,10 +1,13 @@
 import { Link } from "react-router";
 import { isOpen, type Need, type Verdict } from "#core/judge";
-import { lowerFirst, upperFirst } from "#core/check";
+import { upperFirst } from "#core/check";
 import { chanceText } from "#core/quantity";
 
 /** What leads is asked for from this chance on. */
 const LEADS_FROM = 0.5;
+
+/** The rest stands in the report. */
+const SUSPECTS_SHOWN = 4;
 
 /** Needs that the same reading meets, in one line. */
 function byReading(needs: readonly Need[]): readonly (readonly Need[])[] {
@@ -46,21 +49,23 @@ function Outside({ verdict, job }: { readonly verdict: Verdict; readonly job: st
       {suspects.length === 0 ? (
         <p className="text-ink-2">Nothing stands out. If it comes back, read on from here.</p>
       ) : (
-        <ul>
-          {suspects.map(({ fault, name, probability, step }) => (
-            <li key={fault}>
-              {name}, {chanceText(probability)}
+        <ul className="grid gap-1.5">
+          {suspects.slice(0, SUSPECTS_SHOWN).map(({ fault, name, probability, step }) => (
+            <li key={fault} className="leading-snug">
+              <span className="flex justify-between gap-3">
+                <span>{name}</span>
+                <span className="font-semibold">{chanceText(probability)}</span>
+              </span>
               {step && (
-                <>
-                  {": "}
+                <span className="text-ink-2">
                   <Link
                     to={`/jobs/${job}/${step.check}`}
-                    className="inline-flex min-h-8 items-center underline underline-offset-2 max-lg:min-h-11"
+                    className="underline underline-offset-2 max-lg:inline-block max-lg:min-h-11 max-lg:py-2.5"
                   >
-                    {lowerFirst(step.title)}
-                  </Link>
-                  , {step.minutes} min
-                </>
+                    {step.title}
+                  </Link>{" "}
+                  {step.minutes} min
+                </span>
               )}
             </li>
           ))}

@@ -30,6 +30,27 @@ const draw = (warrant: readonly Need[], part: Partial<Verdict> = {}) =>
     </MemoryRouter>,
   );
 
+describe("what lies outside a motor that is cleared", () => {
+  it("is each cause with its chance, and a way to the cheapest reading of it", () => {
+    const step = { check: "feed", title: "Battery at rest", slots: [], minutes: 3, gain: 0, because: "" };
+    const suspects = [
+      { fault: "battery", name: "Battery sags", probability: 0.64, step },
+      { fault: "wrongPlate", name: "Nameplate wrong", probability: 0.06, step: null },
+    ];
+    draw([], { cleared: true, outside: { chance: 0.98, suspects } } as unknown as Partial<Verdict>);
+    expect(screen.getByRole("link", { name: "Battery at rest" }).getAttribute("href")).toBe("/jobs/7/feed");
+    expect(screen.getAllByRole("listitem").map(({ textContent }) => textContent)).toEqual([
+      "Battery sags64 %Battery at rest 3 min",
+      "Nameplate wrong6 %",
+    ]);
+  });
+
+  it("says so where nothing stands out", () => {
+    draw([], { cleared: true, outside: { chance: 0.98, suspects: [] } } as unknown as Partial<Verdict>);
+    expect(screen.getByText(/^Nothing stands out/u)).toBeTruthy();
+  });
+});
+
 describe("what must still be seen", () => {
   it("is a way to the step of each, with its minutes and a meter that can", () => {
     draw([need("each lead to frame", "frame", { ableMeter: "a meter that reaches 1 MΩ" })]);

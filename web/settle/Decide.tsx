@@ -4,6 +4,7 @@ import { Link, useNavigate } from "react-router";
 import {
   nextSuspects,
   suspectsLead,
+  type Verdict,
   plansOf,
   cheapestUntil,
   otherHalfOf,
@@ -43,6 +44,8 @@ interface Option {
   readonly name: string;
   readonly disposition: Disposition;
   readonly action: Action | null;
+  /** How likely nothing is to be done to the motor, where it goes back as it is. */
+  readonly sentBack?: number;
   /** The plans that carry it out, where their titles say more than its name. */
   readonly plan: string;
 }
@@ -97,6 +100,13 @@ function halfText(half: OtherHalf | null): string {
 
 const COLUMNS = "grid-cols-[2rem_1fr_5rem_4.5rem_7rem_8.5rem_7rem_5.5rem]";
 
+/** Sending the motor back as it is, where all that lies outside it is likely enough together. */
+function sentBackOption({ cleared, decided, outside }: Verdict): Option[] {
+  if (!cleared || decided === null) return [];
+  const name = `Send it back as it is: ${lowerFirst(DISPOSITION_LABELS[decided])}`;
+  return [{ key: decided, name, disposition: decided, action: null, sentBack: outside.chance, plan: "" }];
+}
+
 /** When an action could be done, parts being ordered today. */
 const readyText = (days: number, now: Date) =>
   days === 0 ? "today" : format(addDays(parseISO(shopDay(now)), days), days < 7 ? "EEEE" : "d MMM");
@@ -109,14 +119,22 @@ export default function Decide() {
   const last = record.decisions.at(-1);
   const actions = verdict.action ? [verdict.action, ...verdict.rivals] : verdict.rivals;
   const faults = verdict.faults.map(({ fault }) => fault);
-  const options = optionsOf(actions, faults, record.limits?.deadHall?.choice);
-  const worked = options.filter(({ action }) => action !== null);
-  const otherwise = options.filter(({ action }) => action === null);
+  const sentBack = sentBackOption(verdict);
+  const options = [
+    ...sentBack,
+    ...optionsOf(actions, faults, record.limits?.deadHall?.choice).filter(
+      (one) => !sentBack.some((other) => other.key === one.key),
+    ),
+  ];
+  const worked = options.filter((one) => one.action !== null || one.sentBack !== undefined);
+  const otherwise = options.filter((one) => !worked.includes(one));
   const proposed = last
     ? keyOf(last.cures, last.disposition)
-    : verdict.decided && verdict.action
-      ? keyOf(verdict.action.cures, verdict.decided)
-      : null;
+    : verdict.cleared
+      ? verdict.decided
+      : verdict.decided && verdict.action
+        ? keyOf(verdict.action.cures, verdict.decided)
+        : null;
   const [key, setKey] = useState(proposed);
   const chosen = options.find((one) => one.key === key) ?? null;
   const [waiting, setWaiting] = useState<WaitingFor>(last?.waitingFor ?? "nothing");
@@ -134,10 +152,8 @@ export default function Decide() {
     .filter(({ departs }) => departs)
     .map(({ sentence }) => sentence)
     .join(". ");
-  const agrees =
-    verdict.decided !== null &&
-    verdict.action !== null &&
-    key === keyOf(verdict.action.cures, verdict.decided);
+  const said = verdict.cleared ? [] : verdict.action?.cures;
+  const agrees = verdict.decided !== null && said !== undefined && key === keyOf(said, verdict.decided);
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -163,7 +179,7 @@ export default function Decide() {
     <section aria-labelledby="decide-title" className="max-w-5xl">
       <h2 id="decide-title" className="text-xl font-bold">
         {verdict.decided && verdict.action
-          ? `${verdict.headline}: ${chanceText(verdict.action.probability)}`
+          ? `${verdict.headline}: ${chanceText(verdict.cleared ? verdict.outside.chance : verdict.action.probability)}`
           : verdict.headline}
       </h2>
       <p className="mb-2 line-clamp-2 text-[0.95rem] leading-snug text-ink-2">
@@ -190,7 +206,7 @@ export default function Decide() {
             <span>Ready</span>
           </div>
           <div className="overflow-hidden rounded-xl border border-line bg-sheet">
-            {worked.map(({ key: own, name, action, plan }) => (
+            {worked.map(({ key: own, name, action, plan, sentBack: outside }) => (
               <label
                 key={own}
                 className={`grid min-h-11 cursor-pointer ${COLUMNS} items-center gap-x-3 border-t border-line px-4 py-1 first:border-0 has-checked:bg-green-soft @max-4xl:grid-cols-[2rem_1fr_4rem]`}
@@ -209,6 +225,7 @@ export default function Decide() {
                     {action?.unsafe ? `Not offered: ${lowerFirst(action.unsafe)}` : plan}
                   </span>
                 </span>
+                {outside !== undefined && <span className="font-semibold">{chanceText(outside)}</span>}
                 {action && (
                   <>
                     <span className="font-semibold">{chanceText(action.probability)}</span>
@@ -273,7 +290,7 @@ export default function Decide() {
             <>
               <strong>{agrees ? "The evidence agrees." : `The evidence says: ${verdict.headline}.`}</strong>{" "}
               {verdict.reason}
-              {untilText(verdict.action, verdict.rivals)}
+              {!verdict.cleared && untilText(verdict.action, verdict.rivals)}
             </>
           ) : (
             <>

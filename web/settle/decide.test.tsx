@@ -1,7 +1,17 @@
 // @vitest-environment jsdom
 import { cleanup, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it } from "vitest";
-import { DECISION, frameOpen, HUB, lookedAndTurned, madeSafe, MILLIOHM, pairs } from "../../tests/jobs.ts";
+import {
+  choice,
+  DECISION,
+  frameOpen,
+  HUB,
+  lookedAndTurned,
+  madeSafe,
+  MILLIOHM,
+  pairs,
+  spun,
+} from "../../tests/jobs.ts";
 import { entriesOf, openBench } from "../../tests/openBench.tsx";
 import Decide from "./Decide.tsx";
 
@@ -41,6 +51,29 @@ describe("deciding", () => {
     expect(screen.getByRole("list", { name: "Decided so far" }).textContent).toContain(
       "All three pairs open.",
     );
+  });
+
+  it("of a motor that is cleared proposes to send it back as it is, with the chance of all that lies outside it", async () => {
+    const { user, written } = bench({
+      entries: entriesOf([
+        ...madeSafe("hub"),
+        ...lookedAndTurned(),
+        ...frameOpen(),
+        ...pairs(["128m", "128m", "128m"], MILLIOHM, "0.1m"),
+        ...spun([325, 4, 4, 4, 325]),
+        choice("run", "swap", "stillFails"),
+      ]),
+      intake: { motor: { ...HUB, hallSpacing: "none" } },
+    });
+    const back = screen.getByRole<HTMLInputElement>("radio", { name: /^Send it back as it is/u });
+    expect(back.checked).toBe(true);
+    expect(screen.getByRole("heading", { level: 2 }).textContent).toMatch(/^Cleared on the bench: 9\d %$/u);
+    expect(screen.getByText("The evidence agrees.")).toBeTruthy();
+    expect(screen.getByText(/^Look next at:?$/u).parentElement!.textContent).toMatch(/battery/u);
+    await user.type(screen.getByLabelText("Reason"), "all of it agrees");
+    await user.click(decideButton());
+    expect(written[0]?.body).toMatchObject({ disposition: "cleared" });
+    expect(written[0]?.body).not.toHaveProperty("cures");
   });
 
   it("leaves alone whoever went elsewhere while the decision was on its way", async () => {
