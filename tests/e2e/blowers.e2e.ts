@@ -47,9 +47,9 @@ test("no run, 16 pins: mains and call at the motor and no answer, so its own ele
     ["Mains", "231"],
     ["Motor plug", "26.5"],
   ]);
+  await say(page, /^Direct test at the motor/u, "No answer");
   // What the next reading would leave, and how far it still is.
   await expect(verdict(page).getByText(/more readings place it/u)).toBeVisible();
-  await say(page, /^Direct test at the motor/u, "No answer");
   await leads(page, "Built-in electronics failed");
 });
 
