@@ -65,9 +65,6 @@ export interface Seen {
 /** From this chance on a fault is one that work is decided for: several may share one cure. Judgement. */
 const DECIDED_FOR = 0.25;
 
-/** A fault is the one that work is done for from this chance on. */
-const LEADING = 0.5;
-
 /** Whether these findings meet what is wanted. */
 export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean =>
   findings.some(
@@ -77,6 +74,8 @@ export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[
       !(able && ableMeter !== undefined),
   );
 
+/** A fault is the one that work is done for from this chance on. */
+const LEADING = 0.5;
 /** A companion's reading that takes no longer is part of deciding. Judgement. */
 const CHEAP: Minutes = 5;
 /** A companion less likely than this is left to the proof. Judgement. */
@@ -157,11 +156,10 @@ function needOf(wanted: Wanted, seen: Seen): Need | null {
   if (putRight || isMet(wanted, findings) || (orHardFact && hardFact)) return { ...need, state: "met" };
   if (isLeftOut(seen, check.id, anyOf)) return { ...need, state: "leftOut" };
   const step = readingOf(wanted, check, steps);
-  const said = findings.some(({ variable }) => anyOf.includes(variable));
   const blunt = findings.find(
     ({ variable, ableMeter }) => anyOf.includes(variable) && ableMeter !== undefined,
   );
-  return step || once || said ? { ...need, state: "open", step, ableMeter: blunt?.ableMeter ?? null } : null;
+  return step || once || read ? { ...need, state: "open", step, ableMeter: blunt?.ableMeter ?? null } : null;
 }
 
 /** What the cures of an action want, and the faults that it is decided for; what clears the motor wants its body read. */
