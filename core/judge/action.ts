@@ -101,6 +101,10 @@ function raisedBy({ marginals, priorMarginals }: Inference): Uint8Array {
   return Uint8Array.from(marginals, (p, i) => Number(p >= RAISED * priorMarginals[i]!));
 }
 
+/** The hazard that a motor would take along which goes back as it is; null where it is unlikely enough for its class. */
+export const hazardLeft = (model: MotorModel, motor: Motor, inference: Inference): string | null =>
+  unsafeWith(model, motor, inference, NOTHING);
+
 /** The hazard that these cures would leave, where it is likelier than the machine's class allows. */
 function unsafeWith(
   model: MotorModel,

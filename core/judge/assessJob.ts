@@ -7,6 +7,7 @@ import {
   experienceText,
   explainsIn,
   factsOf,
+  isMendedOnMotor,
   labour,
   namedIn,
   oddsFactors,
@@ -32,6 +33,7 @@ import { allOpenProved, measuredOf } from "../measure/winding/index.ts";
 import {
   actionsFor,
   dispositionBeliefs,
+  hazardLeft,
   outsideBelief,
   worksOn,
   LEAST_EXACT,
@@ -50,6 +52,7 @@ import {
   isFeedSeenToFail,
   isMet,
   needTold,
+  oneEach,
   nextForNeed,
 } from "./warrant.ts";
 import { clearedText, headlineOf, reasonOf } from "./words.ts";
@@ -257,10 +260,13 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
   const chance = outsideBelief(model, inference);
   const outsideSure = !settled && epoch === 0 && chance >= 1 - doubt;
   const clearing = outsideSure ? clearingNeeds(seen) : [];
-  const cleared = outsideSure && !clearing.some(({ holds }) => holds);
-  const failing = isFeedSeenToFail(seen) || isMet(RUN_WELL, findings);
-  const decided =
-    settled && action ? action.disposition : cleared ? (failing ? "notMotor" : "cleared") : null;
+  // However unlikely a fault of the motor is, one that hurts has a limit of its own.
+  const hazard = outsideSure ? hazardLeft(model, job.motor, inference) : null;
+  const cleared = outsideSure && hazard === null && !clearing.some(({ holds }) => holds);
+  const ranWell = isMet(RUN_WELL, findings);
+  const failed = isFeedSeenToFail(seen);
+  const sentBack = ranWell || failed ? "notMotor" : "cleared";
+  const decided = settled && action ? action.disposition : cleared ? sentBack : null;
   const proposals = decided && !cleared ? [] : proposed;
   // A check that a clearing waits for is made, however little it would tell.
   const last = needs.find(({ holds, comes }) => holds && comes === "last")?.step;
@@ -273,10 +279,10 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     rules: RULES_VERSION,
     epoch,
     headline: cleared
-      ? DISPOSITION_LABELS[failing ? "notMotor" : "cleared"]
+      ? DISPOSITION_LABELS[sentBack]
       : headlineOf(decided, hardFact, action, faults, epoch, job.motor.family),
     reason: cleared
-      ? clearedText(failing, chance)
+      ? clearedText(ranWell, failed, chance)
       : reasonOf(needs, hardFact, decided !== null, action, doubt),
     decided,
     action,
@@ -297,7 +303,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     wouldChange: whatWouldTurn(model, circumstances, model.actions, inference, steps)
       .slice(0, MOST_CHANGES)
       .map(({ to, ...turn }) => ({ ...turn, to: namedIn(to) })),
-    warrant: needs.map(needTold),
+    warrant: (cleared ? clearing : oneEach([...needs, ...clearing])).map(needTold),
     plan: planOf(job, answers),
   };
 }
@@ -321,11 +327,8 @@ const suspectsIn = (
       return { fault, name, probability, step: step ? proposal(step, "") : null };
     });
 
-/** Whether nothing is done to the motor for it. */
-const liesOutside = (fault: FaultId) => {
-  const { cures } = factsOf(fault);
-  return cures.length > 0 && cures.every((cure) => !cureFactsOf(cure).onMotor);
-};
+/** Whether it is mended, and not on the motor. */
+const liesOutside = (fault: FaultId) => factsOf(fault).cures.length > 0 && !isMendedOnMotor(fault);
 
 /** Whether a reading is left that costs less than what the action would waste without it. */
 const worthAsking = ({ waste }: Action, steps: readonly NextCheck[], book?: PriceBook) =>

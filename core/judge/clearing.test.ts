@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
+  BASIC,
   choice,
   DECISION,
   frameOpen,
@@ -20,7 +21,7 @@ import { MODULE_LOOK } from "../measure/module/index.ts";
 import type { Complaint, Family, JobRecord, Motor, Reading } from "../record/index.ts";
 import { isSentBack } from "../record/index.ts";
 import type { Action } from "./action.ts";
-import { outsideBelief } from "./action.ts";
+import { hazardLeft, outsideBelief } from "./action.ts";
 import { assessJob, weigh } from "./assessJob.ts";
 import { proofOf } from "./proof.ts";
 import { notReleasable } from "./release.ts";
@@ -40,6 +41,11 @@ const skipOf = (check: Reading["check"]) =>
 function seenOf(record: JobRecord, ...cures: Action["cures"]): Seen {
   const weighed = weigh(record, 0);
   return { job: record, epoch: 0, ...weighed, awaited: null, alone: null, action: { cures } as Action };
+}
+/** What a clearing asks of a job. */
+function clearing(record: JobRecord) {
+  const seenNow = { ...seenOf(record), steps: weigh(record, 0).steps };
+  return { seenNow, needs: clearingNeeds(seenNow) };
 }
 const fan = (family: Family, readings: readonly Reading[], complaint: Complaint = "noRun") =>
   of(readings, complaint, { family, rated: { volts: 230 }, expected: null, consequence: "property" });
@@ -96,6 +102,75 @@ describe("is it the motor, asked apart from what else it is", () => {
         expect([decided, cleared], checks[i]).toEqual([null, false]);
       }
     });
+  });
+
+  it("is not cleared by looking alone: it was turned, or it is not cleared", () => {
+    const looked = lookedAndTurned().filter(({ slot }) => slot !== "turn");
+    const { needs } = clearing(of([...looked, ...frameOpen(), ...EQUAL, ...EQUALLY]));
+    expect(needs).toContainEqual(expect.objectContaining({ what: "how it turns", holds: true }));
+    expect(clearing(split).needs.some(({ holds }) => holds)).toBe(false);
+  });
+
+  it("of a delta takes no pairs of a meter that cannot tell them apart, unless it ran well", () => {
+    const blunt = [
+      ...lookedAndTurned(),
+      ...frameOpen(),
+      ...pairs(["0.3", "0.4", "0.3"], BASIC, "0.2"),
+      ...EQUALLY,
+    ];
+    const what = "three pairs, by a meter that can tell";
+    const asked = (record: JobRecord) =>
+      clearing(record).needs.find((need) => need.what === what && need.holds);
+    expect(asked(of(blunt, "lowPower", { connection: "delta" }))).toMatchObject({ state: "open" });
+    expect(asked(of(blunt, "lowPower", { connection: "unknown" }))!.ableMeter).toMatch(/four-wire/u);
+    expect(asked(of(blunt))).toBeUndefined();
+    const ran = [...blunt, choice("run", "runGood", "runs")];
+    expect(asked(of(ran, "lowPower", { connection: "delta" }))).toBeUndefined();
+  });
+
+  it("is not cleared on readings of a set-up that is in doubt, mended already or not", () => {
+    const { seenNow } = clearing(split);
+    for (const steps of [seenNow.steps, []])
+      expect(clearingNeeds({ ...seenNow, steps, setupDoubt: true })).toContainEqual(
+        expect.objectContaining({ what: "a set-up that is not in doubt", holds: true }),
+      );
+    expect(clearingNeeds({ ...seenNow, setupDoubt: false }).some(({ holds }) => holds)).toBe(false);
+  });
+
+  it("never takes a hazard along that is likelier than its class allows, however likely the rest is", () => {
+    const { model, inference } = weigh(split, 0);
+    const marginals = inference.marginals.slice();
+    marginals[model.ids.indexOf("frameFault")] = 0.08;
+    const left = (consequence: Motor["consequence"]) =>
+      hazardLeft(model, { ...HUB, consequence }, { ...inference, marginals });
+    expect(left("aircraft")).toMatch(/^Winding touches the frame, 8 % likely, would stay$/u);
+    expect(left("vehicle")).toBeNull();
+    // 200 kΩ to frame after heat, and a throttle that gives no command: outside is likely, and so is the winding.
+    const leaking = frameOpen().map((one) => ({ ...one, value: { kind: "ohms", ohms: 2e5 } }) as Reading);
+    const twice = <T>(one: T): readonly T[] => [one, one];
+    const verdict = assessJob({
+      ...of(
+        [
+          ...[...lookedAndTurned(), choice("mechanical", "sight", "opened"), seen([])],
+          ...[...leaking, ...leaking, ...EQUAL, ...EQUALLY],
+          ...twice(choice("run", "swap", "stillFails")),
+          ...twice(choice("feed", "command", "missing")),
+        ],
+        "noRun",
+        { consequence: "aircraft" },
+      ),
+      events: ["heat"],
+    });
+    const winding = verdict.faults.find(({ fault }) => fault === "frameFault")!.probability;
+    expect(winding).toBeGreaterThan(0.05);
+    expect(verdict.outside.chance).toBeGreaterThanOrEqual(0.9);
+    expect([verdict.decided, verdict.cleared]).toEqual([null, false]);
+  });
+
+  it("lists what it was cleared by, all of it met", () => {
+    const { warrant } = assessJob(split);
+    expect(warrant.map(({ what }) => what)).toContain("how it turns");
+    expect(warrant.every(({ state }) => state === "met")).toBe(true);
   });
 
   it("says not the motor, and no more than cleared, only where the feed failed or it ran well", () => {

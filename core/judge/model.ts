@@ -1,13 +1,13 @@
 import {
   actionsOf,
   canHave,
-  cureFactsOf,
   COMPANIONS,
   FAULT_IDS,
   MASKS,
   ROWS,
   TOGETHER,
   factsOf,
+  isMendedOnMotor,
   type FaultId,
   type Kind,
 } from "../known/index.ts";
@@ -65,9 +65,7 @@ const ofMotor = new WeakMap<MotorModel, ReadonlySet<string>>();
 export function shownByMotor(model: MotorModel): ReadonlySet<string> {
   const found = ofMotor.get(model);
   if (found) return found;
-  const inside = new Set<string>(
-    model.ids.filter((id) => factsOf(id).cures.some((cure) => cureFactsOf(cure).onMotor)),
-  );
+  const inside = new Set<string>(model.ids.filter(isMendedOnMotor));
   const made = new Set(model.rows.filter(({ fault }) => inside.has(fault)).map(({ variable }) => variable));
   ofMotor.set(model, made);
   return made;

@@ -13,7 +13,9 @@ import {
   curesText,
   factsOf,
   RUN_WELL,
+  PAIRS_SEEN,
   SOUGHT_IN_VAIN,
+  TURNED,
   TURNED_OVER,
   type Wanted,
 } from "../known/index.ts";
@@ -184,6 +186,8 @@ const isFed = (answers: Seen["answers"]) =>
 const open = (what: string, sentence: string, step: NextCheck | null) =>
   ({ what, why: sentence, sentence, step, state: "open", holds: true, ableMeter: null }) as const;
 
+const IN_DOUBT = "The test set-up is the likely cause: mend it and read again what it touched.";
+
 /** Our own set-up in doubt. Read with other leads and still in doubt, only what rests on them is held up: mending decides nothing. */
 function ofSetUp({ setupDoubt, steps, action, faults, findings }: Seen): DecidingNeed[] {
   if (!setupDoubt) return [];
@@ -193,8 +197,7 @@ function ofSetUp({ setupDoubt, steps, action, faults, findings }: Seen): Decidin
   const mendsAlone =
     action !== null && action.cures.length > 0 && action.cures.every((cure) => cureFactsOf(cure).readsAnew);
   if (!mend && !rests && !mendsAlone) return [];
-  const sentence = "The test set-up is the likely cause: mend it and read again what it touched.";
-  return [{ ...open("a set-up that is not in doubt", sentence, mend), always: true, comes: "atOnce" }];
+  return [{ ...open("a set-up that is not in doubt", IN_DOUBT, mend), always: true, comes: "atOnce" }];
 }
 
 function ofBegun({ answers, job }: Seen): DecidingNeed[] {
@@ -253,6 +256,17 @@ export function departingOnMotor(model: MotorModel, findings: readonly Finding[]
   );
 }
 
+/** No motor is cleared on readings of a set-up that is in doubt. */
+const ofDoubt = ({ setupDoubt, steps }: Seen): DecidingNeed[] =>
+  setupDoubt
+    ? [
+        {
+          ...open("a set-up that is not in doubt", IN_DOUBT, mendingFor(steps)),
+          ...{ always: true, comes: "atOnce" },
+        },
+      ]
+    : [];
+
 /** What departs on the motor is read again before it is cleared: a slip is likely then, and cheap to find out. */
 function ofDeparting({ findings, model, steps }: Seen): DecidingNeed[] {
   return departingOnMotor(model, findings).flatMap(({ variable, sentence }): DecidingNeed[] => {
@@ -299,9 +313,14 @@ export const isFeedSeenToFail = ({ model, findings }: Pick<Seen, "model" | "find
  * trouble that was looked for in vain. The set-up is mended first, and what was begun is finished.
  */
 export function clearingNeeds(seen: Seen): readonly DecidingNeed[] {
-  const always = [...ofSetUp(seen), ...ofBegun(seen)].filter(({ step }) => step !== null);
+  const always = [...ofDoubt(seen), ...ofBegun(seen)];
   const along = isAlong(seen.answers);
-  const wanted = isFeedSeenToFail(seen) && along ? [] : [...BODY, along ? SOUGHT_IN_VAIN : TURNED_OVER];
+  // What cannot be told from a star may be a delta, and a winding of it open.
+  const spunIsBlind = seen.job.motor.connection !== "star" && !isMet(RUN_WELL, seen.findings);
+  const wanted =
+    isFeedSeenToFail(seen) && along
+      ? []
+      : [...BODY, TURNED, ...(spunIsBlind ? [PAIRS_SEEN] : []), along ? SOUGHT_IN_VAIN : TURNED_OVER];
   const least = wanted.flatMap((one): DecidingNeed[] => {
     // What a family does not have is not asked of it.
     const need = needOf(one, seen);
@@ -371,7 +390,7 @@ export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
 }
 
 /** One of those that the same reading meets. */
-const oneEach = (needs: readonly DecidingNeed[]): readonly DecidingNeed[] =>
+export const oneEach = (needs: readonly DecidingNeed[]): readonly DecidingNeed[] =>
   needs.filter(({ what }, i) => needs.findIndex((other) => other.what === what) === i);
 
 /** The reading that a need makes the next one, whatever else would tell more. */

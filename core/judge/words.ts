@@ -57,8 +57,10 @@ function causeOf(cure: CureId, faults: readonly FaultBelief[], family: Family): 
   return faults.find(({ fault }) => curesFor(fault, family)[0] === cure)?.name ?? null;
 }
 
-/** Why the motor is cleared. @param failing something outside was seen to fail, or it ran well elsewhere */
-export const clearedText = (failing: boolean, chance: number): string =>
-  failing
-    ? "What feeds or commands it was seen to fail, or it runs well elsewhere: look at what lies outside it."
-    : `No fault that these readings could show: ${chanceText(chance)} that nothing is to be done to the motor.`;
+/** Why the motor is cleared: it ran well elsewhere, something that feeds it was seen to fail, or nothing speaks against it. */
+export const clearedText = (ranWell: boolean, failed: boolean, chance: number): string =>
+  ranWell
+    ? "It runs well on a controller known to be good: look at what feeds and commands it."
+    : failed
+      ? "What feeds or commands it was seen to fail: look at what lies outside it."
+      : `No fault that these readings could show: ${chanceText(chance)} that nothing is to be done to the motor.`;

@@ -173,6 +173,18 @@ export const RUN_WELL: Wanted = wanted([RUN_GOOD], {
   why: "A motor is cleared by what fails outside it, or by running well.",
   says: "agrees",
 });
+/** Of any motor that is cleared: looked at is not turned. */
+export const TURNED: Wanted = wanted([TURN], {
+  what: "how it turns",
+  why: "A motor is not cleared before it was turned by hand.",
+});
+/** Pairs that a meter could tell apart; what it makes when spun stands in where a star is joined, a good run everywhere. */
+export const PAIRS_SEEN: Wanted = wanted([PAIRS_AT_REST], {
+  what: "three pairs, by a meter that can tell",
+  why: "This meter cannot tell whether the pairs are equal, and a delta with an open winding spins equal: read them with one that can, or let it run.",
+  able: true,
+  onlyIfRead: true,
+});
 /** What a motor that nothing drives here is cleared by, once nothing of it departs: three volts of a drill, or a good run. */
 export const TURNED_OVER: Wanted = wanted([PAIRS_SPUN, RUN_GOOD], {
   what: "what it makes when spun, or a good run",

@@ -35,6 +35,10 @@ export function curesFor(fault: FaultId, family: Family): readonly CureId[] {
   ];
 }
 
+/** Whether any cure of it is work on the motor itself; what nothing known cures has none. */
+export const isMendedOnMotor = (fault: FaultId): boolean =>
+  factsOf(fault).cures.some((cure) => CURES[cure].onMotor);
+
 /** What cures these faults, as the engine takes it. */
 export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
   const of = faults.map((fault) => curesFor(fault, family));

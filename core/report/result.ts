@@ -50,12 +50,6 @@ function leftOutText({ warrant }: Verdict): string {
   return left.length > 0 ? `Not read: ${left.join(", ")}.` : "";
 }
 
-/** What is still possible outside the motor, likeliest first, in a sentence; empty where nothing stands out. */
-function outsideText({ outside: { suspects } }: Verdict): string {
-  const named = suspects.map(({ name, probability }) => `${lowerFirst(name)} (${chanceText(probability)})`);
-  return named.length > 0 ? `Still possible outside it: ${named.join(", ")}.` : "";
-}
-
 /** What became of the motor where nothing was repaired: what is at fault, or that it is not. */
 function foundOf(verdict: Verdict, job: JobRecord): Result {
   const chosen = job.decisions.at(-1)?.disposition;
@@ -80,7 +74,7 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
   if ((verdict.decided ?? chosen) === "cleared")
     return {
       answer: "Cleared on the bench: no fault that these readings could show",
-      plainWords: [SPEAKS_AGAINST_NOTHING, outsideText(verdict), leftOutText(verdict)]
+      plainWords: [SPEAKS_AGAINST_NOTHING, lookNextAt(job, verdict), leftOutText(verdict)]
         .filter(Boolean)
         .join(" "),
     };
