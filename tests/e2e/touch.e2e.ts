@@ -86,7 +86,8 @@ for (const [device, width, height] of [
       await tap(button(/^Undo/u));
 
       await toStep(/Decide/u);
-      await tap(page.getByRole("radio").first());
+      // By its group: under load the step before may still be on the screen.
+      await tap(page.getByRole("group", { name: "What you could do" }).getByRole("radio").first());
       await words(page.getByLabel("Reason"), "C is dead");
       await tap(button(/^Decide/u).last());
       await expect(page.getByRole("heading", { name: /Parts|Repair|Proof/u }).first()).toBeVisible();
