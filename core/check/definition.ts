@@ -76,7 +76,7 @@ export interface CheckDefinition {
   readonly stage: "Take in" | "At rest" | "Spun" | "Sensors" | "Under power" | "Locked out" | "Under doubt";
   readonly minutes: Minutes;
   readonly why: string;
-  /** A meter is put on the motor: nothing is read before it was made safe. */
+  /** A meter or a hand is put on the motor: nothing is read before it was made safe. */
   readonly gated: boolean;
   /** Done with power on. */
   readonly live: boolean;

@@ -47,6 +47,8 @@ export interface Slot<Form extends SlotForm = SlotForm> {
   readonly instrument: Ability | null;
   /** Read with power on. */
   readonly live: boolean;
+  /** Hands are on the motor or its controller, in a check that is read with power on too: safe from its own power as well. */
+  readonly byHand: boolean;
   /** Slots that must be answered first, with the choice that opens this one. */
   readonly needs: Readonly<Record<string, string>>;
   /** Enter on the empty field goes on without it. */
@@ -68,6 +70,7 @@ const PLAIN = {
   hint: "",
   instrument: null,
   live: false,
+  byHand: false,
   needs: {},
   optional: false,
   again: "corrects",

@@ -58,8 +58,9 @@ describe("what every check declares", () => {
       }
   });
 
-  it("asks to be made safe wherever a meter is put on the motor, and says which steps are live", () => {
+  it("asks to be made safe wherever a meter or a hand is put on the motor, and says which steps are live", () => {
     expect(CHECKS.filter(({ gated }) => gated).map(({ id }) => id)).toEqual([
+      "mechanical",
       "module",
       "frame",
       "insulation",

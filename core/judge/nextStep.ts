@@ -1,5 +1,5 @@
 import type { Verdict } from "./verdict.ts";
-import { CHECKS } from "../measure/index.ts";
+import { CHECKS, handsOff } from "../measure/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { epochOf, standingParts, type CheckId, type JobRecord } from "../record/index.ts";
 import { madeSafeAt, type Here } from "../measure/safety/index.ts";
@@ -39,6 +39,11 @@ function waitForParts(job: JobRecord, said: boolean): NextStep | null {
 /** What comes before any reading: the motor made safe. */
 const ISOLATION = CHECKS.find(({ looksAt }) => looksAt === "isolation")!;
 
+/** Whether something is to be made safe before these slots are read. */
+const isUnsafeFor = (job: JobRecord, check: CheckId, slots: readonly string[], here: Here | undefined) =>
+  madeSafeAt(job, epochOf(job), here, check) === null ||
+  slots.some((slot) => handsOff(job, check, slot, epochOf(job), here));
+
 function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   const { lines, answer } = proofOf(job);
   if (releaseOf(job)) return { kind: "close" };
@@ -51,9 +56,9 @@ function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   }
   const waiting = lines.find(({ state }) => state === "notRepeated" || state === "cannotTell");
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
-  return madeSafeAt(job, epochOf(job), here, waiting.check)
-    ? { kind: "check", check: waiting.check, repeats: true }
-    : { kind: "check", check: ISOLATION.id, repeats: false };
+  return isUnsafeFor(job, waiting.check, [], here)
+    ? { kind: "check", check: ISOLATION.id, repeats: false }
+    : { kind: "check", check: waiting.check, repeats: true };
 }
 
 function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {
@@ -82,7 +87,7 @@ export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean, he
   if (verdict.decided || !check) return { kind: "decide" };
   return {
     kind: "check",
-    check: madeSafeAt(job, 0, here, check.id) ? check.id : ISOLATION.id,
+    check: isUnsafeFor(job, check.id, verdict.next?.slots ?? [], here) ? ISOLATION.id : check.id,
     repeats: false,
   };
 }

@@ -4,6 +4,7 @@ import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
 import { sinceClosing, type ClosedRecord } from "#core/closing";
 import type { Verdict } from "#core/judge";
+import { handsOff } from "#core/measure";
 import {
   epochOf,
   type CheckId,
@@ -18,6 +19,7 @@ import {
 } from "#core/record";
 import type { Outcome, Parcel } from "../app/outbox.ts";
 import { outbox, useBench } from "../app/store.ts";
+import { hereNow } from "./hereNow.ts";
 
 /** What a reading carries beside its value. */
 interface ReadingDetails {
@@ -119,7 +121,9 @@ export function useJobParts(view: JobView): JobParts {
       waiting,
       add,
       read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null } = {}) =>
-        add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: now(), supersedes }),
+        handsOff(record, check, slot, epoch, hereNow(by, view.closing?.at ?? null))
+          ? Promise.resolve({ kind: "refused", sentence: "This is done by hand: make it safe first." })
+          : add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: now(), supersedes }),
       undo: (of) => add("undo", { of, at: now() }),
       keepFile: (name, bytes) =>
         outbox.submit({

@@ -3,10 +3,10 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
 import { keptVerdict, nextStepOf } from "#core/judge";
-import { CHECKS, checkOf } from "#core/measure";
+import { CHECKS, checkOf, isShut } from "#core/measure";
 import type { CheckDefinition } from "#core/check";
 import { FAMILY_FACTS } from "#core/families";
-import { lapsed, madeSafeAt, type Here } from "#core/measure/safety";
+import { lapsed } from "#core/measure/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
 import { WhoIsHere } from "../shell/Person.tsx";
 import { useBench } from "../app/store.ts";
@@ -15,7 +15,7 @@ import { CHECK_SCREENS } from "../checks/screens.ts";
 import { Button } from "../ui/Button.tsx";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
-import { OpenJobContext, useJobParts, useOpenJob, type OpenJob } from "../job/openJob.ts";
+import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
 import { isTyping } from "../ui/isTyping.ts";
 import { useStillHere } from "../ui/useStillHere.ts";
 import { FoundHere } from "./FoundHere.tsx";
@@ -176,10 +176,6 @@ function useJump(steps: readonly Step[], go: (step: JobStep) => void): boolean {
   return jumping;
 }
 
-/** A meter is put on the motor here, and nobody who is here made it safe. */
-const isShut = (check: CheckDefinition, { record, epoch, closed }: OpenJob, here: Here): boolean =>
-  check.gated && !closed && !madeSafeAt(record, epoch, here, check.id);
-
 function Gate() {
   const { id, record, epoch } = useOpenJob();
   const why = lapsed(record, epoch, useHere());
@@ -189,7 +185,7 @@ function Gate() {
         Make it safe first
       </h2>
       <p className="mb-4 mt-1">
-        {why ?? "A meter is put on the motor here. Go through the cautions once; then this opens."}
+        {why ?? "A meter or a hand is put on the motor here. Go through the cautions once; then this opens."}
       </p>
       <Link
         to={`/jobs/${id}/safety`}
@@ -235,7 +231,11 @@ function Centre({
   return (
     <>
       {skipping && <SkipForm key={step} check={step} onDone={onSkipped} />}
-      {isShut(check, job, here) ? <Gate /> : <Screen key={`${step}-${epoch}-${opened}`} />}
+      {!job.closed && isShut(job.record, check.id, job.epoch, here) ? (
+        <Gate />
+      ) : (
+        <Screen key={`${step}-${epoch}-${opened}`} />
+      )}
     </>
   );
 }
@@ -258,7 +258,7 @@ function OpenedJob({
   const check = CHECKS.find(({ id }) => id === step);
   const applies = check !== undefined && check.notApplicable(motor) === null;
   const skippable = applies && step !== "safety" && !job.closed;
-  const taking = applies && !job.closed && !isShut(check, job, here);
+  const taking = applies && !job.closed && !isShut(job.record, check.id, job.epoch, here);
   const [keysHere, sayKeys] = useState<KeysHere>(null);
   const inParts = keysHere !== null;
   // Where lamps are recorded B is a lamp.

@@ -3,10 +3,11 @@ import { COUNT, PRESSURE } from "../../quantity/index.ts";
 
 /** What air can do, with covers on. */
 export const AIR_SLOTS = {
-  airPath: choiceSlot("Filter, duct, grilles, wheel, bracket", {
-    free: "A free way",
-    restricted: "Dirty, blocked or closed",
-  }),
+  airPath: choiceSlot(
+    "Filter, duct, grilles, wheel, bracket",
+    { free: "A free way", restricted: "Dirty, blocked or closed" },
+    { byHand: true },
+  ),
   flashes: measuredSlot("Flashes counted", COUNT, {
     name: "Flashes",
     under: "between two pauses",

@@ -3,10 +3,11 @@ import { VOLTAGE } from "../../quantity/index.ts";
 
 /** What feeds and holds the motor, read before it is opened or when it looks sound. */
 export const FEED_SLOTS = {
-  rubbing: choiceSlot("Wheel lifted or propeller off, it", {
-    free: "Turns freely",
-    rubs: "Rubs or binds",
-  }),
+  rubbing: choiceSlot(
+    "Wheel lifted or propeller off, it",
+    { free: "Turns freely", rubs: "Rubs or binds" },
+    { byHand: true },
+  ),
   "pack.rest": measuredSlot("Pack at rest", VOLTAGE, {
     name: "At rest",
     under: "pack, nothing running",

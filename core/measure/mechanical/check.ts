@@ -299,7 +299,7 @@ export const mechanicalCheck: CheckDefinition = {
   stage: "At rest",
   minutes: MINUTES,
   why: "Bearings, magnets and dirt are felt before they are measured; some findings end the job at once.",
-  gated: false,
+  gated: true,
   live: false,
   looksAt: "motor",
   touchedBySetUp: false,

@@ -11,6 +11,7 @@ const junctions: Record<string, Slot> = Object.fromEntries(
       measuredSlot(`Phase ${phase} to ${rail} rail`, VOLTAGE, {
         name: `${phase} to ${rail}`,
         hint: "V, about 0.5; O for open",
+        byHand: true,
         canBeOpen: true,
       }),
     ]),

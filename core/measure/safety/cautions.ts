@@ -18,6 +18,8 @@ export interface Caution {
   readonly untilPowered?: boolean;
   /** Void on another day, and for another person: it says how things stand and not what one has to know. */
   readonly lapses?: boolean;
+  /** What comes before it: said earlier, it says nothing. */
+  readonly after?: readonly CautionId[];
 }
 
 /** What a caution depends on. */
@@ -44,7 +46,7 @@ const withElectronics = byFamily((family) => FAMILY_FACTS[family].ownElectronics
 /** Bare motors, that a pack feeds through a controller. */
 const bare = byFamily((family) => !FAMILY_FACTS[family].ownElectronics);
 
-type CautionId =
+export type CautionId =
   "isolate" | "discharge" | "verifyDead" | "propellers" | "magnets" | "pack" | "highVoltage" | "plugs";
 
 /** The usual cautions, common practice. They add to local rules and licensed practice, never replace them. */
@@ -63,6 +65,7 @@ export const CAUTIONS: readonly Caution[] = [
     applies: withElectronics,
     text: "Capacitors hold charge: wait the clock out, started once the supply is off and the rotor still; a fan that wind turns charges them again. Bleeders fail, so measure after it.",
     wait: LEAST_WAIT,
+    after: ["isolate"],
     untilPowered: true,
     lapses: true,
   },
@@ -71,6 +74,7 @@ export const CAUTIONS: readonly Caution[] = [
     name: "Verified dead",
     untilPowered: true,
     lapses: true,
+    after: ["isolate", "discharge"],
     applies: everyone,
     text: "Verify dead with a meter proved before and after on something live.",
   },

@@ -102,12 +102,34 @@ function acknowledged(
 }
 
 /**
- * Whether a caution was acknowledged in this epoch, and nothing was powered since that makes it void.
+ * What is still to be done before a caution can be said: verified dead is nothing while the capacitors are waited out.
+ * @returns null where nothing is
+ */
+export const comesFirst = (
+  sitting: Sitting,
+  { after = [] }: Caution,
+  epoch: number,
+  here?: Here,
+): Caution | null =>
+  cautionsFor(sitting.motor).find(
+    (caution) => after.includes(caution.id) && !isDone(sitting, caution, epoch, here),
+  ) ?? null;
+
+/** Whether a caution was acknowledged before what comes before it was. */
+const isSaidTooEarly = (sitting: Sitting, { after = [] }: Caution, reading: Reading, epoch: number) =>
+  cautionsFor(sitting.motor).some((caution) => {
+    const before = after.includes(caution.id) ? acknowledged(sitting, caution, epoch) : reading;
+    return before === null || sitting.readings.indexOf(before) > sitting.readings.indexOf(reading);
+  });
+
+/**
+ * Whether a caution was acknowledged in this epoch after all that comes before it, and nothing was powered since that makes
+ * it void.
  * @param here who is there now, for whom it may have lapsed; left out, it is asked whether it was ever done
  * @param during the check that is being made, whose own power does not count
  */
 export function isDone(
-  sitting: Pick<Sitting, "readings">,
+  sitting: Sitting,
   caution: Caution,
   epoch: number,
   here?: Here,
@@ -115,7 +137,10 @@ export function isDone(
 ): boolean {
   const reading = acknowledged(sitting, caution, epoch);
   return (
-    reading !== null && stands(sitting, caution, reading, epoch, during) && holdsFor(caution, reading, here)
+    reading !== null &&
+    !isSaidTooEarly(sitting, caution, reading, epoch) &&
+    stands(sitting, caution, reading, epoch, during) &&
+    holdsFor(caution, reading, here)
   );
 }
 
@@ -148,13 +173,14 @@ export function lapsed(sitting: Sitting, epoch: number, here: Here): string | nu
   const open = said.flatMap(({ caution, reading }) =>
     reading && !isDone(sitting, caution, epoch, here) ? [{ caution, reading }] : [],
   );
-  const [first] = open;
-  if (!first || said.some(({ reading }) => reading === null)) return null;
+  if (open.length === 0 || said.some(({ reading }) => reading === null)) return null;
   if (open.some(({ caution, reading }) => !stands(sitting, caution, reading, epoch)))
     return "Power was on since it was made safe: switch off and verify dead again.";
+  const another = open.find(({ caution, reading }) => !holdsFor(caution, reading, here));
+  if (!another) return "It was verified dead before it was switched off and waited out: verify dead again.";
   return open.some(({ reading }) => reading.takenAt < here.since)
     ? "It was made safe before, and that does not last: go through it again."
-    : `${first.reading.by} made it safe. You take it over: go through it yourself.`;
+    : `${another.reading.by} made it safe. You take it over: go through it yourself.`;
 }
 
 export interface RunningWait {

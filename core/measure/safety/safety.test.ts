@@ -4,6 +4,7 @@ import { choice, HUB, job, leftOut, madeSafe, measured, reading, REPAIR } from "
 import {
   CAUTIONS,
   cautionsFor,
+  comesFirst,
   hazardousSupply,
   isDone,
   lapsed,
@@ -74,6 +75,30 @@ describe("made safe", () => {
     const started = job([...others, choice("safety", "discharge", "started")], { motor: ECM });
     expect(madeSafeAt(started, 0)).toBeNull();
     expect(runningWait(started, 0)).toMatchObject({ minutes: 5, startedAt: "2026-03-02T09:15:00.000Z" });
+  });
+
+  it("is not so where it was verified dead before it was switched off, or before the capacitors were waited out", () => {
+    const motor = ECM;
+    const [others, dead] = [
+      madeSafe("ecm").filter(({ slot }) => slot !== "verifyDead"),
+      choice("safety", "verifyDead", "done"),
+    ];
+    expect(madeSafeAt(job([...others, dead], { motor }), 0)).not.toBeNull();
+    const early = job([dead, ...others], { motor });
+    expect(madeSafeAt(early, 0)).toBeNull();
+    expect(lapsed(early, 0, { by: "MO", since: "2026-03-02T00:00:00.000Z" })).toBe(
+      "It was verified dead before it was switched off and waited out: verify dead again.",
+    );
+    const verify = CAUTIONS.find(({ id }) => id === "verifyDead")!;
+    const waiting = job(
+      others.filter(({ slot }) => slot !== "discharge"),
+      { motor },
+    );
+    expect(comesFirst(waiting, verify, 0)?.id).toBe("discharge");
+    expect(comesFirst(job(others, { motor }), verify, 0)).toBeNull();
+    // A bare motor has no capacitors to wait for.
+    const bare = madeSafe("hub");
+    expect(comesFirst(job(bare), verify, 0)).toBeNull();
   });
 
   it("waits longer where capacitor, bleeder and voltage are known, also after a repair, and never less", () => {

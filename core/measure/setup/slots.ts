@@ -20,5 +20,6 @@ export const SETUP_SLOTS = {
     under: "same meter, at the end",
     hint: "as the display shows it now",
     instrument: "ohms",
+    byHand: true,
   }),
 } as const;

@@ -2,6 +2,7 @@ import type { CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { askedAgain } from "./askedAgain.ts";
+import { HandsOff, useHandsOff } from "./HandsOff.tsx";
 import { labelOf, optionsOf } from "./slots.ts";
 import type { useChoose } from "./useChoose.ts";
 
@@ -22,17 +23,21 @@ export function ChooseOne({
   readonly tight?: boolean;
 }) {
   const { closed, verdict } = useOpenJob();
+  const off = useHandsOff(check, slot);
   const again = askedAgain(verdict, check, slot);
   return (
-    <OneOf
-      slot={slot}
-      tight={tight}
-      label={labelOf(check, slot)}
-      value={chosen(slot) || usual}
-      onChoose={choose(slot)}
-      options={optionsOf(check, slot)}
-      disabled={closed}
-      again={again && chosen(slot) !== ""}
-    />
+    <div>
+      <OneOf
+        slot={slot}
+        tight={tight}
+        label={labelOf(check, slot)}
+        value={chosen(slot) || usual}
+        onChoose={choose(slot)}
+        options={optionsOf(check, slot)}
+        disabled={closed || off}
+        again={again && chosen(slot) !== ""}
+      />
+      {off && <HandsOff />}
+    </div>
   );
 }

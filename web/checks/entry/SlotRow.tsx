@@ -4,6 +4,7 @@ import { latestIn, standingIn, type CheckId } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
 import { EntryField } from "./EntryField.tsx";
+import { HandsOff, useHandsOff } from "./HandsOff.tsx";
 import { Repeats } from "./Repeats.tsx";
 import type { Entry } from "./useEntry.ts";
 
@@ -39,7 +40,8 @@ export function SlotRow({
 }) {
   const { record, epoch, closed } = useOpenJob();
   const textOf = useReadingText();
-  const active = entry.active === slot;
+  const off = useHandsOff(check, slot);
+  const active = entry.active === slot && !off;
   const last = latestIn(record.readings, check, slot, epoch);
   const text = last ? textOf(last) : "";
   // What is typed corrects it: nothing else is to be pressed for that.
@@ -63,7 +65,9 @@ export function SlotRow({
           <EntryField entry={entry} standing={text} />
         ) : (
           <p className={`text-3xl font-semibold leading-9 ${TONES[tone]}`}>
-            {last && alone && !closed ? (
+            {off && !last ? (
+              <HandsOff />
+            ) : last && alone && !closed ? (
               <button
                 type="button"
                 title="Correct this reading"

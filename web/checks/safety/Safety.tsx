@@ -1,7 +1,9 @@
 import { useEffect, useState, type FormEvent } from "react";
+import { lowerFirst } from "#core/check";
 import { latestIn } from "#core/record";
 import {
   cautionsFor,
+  comesFirst,
   isDone,
   lapsed,
   minutesOf,
@@ -204,6 +206,7 @@ export function Safety() {
       <ol className="max-w-3xl overflow-hidden rounded-xl border border-line bg-sheet">
         {cautions.map((caution) => {
           const acknowledged = isDone(record, caution, epoch, here);
+          const first = comesFirst(record, caution, epoch, here);
           return (
             <li
               key={caution.id}
@@ -216,7 +219,9 @@ export function Safety() {
                 <span className="shrink-0 text-sm text-green">
                   done {timeText(latestIn(record.readings, "safety", caution.id, epoch)!.takenAt)}
                 </span>
-              ) : closed ? null : caution.wait ? (
+              ) : closed ? null : first ? (
+                <span className="shrink-0 text-sm text-ink-2">after: {lowerFirst(first.name)}</span>
+              ) : caution.wait ? (
                 <Wait caution={caution} focus={caution === next} onDone={() => done(caution)} />
               ) : (
                 <Button
