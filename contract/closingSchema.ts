@@ -59,6 +59,7 @@ const finding = open<Finding>({
   slip: Joi.any(),
   with: Joi.any(),
   ableMeter: sentence,
+  lacks: sentence,
 });
 
 const belief = open<FaultBelief>({
@@ -95,6 +96,7 @@ const need = open<Need>({
   state: oneOf("state of a need", ["met", "leftOut", "open"] as const).required(),
   step: next.allow(null),
   ableMeter: sentence.allow(null),
+  inRecord: Joi.boolean().valid(true),
 });
 
 const action = open<NonNullable<Verdict["action"]>>({

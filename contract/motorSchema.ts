@@ -36,6 +36,10 @@ const speedConstant = strict<NonNullable<Motor["speedConstant"]>>({
 });
 const rated = strict<NonNullable<Motor["rated"]>>({
   volts: Joi.number().greater(0).max(1500),
+  voltsMost: Joi.number()
+    .greater(Joi.ref("volts"))
+    .max(1500)
+    .messages({ "number.greater": "Of two voltages on a plate the lower comes first, as 208-230 V." }),
   amperes: Joi.number().greater(0).max(1000),
   rpm: Joi.number().greater(0).max(200_000),
   lines: Joi.number().valid(1, 3),

@@ -33,6 +33,8 @@ export interface Finding extends Evidence {
   readonly departs: boolean;
   /** The place it points at for faults that have one. */
   readonly place: Place | null;
+  /** What is to be known before it can be judged: "what its plate says". Until then it neither agrees nor departs. */
+  readonly lacks?: string;
   /** The meter that would tell, where this one cannot: "a meter that reaches 1 MΩ". */
   readonly ableMeter?: string;
 }

@@ -12,23 +12,41 @@ import {
 } from "./index.ts";
 
 describe("between which voltages a point is fed", () => {
-  it("is ±10 % of the plate's class: 208-230 V is 187 to 253 V (common practice)", () => {
-    for (const plate of [208, 220, 230, 240]) expect(mainsBand(plate)).toEqual({ least: 187, most: 253 });
-    expect(mainsBand(120)).toEqual({ least: 108, most: 132 });
-    expect(mainsBand(400)).toEqual({ least: 360, most: 440.00000000000006 });
-    expect(mainsBand(null)).toEqual({ least: 108, most: 304.7 });
-    expect(() => mainsBand(0)).toThrow(RangeError);
+  it("is ±10 % of this plate, of a dual one from the lower to the higher (common practice)", () => {
+    const band = (volts: number, voltsMost?: number) =>
+      Object.values(mainsBand({ volts, ...(voltsMost !== undefined && { voltsMost }) })!).map((edge) =>
+        Math.round(edge),
+      );
+    expect(band(100)).toEqual([90, 110]);
+    expect(band(120)).toEqual([108, 132]);
+    expect(band(230)).toEqual([207, 253]);
+    expect(band(208, 230)).toEqual([187, 253]);
+    expect(band(400)).toEqual([360, 440]);
+    expect(() => mainsBand({ volts: 0 })).toThrow(RangeError);
+  });
+
+  it("is nowhere while nobody wrote the plate down: what stands there is there, and no more", () => {
+    expect(mainsBand({})).toBeNull();
+    expect(mainsBand(undefined)).toBeNull();
+    for (const volts of [100, 190, 243, 256, 277, 400]) expect(fedAt(volts, null)).toBe("there");
+    expect(fedAt(0.4, null)).toBe("dead");
+    // Below and above all that plates name.
+    expect(fedAt(80, null)).toBe("outside");
+    expect(fedAt(600, null)).toBe("outside");
   });
 
   it.each([
     // Common practice: 124 V on a 120 V unit and 27 V on a 24 V line are fine.
-    [124, mainsBand(120), "good"],
+    [124, mainsBand({ volts: 120 }), "good"],
     [27, CONTROL_BAND, "good"],
-    [186.9, mainsBand(230), "outside"],
-    [187, mainsBand(230), "edge"],
-    [253, mainsBand(230), "edge"],
-    [253.1, mainsBand(230), "outside"],
-    [243, mainsBand(230), "good"],
+    [206.9, mainsBand({ volts: 230 }), "outside"],
+    [207, mainsBand({ volts: 230 }), "edge"],
+    [253, mainsBand({ volts: 230 }), "edge"],
+    [253.1, mainsBand({ volts: 230 }), "outside"],
+    // Common practice: 256 V on a plate of 240 V asks for the supply first.
+    [256, mainsBand({ volts: 240 }), "outside"],
+    [256, mainsBand({ volts: 230 }), "outside"],
+    [243, mainsBand({ volts: 230 }), "good"],
     [12, CONTROL_BAND, "outside"],
     [4.9, CONTROL_BAND, "dead"],
     [0, CONTROL_BAND, "dead"],

@@ -66,6 +66,7 @@ export const miniSplit: FamilyFacts = {
         ],
       },
     ],
+    direct: null,
     never: [
       "Capacitors of the outdoor board hold 310 V and more after it is off.",
       "Unplug the motor before any ohms, or the board is measured.",
@@ -160,6 +161,7 @@ export const miniSplitDriver: FamilyFacts = {
         ],
       },
     ],
+    direct: null,
     never: [
       "310 V stand on the fan plug: never plug or unplug it live.",
       "Capacitors of the outdoor board hold charge after it is off.",

@@ -2,7 +2,7 @@ import type { Volts } from "../quantity/index.ts";
 import type { Diagram, Motor } from "../record/index.ts";
 import { schemeOfFamily } from "./facts.ts";
 import { THREE_LINES } from "./points.ts";
-import type { Point, Scheme } from "./scheme.ts";
+import type { DirectTest, Point, Scheme } from "./scheme.ts";
 
 /** Every point of a scheme, in order. */
 export const pointsOf = ({ ways }: Scheme): readonly Point[] => ways.flatMap(({ points }) => points);
@@ -35,16 +35,32 @@ export function schemeProblems(scheme: Scheme): readonly string[] {
   for (const { id } of scheme.connectors)
     if (!points.some(({ probe }) => "connector" in probe && probe.connector === id))
       problems.push(`No point reaches plug “${id}”.`);
+  const { direct } = scheme;
+  const plug = scheme.connectors.find(({ id }) => id === direct?.connector);
+  for (const pin of direct ? [...direct.live, ...direct.common] : [])
+    if (!plug?.rows.flat().includes(pin)) problems.push(`The direct test: no pin “${pin}”.`);
   return problems;
 }
 
 /** What a point carries, in words, where its motor's own diagram says so. */
 const saysBand = (least: Volts, most: Volts) => `${least} to ${most} V by this motor's diagram`;
 
+/** The direct test, where the motor's own diagram does not say other pins at that plug: then nobody knows it. */
+function directBeside(scheme: Scheme, { plugs = {}, points = {} }: Diagram): DirectTest | null {
+  const { direct } = scheme;
+  const moved = pointsOf(scheme).some(
+    ({ slot, probe }) =>
+      "connector" in probe && probe.connector === direct?.connector && points[slot]?.pins !== undefined,
+  );
+  return direct && (moved || plugs[direct.connector] !== undefined) ? null : direct;
+}
+
 /** A scheme with what a motor's own diagram says otherwise. What the diagram says of nothing that is here is left. */
-function withDiagram(scheme: Scheme, { plugs = {}, points = {} }: Diagram): Scheme {
+function withDiagram(scheme: Scheme, diagram: Diagram): Scheme {
+  const { plugs = {}, points = {} } = diagram;
   return {
     ...scheme,
+    direct: directBeside(scheme, diagram),
     connectors: scheme.connectors.map((plug) => ({ ...plug, rows: plugs[plug.id] ?? plug.rows })),
     ways: scheme.ways.map((way) => ({
       ...way,

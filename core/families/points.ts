@@ -2,7 +2,7 @@ import type { Motor } from "../record/index.ts";
 import { CONTROL_BAND, mainsBand, type Band } from "./bands.ts";
 import type { Point } from "./scheme.ts";
 
-const mains = ({ rated }: Motor): Band => mainsBand(rated?.volts ?? null);
+const mains = ({ rated }: Motor): Band | null => mainsBand(rated);
 const control = () => CONTROL_BAND;
 
 export const mainsAt = (
@@ -14,7 +14,7 @@ export const mainsAt = (
   under: "at the motor's plug",
   state: "powered",
   unit: "V AC",
-  expects: "the plate's class, ±10 %",
+  expects: "the plate's volts, ±10 %",
   band: mains,
   probe,
   present: "The supply reaches the motor.",
@@ -23,9 +23,9 @@ export const mainsAt = (
 });
 
 /** A leg to earth carries the line voltage over √3 where the supply is earthed at its star point. Common practice. */
-const leg = ({ rated }: Motor): Band => {
-  const { least, most } = mainsBand(rated?.volts ?? null);
-  return { least: least / Math.sqrt(3), most: most / Math.sqrt(3) };
+const leg = ({ rated }: Motor): Band | null => {
+  const line = mainsBand(rated);
+  return line && { least: line.least / Math.sqrt(3), most: line.most / Math.sqrt(3) };
 };
 /** All three legs and all three pairs of lines: one blown fuse leaves the others reading. Common practice. */
 export const THREE_LINES: readonly Point[] = [

@@ -43,7 +43,8 @@ export interface Point {
   readonly unit: "V AC" | "V DC";
   /** What it should carry there. */
   readonly expects: string;
-  readonly band: (motor: Motor) => Band;
+  /** Null where nobody knows it. */
+  readonly band: (motor: Motor) => Band | null;
   /** Where the probes go: a plug and two of its pins, or a place in words. */
   readonly probe:
     { readonly connector: string; readonly pins: readonly [string, string] } | { readonly at: string };
@@ -59,12 +60,28 @@ export interface Way {
   readonly points: readonly Point[];
 }
 
+/** How a motor is fed past its board, so that only it is asked. Nobody guesses pins or volts: what is not said is not offered. */
+export interface DirectTest {
+  readonly connector: string;
+  /** Pins that get the voltage, and those that it comes back by. */
+  readonly live: readonly string[];
+  readonly common: readonly string[];
+  readonly feed: string;
+  readonly fuse: string;
+  /** What a sound motor does. */
+  readonly must: string;
+  /** What would destroy it. */
+  readonly never: string;
+}
+
 /** How a family of motors with their own electronics is fed and commanded. Common practice; the motor's own diagram rules. */
 export interface Scheme {
   /** What its plugs carry, for somebody who holds one. */
   readonly recognise: string;
   readonly connectors: readonly Connector[];
   readonly ways: readonly Way[];
+  /** Null where its kind has none. */
+  readonly direct: DirectTest | null;
   /** What would destroy it or hurt somebody, said where it could happen. */
   readonly never: readonly string[];
 }

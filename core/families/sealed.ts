@@ -82,6 +82,15 @@ export const ecmSealed: FamilyFacts = {
         ],
       },
     ],
+    direct: {
+      connector: "command4",
+      live: ["command"],
+      common: ["10 V"],
+      feed: "No voltage from outside: a jumper from its own 10 V to its command, the controller's wires off both. Mains stay on.",
+      fuse: "Needs no fuse: its 10 V come from the motor and are limited there. Read them first.",
+      must: "It runs up to full speed: guard on, hands clear.",
+      never: "Never 24 V onto an input of 10 V: it destroys the motor.",
+    },
     never: [
       "Three-phase units: every leg and every pair of lines is read.",
       "The mains plug is never pulled or put on live.",

@@ -14,6 +14,8 @@ export interface Need {
   readonly step: NextCheck | null;
   /** A meter that can tell, where the one it was read with cannot. */
   readonly ableMeter: string | null;
+  /** No reading meets it: it is written into the record. */
+  readonly inRecord?: true;
 }
 
 export const isOpen = ({ state }: Pick<Need, "state">): boolean => state === "open";

@@ -12,7 +12,7 @@ import {
   reading,
 } from "../../tests/jobs.ts";
 import { checkOf } from "../measure/index.ts";
-import type { CheckId, Family, Reading } from "../record/index.ts";
+import type { CheckId, Family, Motor, Reading } from "../record/index.ts";
 import type { Action } from "./action.ts";
 import { assessJob, weigh } from "./assessJob.ts";
 import type { HardFact } from "./hardFact.ts";
@@ -26,8 +26,13 @@ const likely = (fault: FaultBelief["fault"], probability: number) =>
   [{ fault, probability, weights: [] }] as unknown as Seen["faults"];
 
 /** The needs of an action on a job with these readings. */
-function needs(readings: readonly Reading[], part: Partial<Seen> = {}, family: Family = "hub") {
-  const record = job(readings, { motor: { ...HUB, family } });
+function needs(
+  readings: readonly Reading[],
+  part: Partial<Seen> = {},
+  family: Family = "hub",
+  rated: Motor["rated"] = { volts: 230 },
+) {
+  const record = job(readings, { motor: { ...HUB, family, rated } });
   const seen = { job: record, epoch: 0, ...weigh(record, 0), awaited: null, alone: null, ...part };
   return decidingNeeds(seen);
 }
@@ -133,6 +138,20 @@ describe("before electronics are condemned", () => {
         ({ what }) => what === "its mains",
       ),
     ).toMatchObject({ state: "leftOut" });
+  });
+
+  it("mains are right only against a plate: what it says is written down first", () => {
+    const leads = { ...motor, faults: likely("module", 0.98) };
+    const mains = (volts: number, rated: Motor["rated"]) =>
+      needs([measured("power", "mains", "volts", volts)], leads, "ecm", rated);
+    const unknown = mains(243, {}).find(({ inRecord }) => inRecord);
+    expect(unknown).toMatchObject({ what: "what its plate says", state: "open", holds: true, step: null });
+    expect(unknown!.sentence).toMatch(/but first: write what its plate says into the record\.$/u);
+    expect(mains(243, { volts: 230 }).some(({ inRecord }) => inRecord)).toBe(false);
+    expect(named(mains(243, { volts: 230 }))).toContain("its mains: met");
+    // Right for another plate is not right for this one.
+    expect(named(mains(195, { volts: 208, voltsMost: 230 }))).toContain("its mains: met");
+    expect(named(mains(195, { volts: 230 }))).toContain("its mains: open");
   });
 
   it("a wire by wire look is asked where the answer comes back through the same cable, and nowhere else", () => {

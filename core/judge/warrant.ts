@@ -70,9 +70,9 @@ const DECIDED_FOR = 0.25;
 /** Whether these findings meet what is wanted. */
 export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean =>
   findings.some(
-    ({ variable, departs, ableMeter }) =>
+    ({ variable, departs, ableMeter, lacks }) =>
       anyOf.includes(variable) &&
-      (says === "anything" || (says === "departs") === departs) &&
+      (says === "anything" || ((says === "departs") === departs && lacks === undefined)) &&
       !(able && ableMeter !== undefined),
   );
 
@@ -157,6 +157,8 @@ function needOf(wanted: Wanted, seen: Seen): Need | null {
   const putRight = read && (action?.cures ?? []).some((cure) => orCuredBy.includes(cure));
   if (putRight || isMet(wanted, findings) || (orHardFact && hardFact)) return { ...need, state: "met" };
   if (isLeftOut(seen, check.id, anyOf)) return { ...need, state: "leftOut" };
+  const lacks = findings.find(({ variable }) => anyOf.includes(variable))?.lacks;
+  if (lacks !== undefined) return { ...need, what: lacks, state: "open", inRecord: true };
   const step = readingOf(wanted, check, steps);
   const blunt = findings.find(
     ({ variable, ableMeter }) => anyOf.includes(variable) && ableMeter !== undefined,
@@ -376,9 +378,11 @@ export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
       sentence:
         need.state === "leftOut"
           ? `${fits} fits, but ${need.what}: left out. ${neverSkipped ? "Nothing is condemned on a skip: whoever goes on decides, and says why." : "Nothing is cleared on a skip."}`
-          : first.length > 0
-            ? `${fits} fits, but first: ${first.join(" and ")}.`
-            : `${fits} fits, but what was read of ${need.what} is to be put right first.`,
+          : need.inRecord
+            ? `${fits} fits, but first: write ${need.what} into the record.`
+            : first.length > 0
+              ? `${fits} fits, but first: ${first.join(" and ")}.`
+              : `${fits} fits, but what was read of ${need.what} is to be put right first.`,
       // Whoever left it out said why, and goes on; but nothing is cleared so, and no electronics condemned.
       holds: isOpen(need) || (need.state === "leftOut" && (clears || neverSkipped)),
       ...{ always: false, comes: "onceSure" },
@@ -402,6 +406,7 @@ export function nextForNeed(needs: readonly DecidingNeed[], sure: boolean): Next
 }
 
 /** A need as screens, report and other programs read it. */
-export const needTold = ({ what, why, state, step, ableMeter }: Need): Need => ({
+export const needTold = ({ what, why, state, step, ableMeter, inRecord }: Need): Need => ({
   ...{ what, why, state, step, ableMeter },
+  ...(inRecord && { inRecord }),
 });

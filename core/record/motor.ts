@@ -85,6 +85,8 @@ export const WARRANTY_LABELS: Readonly<Record<Warranty, string>> = {
 export interface Ratings {
   /** Supply, DC at full charge or mains RMS. */
   readonly volts?: Volts;
+  /** The higher of two that one plate names, as 230 on a plate of 208-230 V; then volts is the lower. */
+  readonly voltsMost?: Volts;
   readonly amperes?: Amperes;
   readonly rpm?: Rpm;
   /** Lines of an AC supply: one, or three; absent where nobody said. */

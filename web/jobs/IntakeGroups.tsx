@@ -149,7 +149,15 @@ export function MotorGroup() {
         label="Warranty"
         options={[["", "not asked"], ...WARRANTIES.map((one) => [one, WARRANTY_LABELS[one]] as const)]}
       />
-      <IntakeField name="ratedVolts" label="Rated supply" placeholder="42 V, at full charge" />
+      <IntakeField
+        name="ratedVolts"
+        label="Rated supply"
+        placeholder={
+          FAMILY_FACTS[family || "hub"].ownElectronics
+            ? "208-230 V, as its plate says"
+            : "42 V, at full charge"
+        }
+      />
       <IntakeField name="ratedAmperes" label="Rated current" placeholder="12 A" />
       <IntakeField name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
       {family === "ecmSealed" && (

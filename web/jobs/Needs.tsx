@@ -20,13 +20,14 @@ function byReading(needs: readonly Need[]): readonly (readonly Need[])[] {
 }
 
 function Line({ needs, job }: { readonly needs: readonly Need[]; readonly job: string }) {
-  const { what, step, ableMeter } = needs[0]!;
+  const { what, step, ableMeter, inRecord } = needs[0]!;
+  const to = inRecord ? "takenIn" : step?.check;
   const words = needs.length > 1 && step ? step.title : upperFirst(what);
   return (
     <li>
-      {step ? (
+      {to ? (
         <Link
-          to={`/jobs/${job}/${step.check}`}
+          to={`/jobs/${job}/${to}`}
           className="inline-flex min-h-8 items-center underline underline-offset-2 max-lg:min-h-11"
         >
           {words}

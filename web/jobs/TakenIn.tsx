@@ -56,9 +56,9 @@ const WORDS: { readonly [Field in keyof Motor]?: (value: NonNullable<Motor[Field
   wireColours: (colours) =>
     PHASES.flatMap((phase) => (colours[phase] ? [`${phase} ${colours[phase]}`] : [])).join(", "),
   diagram: ({ source, codes = [] }) => `as on ${source}${codes.length > 0 ? `, ${codes.length} codes` : ""}`,
-  rated: ({ volts, amperes, rpm, lines }) =>
+  rated: ({ volts, voltsMost, amperes, rpm, lines }) =>
     [
-      volts && quantityText(volts, VOLTAGE),
+      volts && (voltsMost ? `${volts}–${quantityText(voltsMost, VOLTAGE)}` : quantityText(volts, VOLTAGE)),
       amperes && quantityText(amperes, CURRENT),
       rpm && quantityText(rpm, SPEED),
       lines === 3 && "three phases",

@@ -40,6 +40,20 @@ const problemsOf = (part: Partial<IntakeFields>) => {
 };
 
 describe("the take-in form", () => {
+  it("reads both volts of a plate that names two, the lower first", () => {
+    for (const ratedVolts of ["208-230", "208 V – 230 V", "208/230 V", "208 to 230"]) {
+      const result = readIntake({ ...FIELDS, ratedVolts }, MOTOR, NOW);
+      expect(result.kind === "intake" && result.intake.motor.rated, ratedVolts).toMatchObject({
+        volts: 208,
+        voltsMost: 230,
+      });
+      if (result.kind === "intake") expect(fieldsOfIntake(result.intake).ratedVolts).toBe("208-230 V");
+    }
+    expect(problemsOf({ ratedVolts: "230-208" }).ratedVolts).toMatch(/lower comes first/u);
+    expect(problemsOf({ ratedVolts: "208-x" }).ratedVolts).toBeDefined();
+    expect(problemsOf({ ratedVolts: "-5" }).ratedVolts).toBeDefined();
+  });
+
   it("reads quantities as people type them", () => {
     const result = readIntake(FIELDS, MOTOR, NOW);
     expect(result.kind === "intake" && result.intake.motor).toMatchObject({

@@ -86,6 +86,7 @@ const FIELD_OF: Readonly<Record<string, keyof IntakeFields>> = {
   "motor.balanceLimit": "limit",
   "motor.speedConstant.rpmPerVolt": "kv",
   "motor.rated.volts": "ratedVolts",
+  "motor.rated.voltsMost": "ratedVolts",
   "motor.rated.amperes": "ratedAmperes",
   "motor.rated.rpm": "ratedRpm",
   "motor.wireColours.A": "wireA",
@@ -175,9 +176,10 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
   const read = (
     name: "polePairs" | "kv" | "ratedVolts" | "ratedAmperes" | "ratedRpm",
     kind: QuantityKind,
+    typed = fields[name],
   ) => {
-    if (fields[name].trim() === "") return null;
-    const parsed = parseQuantity(fields[name], kind);
+    if (typed.trim() === "") return null;
+    const parsed = parseQuantity(typed, kind);
     if (parsed.kind === "finite" && parsed.value > 0) return parsed.value;
     problems[name] =
       parsed.kind === "refused"
@@ -187,8 +189,10 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
   };
   const polePairs = read("polePairs", POLE_PAIRS);
   const kv = read("kv", SPEED_CONSTANT);
-  const [volts, amperes, rpm] = [
-    read("ratedVolts", VOLTAGE),
+  const [lower, higher] = fields.ratedVolts.split(/(?<=[\dV])\s*(?:[-–/]|\bto\b)\s*(?=\d)/iu);
+  const [volts, voltsMost, amperes, rpm] = [
+    read("ratedVolts", VOLTAGE, lower),
+    higher === undefined ? null : read("ratedVolts", VOLTAGE, higher),
     read("ratedAmperes", CURRENT),
     read("ratedRpm", SPEED),
   ];
@@ -226,6 +230,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
     magnets: fields.magnets === "" ? null : fields.magnets,
     rated: {
       ...(volts !== null && { volts }),
+      ...(volts !== null && voltsMost !== null && { voltsMost }),
       ...(amperes !== null && { amperes }),
       ...(rpm !== null && { rpm }),
       ...(fields.lines !== "" && { lines: fields.lines === "3" ? 3 : 1 }),
@@ -272,7 +277,7 @@ function fieldsOfFacts(facts: Facts): Partial<IntakeFields> {
     kvConvention: speedConstant?.convention ?? "peak",
     hallSpacing: facts.hallSpacing ?? "",
     magnets: facts.magnets ?? "",
-    ratedVolts: plain(rated?.volts),
+    ratedVolts: rated?.voltsMost ? `${rated.volts}-${rated.voltsMost} V` : plain(rated?.volts),
     ratedAmperes: plain(rated?.amperes),
     ratedRpm: plain(rated?.rpm),
     lines: rated?.lines === undefined ? "" : rated.lines === 3 ? "3" : "1",

@@ -7,6 +7,7 @@ import { significant, type ResultLine, type Working } from "./working.ts";
 const FED = {
   good: "Within the band.",
   edge: "Within 2 % of an edge: look further.",
+  there: "There.",
   outside: "Out of the band.",
   dead: "None.",
 } as const;
@@ -15,23 +16,24 @@ const mains: Working = {
   id: "mains",
   title: "Mains against the plate",
   fields: [
-    { name: "plate", label: "Plate", kind: VOLTAGE, placeholder: "230 V" },
+    { name: "plate", label: "Plate", kind: VOLTAGE, placeholder: "208 V" },
+    { name: "plateMost", label: "to, of two", kind: VOLTAGE, placeholder: "230 V" },
     { name: "read", label: "Reads", kind: VOLTAGE, placeholder: "243 V" },
   ],
   results: ({ number }) => {
-    const [plate, read] = [number("plate"), number("read")];
+    const [plate, plateMost, read] = [number("plate"), number("plateMost"), number("read")];
     if (!plate) return [];
-    const { least, most } = mainsBand(plate);
+    const { least, most } = mainsBand({ volts: plate, voltsMost: Math.max(plate, plateMost ?? 0) })!;
     return [
       {
         label: "Takes",
-        value: `${quantityText(least, VOLTAGE)} to ${quantityText(most, VOLTAGE)}`,
+        value: `${quantityText(Math.round(least), VOLTAGE)} to ${quantityText(Math.round(most), VOLTAGE)}`,
         ...(read !== null && { note: FED[fedAt(read, { least, most })] }),
       },
     ];
   },
-  formula: ["100-127 V: 108 to 132; 200-240 V: 187 to 253; 265-277 V: 238 to 305; else ±10 %"],
-  source: "common practice: ±10 % of the plate's class",
+  formula: ["from 0.9 × the lower to 1.1 × the higher of what the plate says"],
+  source: "common practice: ±10 % of this plate",
 };
 
 const fan: Working = {

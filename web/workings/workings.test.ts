@@ -67,10 +67,11 @@ describe("a lead or cable", () => {
 });
 
 describe("blowers", () => {
-  it("hold mains against the plate's class: 208-230 V takes 187 to 253 (common practice)", () => {
-    expect(of("mains", { plate: "230", read: "186" }).lines).toEqual([
+  it("hold mains against this plate: 208-230 V takes 187 to 253 (common practice)", () => {
+    expect(of("mains", { plate: "208", plateMost: "230", read: "186" }).lines).toEqual([
       { label: "Takes", value: "187 V to 253 V", note: "Out of the band." },
     ]);
+    expect(valueOf("mains", { plate: "230" }, "Takes")).toBe("207 V to 253 V");
     expect(valueOf("mains", { plate: "120" }, "Takes")).toBe("108 V to 132 V");
   });
   it("follow the fan laws (any fan handbook) and count 100 CFM a flash", () => {

@@ -24,7 +24,14 @@ import {
 } from "../../record/index.ts";
 import { fedAt, type Fed } from "../../families/index.ts";
 import { pointsOf, schemeOf } from "../../families/index.ts";
-import { bareReason, LINE_PAIRS, WITH_ELECTRONICS, type Point, type Way } from "../../families/index.ts";
+import {
+  ANY_PLATE,
+  bareReason,
+  LINE_PAIRS,
+  WITH_ELECTRONICS,
+  type Point,
+  type Way,
+} from "../../families/index.ts";
 import { POWER_SLOTS } from "./slots.ts";
 import * as V from "./variables.ts";
 import type { FedVariable } from "./variables.ts";
@@ -72,7 +79,7 @@ export function readAt(
   const band = point.band(job.motor);
   const fed = fedAt(volts, band);
   const departs = fed === "dead" || fed === "outside";
-  return { volts, fed, departs, lost: departs && volts < band.least };
+  return { volts, fed, departs, lost: departs && volts < (band ?? ANY_PLATE).least };
 }
 
 /**
@@ -94,12 +101,16 @@ export function lostOn(
 const MAINS_WORDS: Readonly<Record<Fed, string>> = {
   good: "within its band",
   edge: "near the edge of its band",
+  there: "there; what its plate says is not written down",
   outside: "out of its band",
   dead: "none",
 };
 /** From ordinary to worst. */
-const WORSE: readonly Fed[] = ["good", "edge", "outside", "dead"];
+const WORSE: readonly Fed[] = ["good", "edge", "there", "outside", "dead"];
 const isMains = ({ slot }: Point) => slot === "mains" || slot.startsWith("mains.");
+
+/** Mains that are not dead, and may be too low or too high for this machine. */
+const ONLY_THERE = { good: 1, edge: 1, outside: 1 };
 
 /**
  * The supply as one finding: as bad as the worst of its legs and lines. A three-phase supply is good only once every pair
@@ -116,7 +127,17 @@ function mainsFinding(job: Sitting, points: readonly Point[], epoch: number): Fi
   if (!worst.departs && !wanted.every((point) => reads.some(({ point: { slot } }) => slot === point.slot)))
     return null;
   const said = `${worst.point.name} ${quantityText(worst.volts, VOLTAGE)}: ${MAINS_WORDS[worst.fed]}`;
-  return certain("power", V.MAINS, worst.fed, said, worst.departs);
+  return worst.fed === "there"
+    ? {
+        check: "power",
+        variable: V.MAINS.id,
+        likelihood: ONLY_THERE,
+        sentence: said,
+        departs: false,
+        place: null,
+        lacks: "what its plate says",
+      }
+    : certain("power", V.MAINS, worst.fed, said, worst.departs);
 }
 
 /** In this lowest share of its band a point may carry what is left of something that fails. Judgement. */
@@ -132,8 +153,8 @@ function pointFinding(job: Sitting, point: Point, epoch: number): Finding | null
     fed === "dead" ? "missing" : lost ? "below its band" : departs ? "there, above its band" : "there";
   const said = `${point.name} ${quantityText(volts, VOLTAGE)}: ${word}`;
   const finding = certain("power", variable, lost ? "absent" : departs ? "high" : "present", said, departs);
-  const { least, most } = point.band(job.motor);
-  const weak = !departs && volts < least + NEARLY_LOST * (most - least);
+  const band = point.band(job.motor);
+  const weak = band !== null && !departs && volts < band.least + NEARLY_LOST * (band.most - band.least);
   return weak ? { ...finding, likelihood: NEAR_ITS_END } : finding;
 }
 
@@ -207,6 +228,10 @@ const ANSWERS: Readonly<
 type AnswerSlot = keyof typeof ANSWERS;
 const ANSWER_SLOTS = Object.keys(ANSWERS) as AnswerSlot[];
 
+/** Fed past its board by hand: only as its scheme says. */
+const DIRECT: readonly AnswerSlot[] = ["direct", "directBoard", "taps"];
+export const isDirect = (slot: AnswerSlot): boolean => DIRECT.includes(slot);
+
 /** The answers that the motors of this family can give, with power on. */
 const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
   ANSWER_SLOTS.filter((slot) => ANSWERS[slot].families.includes(family));
@@ -215,7 +240,15 @@ const answersOf = ({ family }: Pick<Motor, "family">): readonly AnswerSlot[] =>
 export const answersAsked = (
   job: Pick<Sitting, "readings" | "motor">,
   epoch: number,
-): readonly AnswerSlot[] => answersOf(job.motor).filter((slot) => isAsked(job, slot, epoch));
+): readonly AnswerSlot[] =>
+  answersOf(job.motor).filter(
+    (slot) =>
+      isAsked(job, slot, epoch) &&
+      (!isDirect(slot) || (schemeOf(job.motor)?.direct ?? null) !== null || isAnswered(job, slot, epoch)),
+  );
+
+const isAnswered = (job: Pick<Sitting, "readings" | "motor">, slot: AnswerSlot, epoch: number) =>
+  chosen(job, "power", POWER_SLOTS, slot, epoch) !== undefined;
 
 /** The code that was shown, and what the machine's own table says of it. */
 function codeSentence({ readings, motor }: Sitting, words: string, epoch: number): string {
@@ -371,7 +404,7 @@ export const powerCheck: CheckDefinition = {
       ({ name }) =>
         // Asked where a supply was missing with the fan plugged, and nowhere else.
         (name !== "unplugged" || isUnfed(findings)) &&
-        (!(name in ANSWERS) || isAsked(sitting, name as AnswerSlot, epoch)),
+        (!(name in ANSWERS) || answersAsked(sitting, epoch).includes(name as AnswerSlot)),
     );
     return {
       findings,

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Diagram, Family, Motor, Reading } from "#core/record";
 import { choice, HUB, job, measured, reading } from "../../../tests/jobs.ts";
 import { diagramProblems, pointsOf, schemeOfFamily, schemeOf } from "../../families/index.ts";
-import { powerCheck } from "./index.ts";
+import { answersAsked, isDirect, powerCheck } from "./index.ts";
 
 const of = (family: Family, rest: Partial<Motor> = {}): Motor => ({
   ...HUB,
@@ -15,6 +15,37 @@ const SOURCE = "label on the motor";
 const volts = (slot: string, value: number) => measured("power", slot, "volts", value);
 const sentences = (readings: readonly Reading[], motor: Motor) =>
   powerCheck.answer(job(readings, { motor }), 0).findings.map(({ sentence }) => sentence);
+
+describe("feeding a motor past its board", () => {
+  it("names pins, voltage, jumper and fuse of the scheme: 24 V on 12 and 15, common on 1 and 3 (common practice)", () => {
+    const { direct } = schemeOf(of("ecmAirflow"))!;
+    expect(direct).toMatchObject({ connector: "harness16", live: ["12", "15"], common: ["1", "3"] });
+    expect(direct!.feed).toMatch(/24 V AC.*jumper/u);
+    expect(direct!.fuse).toContain("3 A");
+    expect(answersAsked(job([], { motor: of("ecmAirflow") }), 0)).toContain("direct");
+  });
+
+  it("never puts 24 V onto an input of 10 V", () => {
+    const { direct } = schemeOf(of("ecmSealed"))!;
+    expect(direct!.feed).not.toContain("24 V");
+    expect(direct!.never).toContain("24 V");
+  });
+
+  it("is offered neither where the scheme has none nor where this motor's own diagram says other pins", () => {
+    for (const family of ["miniSplit", "miniSplitDriver"] as const)
+      expect(answersAsked(job([], { motor: of(family) }), 0).filter(isDirect)).toEqual([]);
+    const diagram: Diagram = { source: SOURCE, points: { "v24.motor": { pins: ["14", "1"] } } };
+    const motor = of("ecmAirflow", { diagram });
+    expect(schemeOf(motor)!.direct).toBeNull();
+    expect(answersAsked(job([], { motor }), 0).filter(isDirect)).toEqual([]);
+    expect(powerCheck.answer(job([], { motor }), 0).steps.map(({ name }) => name)).not.toContain("direct");
+    // What was answered before somebody wrote that down stays.
+    const answered = job([choice("power", "stance", "ready"), choice("power", "direct", "silent")], {
+      motor,
+    });
+    expect(answersAsked(answered, 0)).toContain("direct");
+  });
+});
 
 describe("what a motor's own diagram says otherwise", () => {
   it("takes the place of the family's, and leaves the rest as it is usual", () => {

@@ -1,5 +1,50 @@
 import { upperFirst } from "#core/check";
-import type { Connector, Point } from "#core/families";
+import type { Connector, DirectTest, Point } from "#core/families";
+
+const PROBES = {
+  red: "border-[3px] border-copper font-bold text-copper",
+  black: "border-[3px] border-ink font-bold",
+  none: "border border-line-strong",
+} as const;
+
+/** A plug seen from the side that is probed, some of its pins marked. */
+function Pins({
+  plug,
+  red,
+  black,
+  label,
+}: {
+  readonly plug: Connector;
+  readonly red: readonly string[];
+  readonly black: readonly string[];
+  readonly label: string;
+}) {
+  const probeAt = (pin: string) => (red.includes(pin) ? "red" : black.includes(pin) ? "black" : "none");
+  return (
+    <div
+      role="img"
+      aria-label={`${plug.name}, ${plug.seen}: ${label}`}
+      className="my-2 rounded-lg border border-line-strong bg-sunk p-1.5"
+    >
+      {plug.rows.map((row) => (
+        // A row never wraps: where a pin sits is what tells it.
+        <div
+          key={row.join()}
+          className="grid auto-cols-[minmax(max-content,1fr)] grid-flow-col gap-0.5 p-0.5"
+        >
+          {row.map((pin) => (
+            <span
+              key={pin}
+              className={`flex h-8 min-w-0 items-center justify-center rounded bg-sheet px-0.5 ${pin.length > 3 ? "text-xs" : "text-sm"} ${PROBES[probeAt(pin)]}`}
+            >
+              {pin}
+            </span>
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+}
 
 /** The plug a point is probed at, its two pins marked; or the place in words. */
 export function Plug({
@@ -23,36 +68,35 @@ export function Plug({
   return (
     <figure className="rounded-xl border border-line bg-sheet px-4 py-3">
       <figcaption className="text-sm font-semibold text-ink-2">{plug.name}</figcaption>
-      <div
-        role="img"
-        aria-label={`${plug.name}, ${plug.seen}: probes at ${one} and ${other}`}
-        className="my-2 rounded-lg border border-line-strong bg-sunk p-1.5"
-      >
-        {plug.rows.map((row) => (
-          // A row never wraps: where a pin sits is what tells it.
-          <div
-            key={row.join()}
-            className="grid auto-cols-[minmax(max-content,1fr)] grid-flow-col gap-0.5 p-0.5"
-          >
-            {row.map((pin) => (
-              <span
-                key={pin}
-                className={`flex h-8 min-w-0 items-center justify-center rounded bg-sheet px-0.5 ${pin.length > 3 ? "text-xs" : "text-sm"} ${
-                  pin === one
-                    ? "border-[3px] border-copper font-bold text-copper"
-                    : pin === other
-                      ? "border-[3px] border-ink font-bold"
-                      : "border border-line-strong"
-                }`}
-              >
-                {pin}
-              </span>
-            ))}
-          </div>
-        ))}
-      </div>
+      <Pins plug={plug} red={[one]} black={[other]} label={`probes at ${one} and ${other}`} />
       <p className="text-sm text-ink-2">
         {plug.seen}. Probe {one}, against {other}.
+      </p>
+    </figure>
+  );
+}
+
+const both = (pins: readonly string[]) => pins.join(" and ");
+
+/** Where a motor is fed past its board: pins, voltage, jumper and fuse, before somebody answers whether it ran. */
+export function Direct({
+  test: { connector, live, common, feed, fuse, must, never },
+  connectors,
+}: {
+  readonly test: DirectTest;
+  readonly connectors: readonly Connector[];
+}) {
+  const plug = connectors.find(({ id }) => id === connector)!;
+  return (
+    <figure className="max-w-3xl rounded-xl border border-line bg-sheet px-4 py-3">
+      <figcaption className="text-sm font-semibold text-ink-2">Fed past its board: {plug.name}</figcaption>
+      <Pins plug={plug} red={live} black={common} label={`${both(live)} against ${both(common)}`} />
+      <p className="text-sm leading-snug">
+        <strong>
+          {both(live)} against {both(common)}.
+        </strong>{" "}
+        {feed} {fuse} {must} <strong className="text-red">{never}</strong> Made ready with everything off and
+        waited out.
       </p>
     </figure>
   );

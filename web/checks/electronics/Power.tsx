@@ -1,6 +1,6 @@
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { answersAsked } from "#core/measure/power";
+import { answersAsked, isDirect } from "#core/measure/power";
 import { pointsOf, schemeOf } from "#core/families";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -16,7 +16,7 @@ import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
 import { Code } from "./Code.tsx";
 import { DiagramForm } from "./DiagramForm.tsx";
-import { Plug } from "./Plug.tsx";
+import { Direct, Plug } from "./Plug.tsx";
 import { Way } from "./Way.tsx";
 
 /** What the work is and for whom, before the first live reading; short at every one after it. */
@@ -53,6 +53,7 @@ export function Power() {
     ),
     null,
   );
+  const asked = answersAsked(record, epoch);
   const ready = closed || choosing.chosen("stance") === "ready";
   const active = points.find(({ slot }) => slot === entry.active) ?? points[0]!;
   const [drawing, setDrawing] = useState(false);
@@ -118,13 +119,14 @@ export function Power() {
           <Mend entry={entry} />
           <h3 className="mb-1 mt-4 font-semibold">Does it answer?</h3>
           <div className="flex flex-col gap-2.5">
-            {answersAsked(record, epoch).map((slot) =>
-              slot === "code" ? (
-                <Code key={slot} />
-              ) : (
-                <ChooseOne key={slot} check="power" slot={slot} by={choosing} />
-              ),
-            )}
+            {asked.map((slot) => (
+              <Fragment key={slot}>
+                {slot === asked.find(isDirect) && scheme.direct && (
+                  <Direct test={scheme.direct} connectors={scheme.connectors} />
+                )}
+                {slot === "code" ? <Code /> : <ChooseOne check="power" slot={slot} by={choosing} />}
+              </Fragment>
+            ))}
           </div>
         </>
       )}

@@ -4,7 +4,7 @@ import { quantityText, VOLTAGE } from "#core/quantity";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Mark } from "../../ui/Mark.tsx";
 
-type State = "agrees" | "departs" | "toDo";
+type State = "agrees" | "departs" | "cannotTell" | "toDo";
 
 /** What stands at a point: its voltage in words, whether it carries what it should, and whether anything arrives there. */
 function usePoint(point: Point): { readonly state: State; readonly text: string; readonly arrives: boolean } {
@@ -13,7 +13,7 @@ function usePoint(point: Point): { readonly state: State; readonly text: string;
   if (!read) return { state: "toDo", text: "not read", arrives: false };
   return {
     arrives: !read.lost,
-    state: read.departs ? "departs" : "agrees",
+    state: read.departs ? "departs" : read.fed === "there" ? "cannotTell" : "agrees",
     text: read.volts === 0 ? "none" : quantityText(read.volts, VOLTAGE),
   };
 }
@@ -21,6 +21,7 @@ function usePoint(point: Point): { readonly state: State; readonly text: string;
 const TONES: Readonly<Record<State, string>> = {
   agrees: "text-green",
   departs: "text-copper",
+  cannotTell: "text-slate",
   toDo: "text-ink-2",
 };
 
