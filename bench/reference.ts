@@ -7,6 +7,7 @@ import { idealFor, outcomeOf } from "./outcome.ts";
 import type { Technician } from "./technician.ts";
 import { visitOf, type Visit } from "./visit.ts";
 import type { Ailment } from "./world.ts";
+import { USUAL, type World } from "./worlds.ts";
 
 /** Everything that can be read on this bench, whatever it costs. */
 const EVERYTHING: readonly (readonly [CheckId, readonly string[]])[] = [
@@ -104,14 +105,15 @@ export interface Judgement {
 }
 
 /**
- * Somebody who has read everything and knows how often each fault comes in on this bench: weighs a pool of simulated
+ * Somebody who has read everything and knows how often each fault comes in to the benches of this world: weighs a pool of simulated
  * motors by how well each explains what was read. What one motor's readings say of another's is counted from motors
  * that two people read; nothing of the program's tables goes in. What it is sure of, rightly, is what can be told apart.
  * @param seeds of the pool; none of them may be judged
+ * @param world that the pool comes from: its odds, marks, meters and people are known
  */
-export function referenceFrom(seeds: readonly number[], families: readonly Family[]) {
+export function referenceFrom(seeds: readonly number[], families: readonly Family[], world: World = USUAL) {
   const visits = seeds.map((seed) => {
-    const { motor, technician, another } = visitOf(seed, families);
+    const { motor, technician, another } = visitOf(seed, families, world);
     return { motor, pair: [seenBy(technician), seenBy(another())] as const };
   });
   const { variables, chance } = confusionOf(visits.map(({ pair }) => pair));

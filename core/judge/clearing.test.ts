@@ -278,6 +278,26 @@ describe("what killed electronics", () => {
   });
 });
 
+describe("a shaft that a bearing holds", () => {
+  it("is the bearing, and leaves the electronics in peace that cannot turn it", () => {
+    const motor = { ...HUB, family: "ecmSealed" as const, rated: { volts: 230 } };
+    const held = job(
+      [
+        choice("power", "stance", "ready"),
+        measured("power", "mains", "volts", 230),
+        measured("power", "command.in", "volts", 7),
+        choice("power", "direct", "silent"),
+        choice("mechanical", "turn", "locked"),
+      ],
+      { motor, complaint: "noRun" },
+    );
+    const { faults } = assessJob(held);
+    const chance = (id: string) => faults.find(({ fault }) => fault === id)?.probability ?? 0;
+    expect(chance("seized")).toBeGreaterThan(0.5);
+    expect(chance("module")).toBeLessThan(0.3);
+  });
+});
+
 describe("companions of a fault", () => {
   const touching = [...lookedAndTurned(), ...frameOpen(), ...pairs(["0.001", "0.096", "0.096"], MILLIOHM)];
 
@@ -296,6 +316,16 @@ describe("companions of a fault", () => {
         ({ step, why }) => step?.check === "hall" && /brings another fault along/u.test(why),
       );
     expect(asked(of(touching, "noRun"))).toBe(false);
+  });
+
+  it("are not asked for where what is done cures them along", () => {
+    const sensored = of(touching, "noRun", { hallSpacing: "120" });
+    const asked = (...cures: Action["cures"]) =>
+      decidingNeeds({ ...seenOf(sensored, ...cures), steps: weigh(sensored, 0).steps }).some(({ why }) =>
+        /brings another fault along/u.test(why),
+      );
+    expect(asked("phaseWire")).toBe(true);
+    expect(asked("motor")).toBe(false);
   });
 });
 

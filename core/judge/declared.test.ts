@@ -179,7 +179,7 @@ describe("a row of a likelihood table", () => {
       if (p! > (variable.leak[likeliest] ?? OUTCOME_FLOOR) * 2)
         expect(given(likeliest)).toBeGreaterThan(before);
       // A fault that hardly ever shows there is hardly lowered, and others are more.
-      expect(given(variable.outcomes[0]!)).toBeLessThan(before * 1.01);
+      expect(given(variable.outcomes[0]!)).toBeLessThan(before * 1.02);
     },
   );
 

@@ -99,6 +99,21 @@ describe("before anything inside a motor is opened or ordered", () => {
   });
 });
 
+describe("before a joint is resoldered that nobody sees", () => {
+  const joint = { action: doing("joint"), hardFact: null, faults: likely("highJoint", 0.9) };
+  const EQUAL_ON = (instrumentId: string) =>
+    EQUAL.map((one) => ({ ...one, instrumentId, value: { kind: "ohms", ohms: 0.2 } as const }));
+
+  it("a meter that could not tell its ohms from none does not do", () => {
+    const of = (instrumentId: string) =>
+      needs(EQUAL_ON(instrumentId), joint).find(
+        ({ what }) => what === "three pairs, by a meter that can tell",
+      );
+    expect(of(BASIC.id)).toMatchObject({ state: "open", ableMeter: expect.any(String) as string });
+    expect(of(MILLIOHM.id)).toMatchObject({ state: "met" });
+  });
+});
+
 describe("before electronics are condemned", () => {
   const motor = { action: doing("motor"), hardFact: null };
 
@@ -138,6 +153,31 @@ describe("before electronics are condemned", () => {
         ({ what }) => what === "its mains",
       ),
     ).toMatchObject({ state: "leftOut" });
+  });
+
+  it("what is made of the mains stands in for them where it is there, and never against what they read", () => {
+    const leads = { ...motor, faults: likely("module", 0.98) };
+    const mains = (...readings: readonly Reading[]) =>
+      needs(readings, leads, "ecmSealed").find(({ what }) => what === "its mains")!.state;
+    const at = (slot: string, volts: number) => measured("power", slot, "volts", volts);
+    expect(mains()).toBe("open");
+    expect(mains(at("tenVolts", 10))).toBe("met");
+    expect(mains(at("tenVolts", 0))).toBe("open");
+    expect(mains(at("mains", 230), at("tenVolts", 0))).toBe("met");
+    expect(mains(at("mains", 0), at("tenVolts", 10))).toBe("open");
+  });
+
+  it("it is turned by hand: a held shaft looks like dead electronics", () => {
+    const leads = { ...motor, faults: likely("module", 0.98) };
+    expect(named(needs([], leads, "ecmSealed"))).toContain("how it turns: open");
+    expect(named(needs([choice("mechanical", "turn", "even")], leads, "ecmSealed"))).toContain(
+      "how it turns: met",
+    );
+  });
+
+  it("what they live on is not asked for a fault that is not cured", () => {
+    const bearings = { ...motor, action: doing("bearings"), faults: likely("module", 0.4) };
+    expect(named(needs([], bearings, "ecm"))).not.toContain("its mains: open");
   });
 
   it("mains are right only against a plate: what it says is written down first", () => {

@@ -68,13 +68,18 @@ export interface Seen {
 const DECIDED_FOR = 0.25;
 
 /** Whether these findings meet what is wanted. */
-export const isMet = ({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean =>
-  findings.some(
-    ({ variable, departs, ableMeter, lacks }) =>
-      anyOf.includes(variable) &&
+export function isMet({ anyOf, says, able, orShownBy }: Wanted, findings: readonly Finding[]): boolean {
+  const read = findings.filter(({ variable }) => anyOf.includes(variable));
+  if (read.length === 0)
+    return findings.some(({ variable, departs }) => orShownBy.includes(variable) && !departs);
+  // What agrees in one place and departs in the other is not right yet.
+  if (says === "agrees" && read.some(({ departs }) => departs)) return false;
+  return read.some(
+    ({ departs, ableMeter, lacks }) =>
       (says === "anything" || ((says === "departs") === departs && lacks === undefined)) &&
       !(able && ableMeter !== undefined),
   );
+}
 
 /** A fault is the one that work is done for from this chance on. */
 const LEADING = 0.5;
@@ -96,11 +101,13 @@ function ofCompanions({ action, faults, findings, model, steps, epoch }: Seen): 
   return leading.flatMap(({ fault, name }): DecidingNeed[] => {
     const likely = new Set<string>(
       // What electronics die of, and kill, has needs of its own.
-      faults.flatMap((one) =>
-        one.probability >= LIKELY_COMPANION && factsOf(one.fault).location !== "electronics"
+      faults.flatMap((one) => {
+        const { location, cures } = factsOf(one.fault);
+        const curedAlong = cures.some((cure) => action.cures.includes(cure));
+        return one.probability >= LIKELY_COMPANION && location !== "electronics" && !curedAlong
           ? [one.fault]
-          : [],
-      ),
+          : [];
+      }),
     );
     const companions = model.companions.flatMap((pair) =>
       pair.includes(fault) ? pair.filter((id) => likely.has(id)) : [],
@@ -176,7 +183,10 @@ function wantedFor({ action, faults, findings, answers, epoch }: Seen): readonly
     return [...new Set([...ofCures, ...(lost ? [] : BODY)])];
   }
   const ofFaults = faults
-    .filter(({ probability }) => probability >= DECIDED_FOR)
+    .filter(
+      ({ fault, probability }) =>
+        probability >= DECIDED_FOR && factsOf(fault).cures.some((cure) => action.cures.includes(cure)),
+    )
     .flatMap(({ fault }) => factsOf(fault).condemnedAfter);
   return [...new Set([...ofFaults, ...ofCures])];
 }

@@ -63,6 +63,7 @@ describe("odds", () => {
       timesOdds(oddsFactors("noisy", []), {
         waterInside: 5,
         bearing: 2.5,
+        seized: 2.5,
         debris: 2.5,
         frameFault: 2,
         highJoint: 1.5,

@@ -8,6 +8,7 @@ import {
   MAINS,
   MOTOR_24,
   SISTER_AGAIN,
+  TEN_VOLTS,
   TROUBLE_AGAIN,
   UNPLUGGED,
 } from "../measure/power/index.ts";
@@ -25,8 +26,8 @@ import {
   TURN,
   WATER_SEEN,
 } from "../measure/mechanical/index.ts";
-import { RUN_GOOD } from "../measure/run/index.ts";
-import { PAIRS_AT_REST, STEADY, TIPS } from "../measure/winding/index.ts";
+import { CONNECTOR_DROP, RUN_GOOD } from "../measure/run/index.ts";
+import { INWARD, PAIRS_AT_REST, STEADY, TIPS } from "../measure/winding/index.ts";
 import type { CheckId, Family } from "../record/index.ts";
 import type { CureId } from "./cures/ids.ts";
 
@@ -53,6 +54,8 @@ export interface Wanted {
   readonly neverSkipped: boolean;
   /** Once it was read and does not say so, these cures put it right; empty where none does. */
   readonly orCuredBy: readonly CureId[];
+  /** Readings that cannot be right without it: one that agrees stands in, while it was not read itself. */
+  readonly orShownBy: readonly string[];
   /** It is asked for only once it was read and says otherwise. */
   readonly onlyIfRead: boolean;
   /** A mark that ends the matter, seen and photographed, stands in its place. */
@@ -79,7 +82,7 @@ function wanted(
   return {
     anyOf: [first, ...others],
     ...{ says: "anything", able: false, once: null, wholeCheck: false, families: null },
-    ...{ neverSkipped: false, orCuredBy: [], onlyIfRead: false, orHardFact: true },
+    ...{ neverSkipped: false, orCuredBy: [], orShownBy: [], onlyIfRead: false, orHardFact: true },
     ...given,
   };
 }
@@ -91,6 +94,15 @@ export const BODY: readonly Wanted[] = [
   wanted(MECHANICAL_VARIABLES, { what: "how it looks and turns", why: BEFORE_WORK, wholeCheck: true }),
   wanted([FRAME, INSULATION], { what: "each lead to frame", why: BEFORE_WORK, wholeCheck: true, able: true }),
   wanted([PAIRS_AT_REST, STEADY], { what: "three pairs", why: BEFORE_WORK, wholeCheck: true }),
+];
+
+/** Before a joint that cannot be seen is resoldered: a meter that could not tell its ohms from none says nothing of it. Common practice. */
+export const OHMS_SEEN: readonly Wanted[] = [
+  wanted([PAIRS_AT_REST, INWARD, CONNECTOR_DROP], {
+    what: "three pairs, by a meter that can tell",
+    why: "A high joint shows in ohms alone, and this meter cannot tell them: read them with one that can, or the drop over the connector under load.",
+    able: true,
+  }),
 ];
 
 const INSIDE_WHY =
@@ -110,6 +122,14 @@ const MAINS_READ = wanted([MAINS], {
   why: "Mains that are dead or out of their band look like dead electronics: they are read, and right, before anything is condemned.",
   says: "agrees",
   neverSkipped: true,
+  // Made of the mains, and there.
+  orShownBy: [DRIVER_SUPPLY.id, TEN_VOLTS.id],
+});
+
+/** Common practice: what holds the shaft makes sound electronics stand, and kills them. */
+const TURNED_FIRST = wanted([TURN], {
+  what: "how it turns",
+  why: "A shaft that is held fast looks like dead electronics: it is turned by hand before they are condemned.",
 });
 
 const killer = (variable: Variable, what: string, orCuredBy: readonly CureId[]): Wanted =>
@@ -132,6 +152,7 @@ const FED_WHY = "What its electronics live on is measured before they are condem
 /** Before the electronics that a motor carries are condemned. Common practice. */
 export const ELECTRONICS_FED: readonly Wanted[] = [
   MAINS_READ,
+  TURNED_FIRST,
   wanted([MOTOR_24, COMMAND_IN, DRIVER_COMMAND, DIRECT], {
     what: "the command at its own plug",
     why: "A sound motor that nobody commands does not answer: its command is read where it arrives before it is condemned.",

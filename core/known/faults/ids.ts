@@ -11,6 +11,7 @@ export const FAULT_IDS = [
   "limbReversed",
   "frameFault",
   "bearing",
+  "seized",
   "magnets",
   "magnetsWeak",
   "laminations",

@@ -104,7 +104,7 @@ export const setup: Fault = {
     shows(FRAME, { high: 0.15, leaking: 0.05 }, "fingers across the probes"),
     shows(LAMPS, { oneDead: 0.06, impossible: 0.05, allDead: 0.04 }, "a pin missed, a lamp misread"),
     shows(TEMPERATURE_SENSOR, { off: 0.08 }, "the motor is not at the room it is held against"),
-    shows(RUN_GOOD, { rough: 0.05, dead: 0.06 }, "the known-good one was not"),
+    shows(RUN_GOOD, { rough: 0.05, dead: 0.08 }, "the known-good one was not"),
     shows(SWAP, { stillFails: 0.06 }, "the known-good one was not"),
     shows(METER_KNOWN, { departs: 0.45 }, "a meter that is wrong on what is known"),
     shows(END_REPEAT, { moved: 0.5 }, "what moved was not the motor"),

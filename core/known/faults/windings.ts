@@ -9,6 +9,7 @@ import { FRAME } from "../../measure/frame/index.ts";
 import { everywhere } from "./chances.ts";
 import { alike, shows, type Fault } from "./fault.ts";
 import { goesWithIt, stopsIt } from "./withElectronics.ts";
+import { OHMS_SEEN } from "../warrants.ts";
 
 // Windings that carry current and are not as they were made.
 
@@ -165,7 +166,7 @@ export const highJoint: Fault = {
   impossibleIn: [],
   brings: [],
   hazard: false,
-  condemnedAfter: [],
+  condemnedAfter: OHMS_SEEN,
   suspect: null,
   leftOver: false,
   endedBy: null,

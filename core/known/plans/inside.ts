@@ -83,7 +83,7 @@ export const INSIDE: readonly RepairPlan[] = [
     title: "Replace the bearings",
     dispositions: ["replacePart"],
     does: ["bearings"],
-    cures: ["bearing"],
+    cures: ["bearing", "seized"],
     minutes: 70,
     tools: ["puller", "press or vice with sleeves", "circlip pliers"],
     consumables: ["both bearings, same size and clearance", "thread lock"],

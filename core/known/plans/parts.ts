@@ -119,6 +119,7 @@ export const PARTS: readonly RepairPlan[] = [
       "laminations",
       "magnets",
       "bearing",
+      "seized",
     ],
     minutes: 60,
     tools: ["as the machine asks"],

@@ -42,6 +42,43 @@ const burdens = (AB: string, BC: string, CA: string) => [
   choice("backemf", "CA.burden", CA),
 ];
 
+describe("a spin whose speed a tachometer counted", () => {
+  const at = (rpm: number, volts: number) =>
+    [
+      measured("backemf", "speedBefore", "rpm", rpm, { instrumentId: TACHOMETER.id }),
+      ...(["AB", "BC", "CA"] as const).map((pair) =>
+        measured("backemf", pair, "volts", volts, { instrumentId: TRUE_RMS.id }),
+      ),
+    ] as Reading[];
+
+  it("is held against the voltmeter's band by its pole pairs, and gives no constant outside it", () => {
+    // The meter reads from 20 Hz on; fifteen pole pairs at 300 rpm make 75 Hz, at 60 rpm 15 Hz.
+    expect(constantOf(job(at(300, 20), KV), 0)).not.toBeNull();
+    expect(spinOf(job(at(60, 4), KV), 0)!.refusal).toBe("outsideBand");
+    expect(constantOf(job(at(60, 4), KV), 0)).toBeNull();
+  });
+
+  it("does not ask for miscounted poles, which it never used", () => {
+    // Half of the plate: poles taken for pole pairs, where the speed came by hertz.
+    const half = {
+      motor: { ...HUB, speedConstant: { rpmPerVolt: 21.2, convention: "peak", source: "" } },
+    } as Part;
+    const byTachometer = found("constant", at(300, 20), half)!;
+    const byHertz = found("constant", spun([75, 20, 20, 20, 75]), half)!;
+    expect(byHertz.advice).toMatch(/poles/u);
+    expect(byTachometer.advice).not.toMatch(/poles|Count the/u);
+    expect(byTachometer.likelihood.tellTale!).toBeLessThan(byHertz.likelihood.tellTale! / 10);
+  });
+
+  it("asks for a sister until hers was read, and no more where hers was counted otherwise", () => {
+    const steps = (readings: readonly Reading[]) => answered(readings, KV).steps.map(({ name }) => name);
+    expect(steps(at(300, 20))).toContain("sister");
+    const byHertz = spun([50, 20, 20, 20, 50], { prefix: "sister." });
+    expect(found("sister", [...at(300, 20), ...byHertz], KV)).toBeUndefined();
+    expect(steps([...at(300, 20), ...byHertz])).not.toContain("sister");
+  });
+});
+
 describe("what three pairs spun say, in words", () => {
   it.each([
     [

@@ -158,11 +158,22 @@ function dragFinding(job: Sitting, epoch: number): Finding[] {
 function spinFindings(job: Sitting, epoch: number): Finding[] {
   const spun = spunFinding(job, epoch);
   const equal = spun !== null && !spun.departs;
-  const measured = constantOf(job, epoch);
-  const constant = equal && measured ? constantFinding(job.motor, measured) : null;
   const mine = spinOf(job, epoch);
+  const measured = constantOf(job, epoch);
+  const constant = equal && measured ? constantFinding(job.motor, measured, mine?.unit ?? "hertz") : null;
   const sister = mine && equal && !mine.uncounted ? sisterFinding(mine, spinOf(job, epoch, "sister.")) : null;
   return [spun, ...dragFinding(job, epoch), constant, sister].filter((finding) => finding !== null);
+}
+
+/**
+ * Whether a sister on the same drill would tell something: this one spins equal and its speed was counted, and the sister was
+ * not read already in vain, at a speed counted otherwise.
+ */
+function tellsBySister(job: Sitting, epoch: number, spun: Finding | undefined): boolean {
+  const mine = spinOf(job, epoch);
+  if (!spun || spun.departs || !mine || mine.uncounted) return false;
+  const sister = spinOf(job, epoch, "sister.");
+  return !sister || PAIRS.some((pair) => !sister.pairs[pair]);
 }
 
 /** Balance of an epoch's spin at the limit in force; null while three pairs are not read. */
@@ -236,7 +247,7 @@ export const backemfCheck: CheckDefinition = {
   optional: ({ family }) => !FAMILY_FACTS[family].spinExpected,
   answer: (sitting, epoch) => {
     const findings = spinFindings(sitting, epoch);
-    const spun = findings.some(({ variable }) => variable === PAIRS_SPUN.id);
+    const spun = findings.find(({ variable }) => variable === PAIRS_SPUN.id);
     const wanted = [PAIRS_SPUN, SPIN_DRAG, ...(sitting.motor.speedConstant ? [CONSTANT] : [])];
     return {
       findings,
@@ -245,7 +256,7 @@ export const backemfCheck: CheckDefinition = {
       made: madeSteps(findings, [{ ...SPIN_STEP, variables: [PAIRS_SPUN] }]),
       steps: openSteps(findings, [
         ...(spun ? [] : [{ ...SPIN_STEP, variables: wanted }]),
-        ...(spun ? [SISTER_STEP] : []),
+        ...(tellsBySister(sitting, epoch, spun) ? [SISTER_STEP] : []),
       ]),
     };
   },

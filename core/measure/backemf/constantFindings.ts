@@ -13,9 +13,10 @@ import {
   type Ratio,
 } from "../../quantity/index.ts";
 import { PAIRS, type Motor } from "../../record/index.ts";
+import type { SpeedUnit } from "./drillSpeed.ts";
 import type { MeasuredConstant } from "./measuredConstant.ts";
 import { spinBalanceOf, type MeasuredSpin } from "./measureSpin.ts";
-import { compareWithNameplate, TELL_TALES, type NameplateComparison } from "./nameplate.ts";
+import { compareWithNameplate, talesFor, type NameplateComparison } from "./nameplate.ts";
 import { CONSTANT, SISTER } from "./variables.ts";
 
 /** Standard deviation of ln(KV) between sound motors and their plates: half of the 5 % the trade lets pass. */
@@ -62,20 +63,26 @@ function densityBetween(x: number, [from, to]: readonly [number, number], width:
  * magnets leave it between 1.03 and 1.4; beyond that lie data and set-up; the tell-tales are narrow.
  * @param ratio measured over stated, above 0
  * @param u relative standard uncertainty of the measured constant, at least 0
+ * @param speedBy how the speed was counted: mistakes of poles enter by hertz alone
  * @example constantLikelihood(1.2, 0.01).high // 1
  */
-export function constantLikelihood(ratio: Ratio, u: Ratio): Record<OutcomeOf<typeof CONSTANT>, number> {
+export function constantLikelihood(
+  ratio: Ratio,
+  u: Ratio,
+  speedBy: SpeedUnit = "hertz",
+): Record<OutcomeOf<typeof CONSTANT>, number> {
   if (!(ratio > 0)) throw new RangeError(`constantLikelihood: ratio must be above 0, got ${ratio}`);
   const x = Math.log(ratio);
   const width = Math.hypot(PLATE_SIGMA, u);
+  const tales = talesFor(speedBy);
   const raw = {
     agrees: densityOfNormal(x, width),
     low: densityBetween(x, LOW, width),
     high: densityBetween(x, WEAKENED, width),
     farHigh: densityBetween(x, FAR, width),
     tellTale:
-      TELL_TALES.reduce((sum, { ratio: tale }) => sum + densityOfNormal(x - Math.log(tale), width), 0) /
-      TELL_TALES.length,
+      tales.reduce((sum, { ratio: tale }) => sum + densityOfNormal(x - Math.log(tale), width), 0) /
+      tales.length,
   };
   const top = Math.max(...Object.values(raw));
   return {
@@ -95,11 +102,15 @@ const ANSWER_WORDS: Readonly<Record<NameplateComparison["answer"], string>> = {
 };
 
 /** The measured constant against the motor's plate, in the plate's convention; null without a plate. */
-export function constantFinding(motor: Motor, measured: MeasuredConstant): Finding | null {
+export function constantFinding(
+  motor: Motor,
+  measured: MeasuredConstant,
+  speedBy: SpeedUnit,
+): Finding | null {
   const plate = motor.speedConstant;
   if (!plate) return null;
-  const { ratio, answer, tellTales } = compareWithNameplate(measured.rpmPerVolt, plate.rpmPerVolt);
-  const likelihood = constantLikelihood(ratio, measured.relative);
+  const { ratio, answer, tellTales } = compareWithNameplate(measured.rpmPerVolt, plate.rpmPerVolt, speedBy);
+  const likelihood = constantLikelihood(ratio, measured.relative, speedBy);
   const departs = answer === "investigate" || answer === "alarm";
   const figure = `KV ${uncertainText(measured.rpmPerVolt, SPEED_CONSTANT, measured.expanded)} against ${quantityText(plate.rpmPerVolt, SPEED_CONSTANT)} stated, ${percentText(ratio - 1)}: ${ANSWER_WORDS[answer]}`;
   const advice = !departs
@@ -108,7 +119,7 @@ export function constantFinding(motor: Motor, measured: MeasuredConstant): Findi
         ...tellTales.map(({ name, ask }) => `The ratio is near ${name}: ${lowerFirst(ask)}`),
         ratio > 1
           ? "Spin a known-good motor of this model on the same drill before the magnets are accused."
-          : "Too low is not weak magnets: plate, poles, speed, meter, or a rewind.",
+          : `Too low is not weak magnets: plate, ${speedBy === "hertz" ? "poles, " : ""}speed, meter, or a rewind.`,
       ].join(" ");
   return {
     check: "backemf",

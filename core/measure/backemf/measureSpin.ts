@@ -15,6 +15,7 @@ import {
 } from "../../quantity/index.ts";
 import { balanceOfPairs, leanOf, type PairBalance } from "../../pattern/index.ts";
 import { PAIRS, type Pair } from "../../record/index.ts";
+import { frequencyAt } from "./speed.ts";
 import { speedsOf, type SpeedUnit, type SpinEvent } from "./drillSpeed.ts";
 
 export interface SpinReadings {
@@ -27,6 +28,8 @@ export interface SpinReadings {
   readonly residual: readonly Volts[];
   /** The drill's speed by its plate, rpm, where nothing counted it; null or absent where nobody said. */
   readonly platedSpeed?: number | null;
+  /** Where they are known: what a tachometer counts is held against the voltmeter's band by them. */
+  readonly polePairs?: number | null;
   /** Pairs that a low-impedance load made collapse, or that stood it. */
   readonly burden: Readonly<Partial<Record<Pair, "collapses" | "stands">>>;
 }
@@ -173,7 +176,13 @@ export function measureSpin(readings: SpinReadings): MeasuredSpin | null {
     };
   }
   const best = Math.max(0, ...read.map((pair) => pairs[pair]!.volts / rangeOf(pair).resolution));
-  const outside = speeds.unit === "hertz" && (speeds.mean < acVolts.least || speeds.mean > acVolts.most);
+  const hertz =
+    speeds.unit === "hertz"
+      ? speeds.mean
+      : readings.polePairs
+        ? frequencyAt(speeds.mean, readings.polePairs)
+        : null;
+  const outside = !uncounted && hertz !== null && (hertz < acVolts.least || hertz > acVolts.most);
   return {
     pairs,
     unit: speeds.unit,

@@ -1,4 +1,5 @@
 import type { Ratio, RpmPerVolt } from "../../quantity/index.ts";
+import type { SpeedUnit } from "./drillSpeed.ts";
 
 type NameplateAnswer = "agrees" | "watch" | "investigate" | "alarm";
 
@@ -15,6 +16,8 @@ export interface TellTale {
   readonly ratio: Ratio;
   readonly name: string;
   readonly ask: string;
+  /** A wrong count of poles: only where speed came by hertz does it enter the constant. */
+  readonly byPoles?: true;
 }
 
 export const TELL_TALES: readonly TellTale[] = [
@@ -34,15 +37,17 @@ export const TELL_TALES: readonly TellTale[] = [
     ratio: 0.5,
     name: "1/2",
     ask: "Was the number of poles entered as pole pairs? Turn once by hand and count the steps.",
+    byPoles: true,
   },
   {
     ratio: 2,
     name: "2",
     ask: "Were pole pairs taken for poles and halved? Turn once by hand and count the steps.",
+    byPoles: true,
   },
-  { ratio: 14 / 12, name: "14/12", ask: "Were slots counted for magnets? Count the magnets." },
-  { ratio: 40 / 36, name: "40/36", ask: "Were slots counted for magnets? Count the magnets." },
-  { ratio: 10 / 12, name: "10/12", ask: "Were slots counted for magnets? Count the magnets." },
+  { ratio: 14 / 12, name: "14/12", ask: "Were slots counted for magnets? Count the magnets.", byPoles: true },
+  { ratio: 40 / 36, name: "40/36", ask: "Were slots counted for magnets? Count the magnets.", byPoles: true },
+  { ratio: 10 / 12, name: "10/12", ask: "Were slots counted for magnets? Count the magnets.", byPoles: true },
 ];
 /** How near a measured ratio must lie to suggest a tell-tale: what cheap readings scatter. Bench judgement. */
 const NEAR: Ratio = 0.02;
@@ -57,12 +62,21 @@ export interface NameplateComparison {
   readonly magnetsPossible: boolean;
 }
 
+/** What a mistake may leave behind where speed was counted so: a tachometer knows nothing of poles. */
+export const talesFor = (speedBy: SpeedUnit): readonly TellTale[] =>
+  TELL_TALES.filter(({ byPoles }) => speedBy === "hertz" || !byPoles);
+
 /**
  * A measured speed constant against the nameplate, same convention.
+ * @param speedBy how the speed was counted
  * @throws RangeError for a value that is not above 0
  * @example compareWithNameplate(1600, 1350) // +18.5 %, alarm: magnets possible
  */
-export function compareWithNameplate(measured: RpmPerVolt, nameplate: RpmPerVolt): NameplateComparison {
+export function compareWithNameplate(
+  measured: RpmPerVolt,
+  nameplate: RpmPerVolt,
+  speedBy: SpeedUnit = "hertz",
+): NameplateComparison {
   if (!(measured > 0) || !(nameplate > 0))
     throw new RangeError(
       `compareWithNameplate: both must be above 0 rpm/V, got ${measured} and ${nameplate}`,
@@ -74,7 +88,7 @@ export function compareWithNameplate(measured: RpmPerVolt, nameplate: RpmPerVolt
   return {
     ratio,
     answer,
-    tellTales: agrees ? [] : TELL_TALES.filter((tale) => Math.abs(ratio / tale.ratio - 1) <= NEAR),
+    tellTales: agrees ? [] : talesFor(speedBy).filter((tale) => Math.abs(ratio / tale.ratio - 1) <= NEAR),
     magnetsPossible: !agrees && ratio > 1,
   };
 }

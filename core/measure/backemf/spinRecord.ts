@@ -86,6 +86,7 @@ export function spinOf(job: Sitting, epoch: number, prefix: "" | "sister." = "")
     voltmeter,
     platedSpeed: prefix === "" && planned?.kind === "quantity" ? planned.value : null,
     speedometer: instrumentIn(job, epoch, "speed"),
+    polePairs: polePairsOf(job, epoch).polePairs,
     events: eventsOf(job, epoch, prefix),
     residual,
     burden,

@@ -29,6 +29,10 @@ describe("a drill whose speed nobody counts", () => {
     expect(state).not.toBe("inProgress");
   });
 
+  it("asks for no sister: with no speed there is nothing to hold against hers", () => {
+    expect(spunAt([20, 20.1, 19.9], 300).steps.map(({ name }) => name)).toEqual([]);
+  });
+
   it("shows a limb that makes less", () => {
     expect(spunAt([14, 20, 14], 300).findings[0]).toMatchObject({ departs: true, place: { phase: "A" } });
   });
