@@ -31,6 +31,8 @@ const EVERYTHING: readonly (readonly [CheckId, readonly string[]])[] = [
   ["run", PHASES.flatMap((phase) => [`${phase}.plus`, `${phase}.minus`])],
   ["run", ["runGood"]],
   ["run", ["swap"]],
+  ["run", ["inUse"]],
+  ["run", ["inUseAgain"]],
   ...Object.keys(POWER_SLOTS).map((slot) => ["power", [slot]] as const),
   ...Object.keys(MODULE_SLOTS).map((slot) => ["module", [slot]] as const),
   ["air", ["airPath", "flashes", "demanded"]],

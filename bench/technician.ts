@@ -67,6 +67,10 @@ function lampsOf({ deadSignals, ailments }: SimulatedMotor): string[] {
   return shown.filter((state, i) => i === 0 || state !== shown[i - 1]);
 }
 
+/** How often the trouble comes while it is used: what only somebody's meter or papers saw hardly ever. */
+const showsInUse = ({ ailments }: SimulatedMotor): number =>
+  ailments.some((one) => one !== "misread" && one !== "wrongPlate") ? 0.88 : 0.05;
+
 /** Somebody at the bench: reads what is asked for and writes it down, slips now and then included. */
 export interface Technician {
   readonly record: () => JobRecord;
@@ -356,6 +360,10 @@ export function technicianFor(
         const odd = at && chance.happens(has("shortedSwitch") ? 0.9 : 0.6);
         const value = odd ? (has("shortedSwitch") ? 0.02 : 1.2) : 0.51 + 0.01 * chance.normal();
         volts("run", slot, value);
+        return true;
+      }
+      if (slot === "inUse" || slot === "inUseAgain") {
+        choose("run", slot, chance.happens(showsInUse(motor)) ? "shows" : "away");
         return true;
       }
       if (!sitting.goodOnesAtHand) return false;

@@ -278,6 +278,26 @@ describe("what killed electronics", () => {
   });
 });
 
+describe("a bare motor whose trouble does not show", () => {
+  const used = (...readings: readonly Reading[]) => assessJob(of([...SOUND, ...readings], "cutsOut"));
+  const [today, another] = [choice("run", "inUse", "away"), choice("run", "inUseAgain", "away")];
+
+  it("is likelier sound the more days it was used in vain", () => {
+    const chances = [used(), used(today), used(today, another)].map(({ outside }) => outside.chance);
+    expect(chances).toEqual(chances.toSorted((a, b) => a - b));
+    expect(used(choice("run", "inUse", "shows")).outside.chance).toBeLessThan(chances[0]!);
+  });
+
+  it("goes back as it is once it was looked for on two days, and not after one", () => {
+    expect(isSentBack(used(today, another).decided ?? undefined)).toBe(true);
+    const { needs: one } = clearing(of([...SOUND, today], "cutsOut"));
+    expect(one.length).toBeGreaterThan(0);
+    // The second day is not asked for, and does not count, where it showed on the first.
+    const shown = of([...SOUND, choice("run", "inUse", "shows"), another], "cutsOut");
+    expect(weigh(shown, 0).findings.map(({ variable }) => variable)).not.toContain("inUseAgain");
+  });
+});
+
 describe("a shaft that a bearing holds", () => {
   it("is the bearing, and leaves the electronics in peace that cannot turn it", () => {
     const motor = { ...HUB, family: "ecmSealed" as const, rated: { volts: 230 } };

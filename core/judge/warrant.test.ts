@@ -99,6 +99,46 @@ describe("before anything inside a motor is opened or ordered", () => {
   });
 });
 
+describe("what comes along with a fault", () => {
+  const open = (readings: readonly Reading[], cure: Action["cures"][number], fault: FaultBelief["fault"]) =>
+    named(needs(readings, { action: doing(cure), hardFact: null, faults: likely(fault, 0.95) }));
+
+  it("a sensor is replaced after its supply and wires were read, its wire mended after its own leg was", () => {
+    // C never changes, through two turns.
+    const lamps = ["100", "110", "010", "000", "100", "110", "010", "000"].map((state) =>
+      choice("hall", "forward", state),
+    );
+    const dead = [measured("hall", "supply", "volts", 5), ...lamps];
+    expect(open([], "hallSensor", "hallSensor")).toContain("the supply of the sensors: open");
+    expect(open(dead, "hallSensor", "hallSensor")).toEqual(
+      expect.arrayContaining(["the supply of the sensors: met", "the wires of the sensors: open"]),
+    );
+    expect(open(dead, "sensorWire", "hallWire")).toContain("the sensor's own leg: open");
+    expect(open([...dead, choice("hall", "leg", "dead")], "sensorWire", "hallWire")).toContain(
+      "the sensor's own leg: met",
+    );
+  });
+
+  it("leads that touched are parted after switches and sensors were read", () => {
+    expect(open([], "phaseWire", "leadsShorted")).toEqual(
+      expect.arrayContaining(["the six junctions of its controller: open", "the position sensors: open"]),
+    );
+    expect(open([], "phaseWire", "leadOpen").join()).not.toMatch(/junctions|position sensors/u);
+  });
+
+  it("a controller is replaced after its motor was read by a meter that can tell, or ran", () => {
+    const motorRead = (...readings: readonly Reading[]) =>
+      open(readings, "controller", "switchShorted").find((one) => one.startsWith("its motor"))!;
+    expect(motorRead()).toMatch(/: open$/u);
+    expect(motorRead(...EQUAL)).toMatch(/: met$/u);
+    expect(motorRead(choice("run", "runGood", "runs"))).toMatch(/: met$/u);
+    expect(motorRead(...EQUAL.map((one) => ({ ...one, instrumentId: BASIC.id })))).toMatch(/: open$/u);
+    // Leads that touch: the next controller dies of them too, unless they are parted with it.
+    const touching = pairs(["0.001", "0.096", "0.096"], MILLIOHM);
+    expect(motorRead(...touching)).toMatch(/: open$/u);
+  });
+});
+
 describe("before a joint is resoldered that nobody sees", () => {
   const joint = { action: doing("joint"), hardFact: null, faults: likely("highJoint", 0.9) };
   const EQUAL_ON = (instrumentId: string) =>
@@ -204,6 +244,7 @@ describe("before a motor is cleared", () => {
   it("its body is read, and something outside fails or it runs well", () => {
     const all = needs([], { action: doing("controller"), hardFact: null, complained: true });
     expect(named(all)).toEqual([
+      "its motor, by three pairs or a good run: open",
       ...BODY.map((what) => `${what}: open`),
       "a good run on a controller known to be good: open",
     ]);

@@ -14,6 +14,7 @@ import {
 } from "../measure/power/index.ts";
 import { AIR_PATH } from "../measure/air/index.ts";
 import { HARNESS_WIRES } from "../measure/module/index.ts";
+import { HALL_LEG, HALL_SUPPLY, HALL_WIRING, LAMPS } from "../measure/hall/index.ts";
 import { PAIRS_SPUN } from "../measure/backemf/index.ts";
 import { FRAME } from "../measure/frame/index.ts";
 import { INSULATION } from "../measure/insulation/index.ts";
@@ -26,7 +27,7 @@ import {
   TURN,
   WATER_SEEN,
 } from "../measure/mechanical/index.ts";
-import { CONNECTOR_DROP, RUN_GOOD } from "../measure/run/index.ts";
+import { CONNECTOR_DROP, DIODES, IN_USE_AGAIN, RUN_GOOD } from "../measure/run/index.ts";
 import { INWARD, PAIRS_AT_REST, STEADY, TIPS } from "../measure/winding/index.ts";
 import type { CheckId, Family } from "../record/index.ts";
 import type { CureId } from "./cures/ids.ts";
@@ -102,6 +103,47 @@ export const OHMS_SEEN: readonly Wanted[] = [
     what: "three pairs, by a meter that can tell",
     why: "A high joint shows in ohms alone, and this meter cannot tell them: read them with one that can, or the drop over the connector under load.",
     able: true,
+  }),
+];
+
+/** Before a sensor is replaced: what it lives on and its wires, since either looks like a dead one. Common practice. */
+export const SENSOR_FED: readonly Wanted[] = [
+  wanted([HALL_SUPPLY], {
+    what: "the supply of the sensors",
+    why: "Without its five volts a sound sensor is dark: the supply is read before a sensor is condemned.",
+  }),
+  wanted([HALL_WIRING], {
+    what: "the wires of the sensors",
+    why: "A sensor often dies with its wire: every wire is read before a new one is fitted.",
+  }),
+];
+/** Before a sensor's wire is mended. Common practice: a short in it takes the sensor along. */
+export const SENSOR_BEYOND: readonly Wanted[] = [
+  wanted([HALL_LEG], {
+    what: "the sensor's own leg",
+    why: "A broken wire often took its sensor along: it is read at its own leg before the wire alone is mended.",
+  }),
+];
+/** Before leads that touched are parted: what they took along. Common practice. */
+export const LEADS_TOUCHED: readonly Wanted[] = [
+  wanted([DIODES], {
+    what: "the six junctions of its controller",
+    why: "Leads that touched take a switch of the controller along: its six junctions are read.",
+  }),
+  wanted([LAMPS], {
+    what: "the position sensors",
+    why: "A lead that touched a sensor wire takes the sensors along: they are read.",
+  }),
+];
+
+/** Before a controller is condemned: a motor with leads or turns that touch kills the next one too. Common practice. */
+export const MOTOR_BEYOND: readonly Wanted[] = [
+  wanted([PAIRS_AT_REST, RUN_GOOD], {
+    what: "its motor, by three pairs or a good run",
+    why: "Leads or turns that touch kill the next controller too: the three pairs are read by a meter that can tell, or the motor runs on a good one.",
+    says: "agrees",
+    able: true,
+    orCuredBy: ["motor", "phaseWire", "joint", "starJoint"],
   }),
 ];
 
@@ -212,7 +254,7 @@ export const TURNED_OVER: Wanted = wanted([PAIRS_SPUN, RUN_GOOD], {
   why: "Windings, magnets and joints show fully only when it is spun or run: no motor is cleared without.",
 });
 /** What says that nothing is wrong where the trouble comes and goes. */
-export const SOUGHT_IN_VAIN: Wanted = wanted([TROUBLE_AGAIN, SISTER_AGAIN], {
+export const SOUGHT_IN_VAIN: Wanted = wanted([TROUBLE_AGAIN, SISTER_AGAIN, IN_USE_AGAIN], {
   what: "the trouble, looked for on two days",
   why: "What comes and goes is looked for on another day before nothing is said to be wrong.",
   says: "agrees",

@@ -1,4 +1,4 @@
-import { BEFORE_A_BOARD } from "../warrants.ts";
+import { BEFORE_A_BOARD, MOTOR_BEYOND } from "../warrants.ts";
 import type { Cure } from "./cure.ts";
 
 // What is done about what feeds, drives, calls and holds back a motor.
@@ -15,7 +15,7 @@ export const controller: Cure = {
   half: false,
   readsAnew: false,
   aside: false,
-  decidedAfter: [],
+  decidedAfter: MOTOR_BEYOND,
   orderedAfter: [],
   watch: null,
 };

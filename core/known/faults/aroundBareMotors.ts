@@ -4,6 +4,7 @@ import { DIODES, RUN_GOOD, SWAP } from "../../measure/run/index.ts";
 import { COMMAND, PACK, RUBBING, SETTINGS } from "../../measure/feed/index.ts";
 import { bareOnly } from "./chances.ts";
 import { shows, type Fault } from "./fault.ts";
+import { inUse } from "./withElectronics.ts";
 
 // What feeds, drives and holds back a motor without electronics of its own.
 
@@ -35,6 +36,7 @@ export const switchShorted: Fault = {
     shows(HALL_SUPPLY, { missing: 0.15, low: 0.05 }, "the five volts come from the controller"),
     shows(DIODES, { shorted: 0.88, odd: 0.03 }, "nearly nothing drops over a switch that stays closed"),
     shows(SWAP, { stillFails: 0.95 }, "another motor does not cure it"),
+    ...inUse(0.92),
   ],
   hides: [],
   alike: [],
@@ -63,6 +65,7 @@ export const controller: Fault = {
     shows(HALL_SUPPLY, { missing: 0.2, low: 0.05 }, "the five volts come from the controller"),
     shows(DIODES, { odd: 0.5 }, "one that no longer conducts; a dead driver reads alike"),
     shows(SWAP, { stillFails: 0.95 }, "another motor does not cure it"),
+    ...inUse(0.92),
   ],
   hides: [],
   alike: [],
@@ -91,6 +94,7 @@ export const battery: Fault = {
     shows(PACK, { sags: 0.93 }, "a tired cell group gives way when current is drawn"),
     shows(RUN_GOOD, { rough: 0.4, dead: 0.4 }, "the same battery gives way there too"),
     shows(SWAP, { stillFails: 0.9 }, "another motor does not cure it"),
+    ...inUse(0.92),
   ],
   hides: [],
   alike: [],
@@ -128,6 +132,7 @@ export const command: Fault = {
     shows(COMMAND, { uneven: 0.4, missing: 0.55 }, "that is what it is"),
     shows(RUN_GOOD, { rough: 0.3, dead: 0.6 }, "the same command is missing there too"),
     shows(SWAP, { stillFails: 0.95 }, "another motor does not cure it"),
+    ...inUse(0.92),
   ],
   hides: [],
   alike: [],
@@ -155,6 +160,7 @@ export const settings: Fault = {
   shows: [
     shows(SETTINGS, { wrong: 0.88 }, "most show when they are read one by one"),
     shows(SWAP, { stillFails: 0.4 }, "some settings suit no motor"),
+    ...inUse(0.92),
   ],
   hides: [],
   alike: [],
@@ -183,6 +189,7 @@ export const rubbing: Fault = {
     shows(PACK, { sags: 0.04 }, "what holds the motor back draws current"),
     shows(RUBBING, { rubs: 0.93 }, "felt at once with the wheel lifted"),
     shows(RUN_GOOD, { rough: 0.6 }, "it still rubs"),
+    ...inUse(0.92),
   ],
   hides: [],
   alike: [],

@@ -6,6 +6,7 @@ import { CODE, ROCKS } from "../../measure/power/index.ts";
 import { MODULE_LOOK } from "../../measure/module/index.ts";
 import { PACK } from "../../measure/feed/index.ts";
 import { everywhere } from "./chances.ts";
+import { LEADS_TOUCHED } from "../warrants.ts";
 import { alike, hides, shows, type Fault } from "./fault.ts";
 import { goesWithIt, stopsIt } from "./withElectronics.ts";
 
@@ -187,7 +188,7 @@ export const leadsShorted: Fault = {
   impossibleIn: [],
   brings: ["hallSensor", "switchShorted", "module"],
   hazard: true,
-  condemnedAfter: [],
+  condemnedAfter: LEADS_TOUCHED,
   suspect: null,
   leftOver: false,
   endedBy: null,

@@ -10,7 +10,9 @@ import {
 } from "../../measure/hall/index.ts";
 import { RUN_GOOD } from "../../measure/run/index.ts";
 import { bareOnly } from "./chances.ts";
+import { SENSOR_BEYOND, SENSOR_FED } from "../warrants.ts";
 import { shows, type Fault } from "./fault.ts";
+import { inUse } from "./withElectronics.ts";
 
 // What tells where the rotor stands, and how warm it is.
 
@@ -29,7 +31,7 @@ export const hallSensor: Fault = {
   impossibleIn: ["sensorless"],
   brings: [],
   hazard: false,
-  condemnedAfter: [],
+  condemnedAfter: SENSOR_FED,
   suspect: null,
   leftOver: false,
   endedBy: null,
@@ -40,6 +42,7 @@ export const hallSensor: Fault = {
     shows(HALL_OFF, { oneDiffers: 0.6 }, "a dead sensor rarely compares like the others"),
     shows(HALL_LEG, { dead: 0.95 }, "dead at its own leg"),
     shows(RUN_GOOD, { rough: 0.5, dead: 0.3 }, "loses its place"),
+    ...inUse(0.9),
   ],
   hides: [],
   alike: [],
@@ -60,7 +63,7 @@ export const hallWire: Fault = {
   impossibleIn: ["sensorless"],
   brings: ["hallSensor"],
   hazard: false,
-  condemnedAfter: [],
+  condemnedAfter: SENSOR_BEYOND,
   suspect: null,
   leftOver: false,
   endedBy: null,
@@ -75,6 +78,7 @@ export const hallWire: Fault = {
     shows(HALL_OFF, { oneDiffers: 0.55 }, "an open wire reads open"),
     shows(HALL_WIRING, { broken: 0.75, wanders: 0.2 }, "that is what it is"),
     shows(RUN_GOOD, { rough: 0.5, dead: 0.3 }, "loses its place"),
+    ...inUse(0.9),
   ],
   hides: [],
   alike: [],
@@ -106,6 +110,7 @@ export const hallSwapped: Fault = {
       "two swapped run against the turn; all three shifted look healthy by lamps",
     ),
     shows(RUN_GOOD, { rough: 0.6, dead: 0.35 }, "shakes"),
+    ...inUse(0.9),
   ],
   hides: [],
   alike: [],
@@ -130,7 +135,7 @@ export const tempSensor: Fault = {
   suspect: null,
   leftOver: false,
   endedBy: null,
-  shows: [shows(TEMPERATURE_SENSOR, { open: 0.5, off: 0.45 }, "broken, shorted or drifted")],
+  shows: [shows(TEMPERATURE_SENSOR, { open: 0.5, off: 0.45 }, "broken, shorted or drifted"), ...inUse(0.8)],
   hides: [],
   alike: [],
 };
@@ -157,6 +162,7 @@ export const resolver: Fault = {
   shows: [
     shows(RESOLVER, { open: 0.6, departs: 0.35 }, "a winding open, or turns of it shorted"),
     shows(RUN_GOOD, { dead: 0.8 }, "the drive refuses"),
+    ...inUse(0.9),
   ],
   hides: [],
   alike: [],

@@ -13,6 +13,7 @@ import {
   TROUBLE_AGAIN,
   TURNS,
 } from "../../measure/power/index.ts";
+import { IN_USE, IN_USE_AGAIN } from "../../measure/run/index.ts";
 import { FLASH } from "../../measure/air/index.ts";
 import type { Variable } from "../../inference/index.ts";
 import { shows, type Showing } from "./fault.ts";
@@ -62,9 +63,15 @@ export function onTwoDays<Outcome extends string>(
   return [shows(first, outcomes, reason), shows(again, shyer, reason)];
 }
 
+/** It shows while a bare motor is used as its owner uses it. */
+export const inUse = (share: number) =>
+  onTwoDays(IN_USE, IN_USE_AGAIN, { shows: share }, "it shows while it is used, if not every day");
+
 /** It shows while it is run as surely as it shows beside a good one. */
-const whileRun = (share: number) =>
-  onTwoDays(TROUBLE, TROUBLE_AGAIN, { shows: share }, "it shows while it is run, if not every day");
+const whileRun = (share: number): Showings => [
+  ...onTwoDays(TROUBLE, TROUBLE_AGAIN, { shows: share }, "it shows while it is run, if not every day"),
+  ...inUse(share),
+];
 
 /** Another motor in its place does not cure it. */
 export const staysWithoutIt = (share: number, reason: string): Showings => [

@@ -29,9 +29,20 @@ import {
   type Junction,
 } from "./controller.ts";
 import { RUN_SLOTS } from "./slots.ts";
-import { CONNECTOR_DROP, DIODES, NO_LOAD_CURRENT, RUN_GOOD, RUN_VARIABLES, SWAP } from "./variables.ts";
+import {
+  CONNECTOR_DROP,
+  DIODES,
+  IN_USE,
+  IN_USE_AGAIN,
+  NO_LOAD_CURRENT,
+  RUN_GOOD,
+  RUN_VARIABLES,
+  SWAP,
+} from "./variables.ts";
 
 const MINUTES = 8;
+/** Until it is warm. */
+const USE_MINUTES = 15;
 const JUNCTIONS = PHASES.flatMap((phase) => RAILS.map((rail) => `${phase}.${rail}`));
 
 function junctionsOf(job: Sitting, epoch: number): Junction[] {
@@ -101,6 +112,26 @@ const SWAPPED = {
   stillFails: "A known-good motor fails on this controller too",
 } as const;
 
+const USED = {
+  shows: "Used as its owner uses it, the trouble shows",
+  away: "Used as its owner uses it, the trouble does not show",
+} as const;
+
+/** Whether what did not show is tried once more on another day. */
+export const isTriedAgain = (job: Pick<Sitting, "readings" | "motor">, epoch: number): boolean =>
+  chosen(job, "run", RUN_SLOTS, "inUse", epoch) === "away";
+
+function usedFindings(job: Sitting, epoch: number): Finding[] {
+  const used = chosen(job, "run", RUN_SLOTS, "inUse", epoch);
+  const again = isTriedAgain(job, epoch) ? chosen(job, "run", RUN_SLOTS, "inUseAgain", epoch) : undefined;
+  return [
+    ...(used ? [certain("run", IN_USE, used, USED[used], used === "shows")] : []),
+    ...(again
+      ? [certain("run", IN_USE_AGAIN, again, `${USED[again]}, on another day`, again === "shows")]
+      : []),
+  ];
+}
+
 function choiceFindings(job: Sitting, epoch: number): Finding[] {
   const run = chosen(job, "run", RUN_SLOTS, "runGood", epoch);
   const swap = chosen(job, "run", RUN_SLOTS, "swap", epoch);
@@ -113,6 +144,7 @@ function choiceFindings(job: Sitting, epoch: number): Finding[] {
 function runFindings(job: Sitting, epoch: number): Finding[] {
   return [
     ...choiceFindings(job, epoch),
+    ...usedFindings(job, epoch),
     noLoadFinding(job, epoch),
     diodeFinding(job, epoch),
     dropFinding(job, epoch),
@@ -141,7 +173,21 @@ const STEPS: readonly DeclaredStep[] = [
     minutes: 4,
     variables: [DIODES],
   },
+  {
+    name: "inUse",
+    title: "Used as its owner uses it: does the trouble show?",
+    slots: ["inUse"],
+    minutes: USE_MINUTES,
+    variables: [IN_USE],
+  },
 ];
+const AGAIN: DeclaredStep = {
+  name: "inUseAgain",
+  title: "On another day: used as its owner uses it",
+  slots: ["inUseAgain"],
+  minutes: USE_MINUTES,
+  variables: [IN_USE_AGAIN],
+};
 
 /** Run on electronics known to be good, and the electronics themselves: is it the motor at all? */
 export const runCheck: CheckDefinition = {
@@ -166,12 +212,13 @@ export const runCheck: CheckDefinition = {
   optional: () => true,
   answer: (sitting, epoch) => {
     const findings = runFindings(sitting, epoch);
+    const steps = isTriedAgain(sitting, epoch) ? [...STEPS, AGAIN] : STEPS;
     return {
       findings,
       state: plainState(sitting, "run", epoch, findings),
       note: countedNote(sitting, "run", epoch, findings),
-      steps: openSteps(findings, STEPS),
-      made: madeSteps(findings, STEPS),
+      steps: openSteps(findings, steps),
+      made: madeSteps(findings, steps),
     };
   },
 };

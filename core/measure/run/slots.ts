@@ -17,6 +17,7 @@ const junctions: Record<string, Slot> = Object.fromEntries(
     ]),
   ),
 );
+const SHOWS = { shows: "Shows", away: "Does not show" } as const;
 const BASELINE = "of a sound motor of this model";
 
 export const RUN_SLOTS = {
@@ -30,6 +31,11 @@ export const RUN_SLOTS = {
     { runsWithGood: "The good motor runs", stillFails: "It fails too" },
     { live: true },
   ),
+  inUse: choiceSlot("Used as its owner uses it, until warm: what was complained of", SHOWS, { live: true }),
+  inUseAgain: choiceSlot("It did not show then; used so on another day", SHOWS, {
+    live: true,
+    needs: { inUse: "away" },
+  }),
   "noLoad.volts": measuredSlot("Supply volts, running light", VOLTAGE, {
     name: "Supply",
     hint: "V at the controller",

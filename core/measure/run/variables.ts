@@ -60,4 +60,18 @@ export const CONNECTOR_DROP = variable({
   words: { low: "connector drops little", high: "connector drops too much" },
 });
 
-export const RUN_VARIABLES = [RUN_GOOD, NO_LOAD_CURRENT, DIODES, SWAP, CONNECTOR_DROP];
+/** One call of the trouble, by somebody who uses it as its owner does. */
+const inUse = (id: string, title: string, again: string) =>
+  variable({
+    id,
+    title,
+    outcomes: ["away", "shows"],
+    leak: { shows: 0.04 },
+    leakReason: "what every such machine does, taken for trouble",
+    slip: FELT,
+    words: { away: `does not show in use${again}`, shows: `shows in use${again}` },
+  });
+export const IN_USE = inUse("inUse", "The trouble, in use", "");
+export const IN_USE_AGAIN = inUse("inUseAgain", "The trouble, in use on another day", " on another day");
+
+export const RUN_VARIABLES = [RUN_GOOD, NO_LOAD_CURRENT, DIODES, SWAP, CONNECTOR_DROP, IN_USE, IN_USE_AGAIN];

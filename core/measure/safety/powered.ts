@@ -15,7 +15,16 @@ const SIGNALS = ["A.low", "A.high", "B.low", "B.high", "C.low", "C.high"];
 export const POWERED: Readonly<Partial<Record<CheckId, readonly string[]>>> = {
   hall: ["forward", "backward", "supply", "ratedSupply", "pullUp", "steps", ...SIGNALS, "leg"],
   feed: ["pack.rest", "pack.load", "command"],
-  run: ["runGood", "swap", "noLoad.volts", "noLoad.amperes", "drop.amperes", "drop.volts"],
+  run: [
+    "runGood",
+    "swap",
+    "inUse",
+    "inUseAgain",
+    "noLoad.volts",
+    "noLoad.amperes",
+    "drop.amperes",
+    "drop.volts",
+  ],
   air: ["flashes", "staticPressure", "verified"],
 };
 

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { CONNECTOR_HEAT, NO_LOAD_LIMIT, RAILS } from "#core/measure/run";
+import { CONNECTOR_HEAT, isTriedAgain, NO_LOAD_LIMIT, RAILS } from "#core/measure/run";
 import { shareText } from "#core/quantity";
 import { PHASES } from "#core/record";
 import { useKeysHere } from "../../job/keysHere.ts";
@@ -84,6 +84,8 @@ export function Run() {
       <div className="mb-3 flex flex-wrap gap-x-6 gap-y-2">
         <ChooseOne check="run" slot="runGood" by={choosing} />
         <ChooseOne check="run" slot="swap" by={choosing} />
+        <ChooseOne check="run" slot="inUse" by={choosing} />
+        {isTriedAgain(job.record, job.epoch) && <ChooseOne check="run" slot="inUseAgain" by={choosing} />}
         <OneOf
           label="Measure"
           value={part}
