@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { atTheBench, type Bench, choose, expect, goTo, noSeriousProblem, test } from "./bench.ts";
+import { atTheBench, type Bench, choose, expect, goTo, noSeriousProblem, test, waitOut } from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -123,6 +123,7 @@ test("comes and goes, and shows on no day: nothing wrong found, and what to look
   page,
   bench,
 }) => {
+  await page.clock.install();
   await blower(
     page,
     bench,
@@ -143,6 +144,10 @@ test("comes and goes, and shows on no day: nothing wrong found, and what to look
   await expect(page.getByLabel(/^Run as it is used/u)).toHaveCount(0);
   await say(page, /^No trouble then/u, "No trouble with either");
   await page.getByRole("button", { name: "No code" }).press("Enter");
+  // Power was on for all of that: hands keep off until it is made safe.
+  await goTo(page, "Look and turn");
+  await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
+  await waitOut(page);
   await goTo(page, "Look and turn");
   await say(page, /^Turned by hand/u, "Even steps");
   await page.getByRole("button", { name: "Nothing of these" }).press("Enter");
@@ -220,6 +225,7 @@ test("the discharge is as long as its capacitors need, outlives reload and resta
     await page.getByRole("list", { name: "What holds the charge" }).getByRole("textbox").fill(typed);
     await page.keyboard.press("Enter");
   }
+  await page.getByRole("button", { name: "Done", exact: true }).first().press("Enter");
   await page.getByRole("button", { name: "Start 20 minutes" }).press("Enter");
   await expect(page.getByRole("timer")).toHaveText(/^(20:00|19:5\d)$/u);
   await page.clock.fastForward("06:00");

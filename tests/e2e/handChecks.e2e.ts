@@ -154,6 +154,15 @@ test("run and swap, the controller's six readings, and the set-up's own health a
   await goTo(page, "Set-up health");
   await enter(page, "Known resistor", "10");
   await enter(page, "Meter on the known resistor", "10.02");
+  // The motor ran since it was made safe: no meter is put on it before that is done again.
+  await page.getByRole("link", { name: "By hand: make it safe first" }).click();
+  const done = page.getByRole("button", { name: "Done", exact: true });
+  await expect(done.first()).toBeVisible();
+  for (let left = await done.count(); left > 0; left--) {
+    await done.first().press("Enter");
+    await expect(done).toHaveCount(left - 1);
+  }
+  await goTo(page, "Set-up health");
   await enter(page, "Pair A–B again", "128.1m");
   await expect(page.getByText(/A–B read again at the end: 128.1 mΩ after 128 mΩ/u).first()).toBeVisible();
   await noSeriousProblem(page);

@@ -189,16 +189,20 @@ export interface RunningWait {
   readonly minutes: Minutes;
 }
 
-/** The wait that was started and not yet acknowledged as over, if any. The core has no clock: callers count. */
-export function runningWait(sitting: Sitting, epoch: number): RunningWait | null {
-  for (const caution of cautionsFor(sitting.motor)) {
-    const started = latestIn(sitting.readings, "safety", caution.id, epoch);
-    const begun = started?.value.kind === "choice" && started.value.choice === "started";
-    if (caution.wait !== undefined && begun && stands(sitting, caution, started, epoch))
-      return { caution, startedAt: started.takenAt, minutes: minutesOf(sitting, caution, epoch) };
-  }
-  return null;
+/**
+ * The wait of a caution that was started, not yet acknowledged as over, and not cut through by power since: what was waited
+ * out before that is waited out anew. The core has no clock: callers count.
+ */
+export function waitOf(sitting: Sitting, caution: Caution, epoch: number): RunningWait | null {
+  const started = latestIn(sitting.readings, "safety", caution.id, epoch);
+  const begun = started?.value.kind === "choice" && started.value.choice === "started";
+  if (caution.wait === undefined || !begun || !stands(sitting, caution, started, epoch)) return null;
+  return { caution, startedAt: started.takenAt, minutes: minutesOf(sitting, caution, epoch) };
 }
+
+/** The wait that is running in a job, if any. */
+export const runningWait = (sitting: Sitting, epoch: number): RunningWait | null =>
+  cautionsFor(sitting.motor).flatMap((caution) => waitOf(sitting, caution, epoch) ?? [])[0] ?? null;
 
 /** Making safe: each caution acknowledged, again after each repair. It finds nothing about the motor. */
 export const safetyCheck: CheckDefinition = {

@@ -13,6 +13,7 @@ import {
   runningWait,
   safetyCheck,
   waitCut,
+  waitOf,
 } from "./index.ts";
 
 const ECM = { ...HUB, family: "ecm" as const };
@@ -75,6 +76,18 @@ describe("made safe", () => {
     const started = job([...others, choice("safety", "discharge", "started")], { motor: ECM });
     expect(madeSafeAt(started, 0)).toBeNull();
     expect(runningWait(started, 0)).toMatchObject({ minutes: 5, startedAt: "2026-03-02T09:15:00.000Z" });
+  });
+
+  it("waits anew after power, however long ago it was waited out before", () => {
+    const discharge = CAUTIONS.find(({ id }) => id === "discharge")!;
+    const begun = choice("safety", "discharge", "started");
+    const done = choice("safety", "discharge", "done");
+    const live = measured("power", "mains", "volts", 240);
+    const of = (...readings: readonly Reading[]) => waitOf(job(readings, { motor: ECM }), discharge, 0);
+    expect(of(begun)).toMatchObject({ minutes: 5 });
+    expect(of(begun, live)).toBeNull();
+    expect(of(begun, done, live)).toBeNull();
+    expect(of(begun, done, live, choice("safety", "discharge", "started"))).not.toBeNull();
   });
 
   it("is not so where it was verified dead before it was switched off, or before the capacitors were waited out", () => {

@@ -8,6 +8,7 @@ import {
   lapsed,
   minutesOf,
   waitCut,
+  waitOf,
   type Caution as CautionOf,
 } from "#core/measure/safety";
 import { useOpenJob } from "../../job/openJob.ts";
@@ -39,16 +40,24 @@ function Wait({
   readonly focus: boolean;
 }) {
   const { record, epoch, read } = useOpenJob();
-  const started = latestIn(record.readings, "safety", caution.id, epoch);
+  const running = waitOf(record, caution, epoch);
   const minutes = minutesOf(record, caution, epoch);
-  const left = useSecondsLeft(started?.takenAt ?? null, minutes);
+  const left = useSecondsLeft(running?.startedAt ?? null, minutes);
   const [cutting, setCutting] = useState(false);
-  if (!started)
+  if (!running)
     return (
       <Button
         look={focus ? "main" : "plain"}
         className="shrink-0"
-        onClick={() => void read("safety", caution.id, { kind: "choice", choice: "started" })}
+        onClick={() => {
+          const before = latestIn(record.readings, "safety", caution.id, epoch);
+          void read(
+            "safety",
+            caution.id,
+            { kind: "choice", choice: "started" },
+            { supersedes: before?.id ?? null },
+          );
+        }}
       >
         Start {minutes} minutes
       </Button>
@@ -219,18 +228,21 @@ export function Safety() {
                 <span className="shrink-0 text-sm text-green">
                   done {timeText(latestIn(record.readings, "safety", caution.id, epoch)!.takenAt)}
                 </span>
-              ) : closed ? null : first ? (
+              ) : closed ? null : caution.wait && first ? (
                 <span className="shrink-0 text-sm text-ink-2">after: {lowerFirst(first.name)}</span>
               ) : caution.wait ? (
                 <Wait caution={caution} focus={caution === next} onDone={() => done(caution)} />
               ) : (
-                <Button
-                  look={caution === next ? "main" : "plain"}
-                  className="shrink-0"
-                  onClick={() => done(caution)}
-                >
-                  Done
-                </Button>
+                <span className="flex shrink-0 flex-col items-end">
+                  <Button
+                    look={caution === next ? "main" : "plain"}
+                    disabled={first !== null}
+                    onClick={() => done(caution)}
+                  >
+                    Done
+                  </Button>
+                  {first && <span className="text-xs text-ink-2">after: {lowerFirst(first.name)}</span>}
+                </span>
               )}
             </li>
           );
