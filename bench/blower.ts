@@ -304,6 +304,8 @@ export function readFan(
     case "tester":
       if (!chance.happens(0.3)) return null;
       return found(has("module") && chance.happens(0.85) ? "noGo" : "go", "noGo");
+    case "limit":
+      return found(has("limit") ? "open" : "closed", "open");
     case "harness":
       return found(has("harness") && chance.happens(0.95) ? "broken" : "whole", "broken");
     case "switches":

@@ -71,9 +71,9 @@ export const ecm: FamilyFacts = {
       live: ["1"],
       common: ["C"],
       feed: "24 V AC of a transformer of its own, on one tap at a time, 1 to 5; the machine's own call off, its wires pulled from C and the taps.",
-      fuse: "Fused at 3 A.",
+      fuse: "3 A.",
       must: "Each tap starts it, and it stops when the tap is taken away. Mains stay on L and N.",
-      never: "Never 24 V on L, G or N.",
+      never: "24 V on L, G or N.",
     },
     never: [
       "One tap live at a time.",
@@ -130,9 +130,9 @@ export const ecmAirflow: FamilyFacts = {
       live: ["12", "15"],
       common: ["1", "3"],
       feed: "24 V AC of a transformer of its own, a jumper from pin 12 to pin 15 and one from pin 1 to pin 3, at the end that the question names; the other end unplugged.",
-      fuse: "Fused at 3 A.",
+      fuse: "3 A.",
       must: "It ramps up within a minute, to about half its airflow. Mains stay on pins 4 and 5 of the other plug.",
-      never: "Never 24 V on any other pin, and never on a communicating four-wire motor.",
+      never: "24 V on any other pin, or on a communicating four-wire motor.",
     },
     never: [
       "A jumper on pins 1 and 2 of the mains plug is for 120 V: on 240 V it destroys the motor.",

@@ -87,9 +87,9 @@ export const ecmSealed: FamilyFacts = {
       live: ["command"],
       common: ["10 V"],
       feed: "No voltage from outside: a jumper from its own 10 V to its command, the controller's wires off both. Mains stay on.",
-      fuse: "Needs no fuse: its 10 V come from the motor and are limited there. Read them first.",
+      fuse: "None needed: its 10 V come from the motor and are limited there. Read them first.",
       must: "It runs up to full speed: guard on, hands clear.",
-      never: "Never 24 V onto an input of 10 V: it destroys the motor.",
+      never: "24 V onto an input of 10 V: it destroys the motor.",
     },
     never: [
       "Three-phase units: every leg and every pair of lines is read.",

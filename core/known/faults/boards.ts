@@ -167,7 +167,7 @@ export const harness: Fault = {
     shows(DIRECT_BOARD, { silent: 0.9 }, "through the broken harness"),
     shows(CODE, { motor: 0.35, call: 0.25 }, "the answer is lost on its way"),
     shows(TESTER, { noGo: 0.05 }, "where it plugs into the harness"),
-    shows(HARNESS_WIRES, { broken: 0.95 }, "found wire by wire"),
+    shows(HARNESS_WIRES, { broken: 0.8, corroded: 0.15 }, "found wire by wire, pin by pin"),
     ...staysWithoutIt(0.9, "a wire moved at the plug now and then makes contact"),
   ],
   hides: [],

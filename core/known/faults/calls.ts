@@ -1,4 +1,5 @@
 import { AIR_PATH } from "../../measure/air/index.ts";
+import { LIMIT_OHMS } from "../../measure/module/index.ts";
 import {
   BOARD_OUT,
   CALLED,
@@ -8,8 +9,6 @@ import {
   DRIVER_COMMAND,
   RUNS_ON,
   RUNS_ON_AGAIN,
-  TROUBLE,
-  TROUBLE_AGAIN,
   TURNS,
 } from "../../measure/power/index.ts";
 import { withElectronics } from "./chances.ts";
@@ -24,7 +23,7 @@ export const limitOpen: Fault = {
   location: "outside",
   disposition: "notMotor",
   cures: ["air"],
-  prior: withElectronics({ ecm: 0.05, ecmAirflow: 0.05, ecmSealed: 0, miniSplit: 0, miniSplitDriver: 0 }),
+  prior: withElectronics({ ecm: 0.05, ecmAirflow: 0.05, ecmSealed: 0.02, miniSplit: 0, miniSplitDriver: 0 }),
   priorReason: "restricted air trips it, and a hand has to reset it",
   complaints: {
     noRun: 1.5,
@@ -49,9 +48,12 @@ export const limitOpen: Fault = {
   endedBy: null,
   shows: [
     ...cutsTheWayAt(1, 0.985, "the open limit takes all control voltage away"),
+    shows(LIMIT_OHMS, { open: 0.97 }, "that is what it is"),
+    shows(COMMAND_OUT, { absent: 0.9 }, "a controller that sees it open does not command"),
+    shows(COMMAND_IN, { absent: 0.9 }, "a controller that sees it open does not command"),
     shows(CODE, { air: 0.6 }, "an open limit has its code"),
     shows(AIR_PATH, { restricted: 0.6 }, "what trips a limit is mostly restricted air"),
-    ...onTwoDays(TROUBLE, TROUBLE_AGAIN, { shows: 0.9 }, "some close by themselves once cool"),
+    ...staysWithoutIt(0.9, "another motor stands behind the same limit; some close by themselves once cool"),
   ],
   hides: [],
   alike: [],

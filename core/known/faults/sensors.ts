@@ -77,6 +77,7 @@ export const hallWire: Fault = {
     shows(HALL_LEVELS, { weak: 0.3 }, "ohms in the wire, or a leak"),
     shows(HALL_OFF, { oneDiffers: 0.55 }, "an open wire reads open"),
     shows(HALL_WIRING, { broken: 0.75, wanders: 0.2 }, "that is what it is"),
+    shows(HALL_LEG, { unfed: 0.15 }, "the broken one may be its supply"),
     shows(RUN_GOOD, { rough: 0.5, dead: 0.3 }, "loses its place"),
     ...inUse(0.9),
   ],

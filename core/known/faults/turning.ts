@@ -62,6 +62,7 @@ export const bearing: Fault = {
     shows(NO_LOAD_CURRENT, { high: 0.4 }, "what rubs or grinds takes its share"),
     shows(ROCKS, { keepsRocking: 0.15 }, "it starts against a stiff bearing"),
     shows(CODE, { motor: 0.15 }, "it turns hard"),
+    ...stopsIt(0.08, "a motor of little torque stands against a rough bearing"),
     ...goesWithIt(0.9),
   ],
   hides: [],

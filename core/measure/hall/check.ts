@@ -234,16 +234,16 @@ function wireFinding(job: Sitting, epoch: number): Finding | null {
     : null;
 }
 
+const AT_LEG = {
+  changes: "The signal changes at the sensor's own leg",
+  dead: "Dead at the sensor's own leg",
+  unfed: "No supply at the sensor's own leg",
+} as const;
+
 function legFinding(job: Sitting, epoch: number): Finding | null {
   const leg = chosen(job, "hall", HALL_SLOTS, "leg", epoch);
   if (!leg) return null;
-  return certain(
-    "hall",
-    HALL_LEG,
-    leg,
-    leg === "dead" ? "Dead at the sensor's own leg" : "The signal changes at the sensor's own leg",
-    leg === "dead",
-  );
+  return certain("hall", HALL_LEG, leg, AT_LEG[leg], leg !== "changes");
 }
 
 function hallFindings(job: Sitting, epoch: number): Finding[] {

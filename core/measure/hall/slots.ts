@@ -95,7 +95,7 @@ export const HALL_SLOTS = {
   "C.wire": wire("C"),
   leg: choiceSlot(
     "The dead signal, at the sensor's own leg",
-    { changes: "Changes there", dead: "Dead there too" },
+    { changes: "Changes there", dead: "Dead there too", unfed: "No supply arrives there" },
     { live: true },
   ),
   "temp.kind": choiceSlot("Kind", {

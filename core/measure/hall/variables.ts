@@ -80,10 +80,14 @@ export const HALL_WIRING = variable({
 export const HALL_LEG = variable({
   id: "hallLeg",
   title: "At the dead sensor's own leg",
-  outcomes: ["changes", "dead"],
-  leak: { dead: 0.005 },
+  outcomes: ["changes", "dead", "unfed"],
+  leak: { dead: 0.005, unfed: 0.003 },
   leakReason: "a fine leg is easily missed",
-  words: { changes: "the signal changes at its leg", dead: "the signal is dead at its leg" },
+  words: {
+    changes: "the signal changes at its leg",
+    dead: "the signal is dead at its leg",
+    unfed: "its own leg has no supply",
+  },
 });
 
 export const TEMPERATURE_SENSOR = variable({

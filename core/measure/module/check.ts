@@ -15,11 +15,11 @@ import { quantityText, RESISTANCE, type Ohms } from "../../quantity/index.ts";
 import { latestIn, type Family, type Motor, type Sitting } from "../../record/index.ts";
 import { bareReason } from "../../families/index.ts";
 import { MODULE_SLOTS } from "./slots.ts";
-import { HARNESS_WIRES, MODULE_LOOK, SWITCHES } from "./variables.ts";
+import { HARNESS_WIRES, LIMIT_OHMS, MODULE_LOOK, SWITCHES } from "./variables.ts";
 
 const DEAD: Readonly<
   Record<
-    "harness" | "switches" | "moduleLook",
+    "harness" | "switches" | "limit" | "moduleLook",
     {
       readonly variable: Variable;
       readonly sound: string;
@@ -42,6 +42,13 @@ const DEAD: Readonly<
     families: ["ecm", "ecmAirflow"],
     title: "Jumper and switches against the maker's table",
     minutes: 2,
+  },
+  limit: {
+    variable: LIMIT_OHMS,
+    sound: "closed",
+    families: ["ecm", "ecmAirflow", "ecmSealed"],
+    title: "Safety limit by ohms, one lead lifted",
+    minutes: 3,
   },
   moduleLook: {
     variable: MODULE_LOOK,
@@ -116,7 +123,7 @@ export const moduleCheck: CheckDefinition = {
   touchedBySetUp: false,
   keys: "readings",
   slots: MODULE_SLOTS,
-  variables: [HARNESS_WIRES, SWITCHES, MODULE_LOOK],
+  variables: [HARNESS_WIRES, SWITCHES, LIMIT_OHMS, MODULE_LOOK],
   leansOn: [],
   only: "ownElectronics",
   notApplicable: bareReason,

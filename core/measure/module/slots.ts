@@ -5,12 +5,14 @@ import { CURRENT, RESISTANCE } from "../../quantity/index.ts";
 export const MODULE_SLOTS = {
   harness: choiceSlot("Harness, each wire end to end, each pin looked at", {
     whole: "Whole",
+    corroded: "A pin green, dark or loose in its hole",
     broken: "Broken, burnt or pushed back",
   }),
   switches: choiceSlot("Jumper and speed switches against the maker's table, none midway", {
     asTable: "As the table says",
     differ: "They differ",
   }),
+  limit: choiceSlot("Safety limit, one lead lifted, by ohms", { closed: "Closed", open: "Open" }),
   moduleLook: choiceSlot("Module opened: limiter, capacitors, pins, smell", {
     clean: "Clean",
     burnt: "Burnt parts or pins",

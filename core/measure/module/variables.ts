@@ -4,14 +4,25 @@ import { variable } from "../../inference/index.ts";
 export const HARNESS_WIRES = variable({
   id: "harnessWires",
   title: "Harness, wire by wire",
-  outcomes: ["whole", "broken"],
-  leak: { broken: 0.01 },
+  outcomes: ["whole", "corroded", "broken"],
+  leak: { corroded: 0.03, broken: 0.01 },
   leakReason: "a probe beside its pin",
   slip: SEEN,
   words: {
     whole: "every wire and pin of the harness is whole",
+    corroded: "a pin of the harness is corroded or loose",
     broken: "a wire or pin of the harness is broken",
   },
+});
+
+export const LIMIT_OHMS = variable({
+  id: "limitOhms",
+  title: "Safety limit, by ohms",
+  outcomes: ["closed", "open"],
+  leak: { open: 0.005 },
+  leakReason: "one that was warm closes again",
+  slip: SEEN,
+  words: { closed: "the safety limit is closed", open: "the safety limit is open" },
 });
 
 export const SWITCHES = variable({

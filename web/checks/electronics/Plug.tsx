@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import { upperFirst } from "#core/check";
 import type { Connector, DirectTest, Point } from "#core/families";
 
@@ -91,13 +92,21 @@ export function Direct({
     <figure className="max-w-3xl rounded-xl border border-line bg-sheet px-4 py-3">
       <figcaption className="text-sm font-semibold text-ink-2">Fed past its board: {plug.name}</figcaption>
       <Pins plug={plug} red={live} black={common} label={`${both(live)} against ${both(common)}`} />
-      <p className="text-sm leading-snug">
-        <strong>
-          {both(live)} against {both(common)}.
-        </strong>{" "}
-        {feed} {fuse} {must} <strong className="text-red">{never}</strong> Made ready with everything off and
-        waited out.
-      </p>
+      <dl className="grid grid-cols-[6rem_1fr] gap-x-3 gap-y-1 text-sm leading-snug">
+        {[
+          ["Ready it", "With everything off and waited out."],
+          ["Feed", `${both(live)} against ${both(common)}. ${feed}`],
+          ["Fuse", fuse],
+          ["A sound one", must],
+        ].map(([what, words]) => (
+          <Fragment key={what}>
+            <dt className="font-semibold text-ink-2">{what}</dt>
+            <dd>{words}</dd>
+          </Fragment>
+        ))}
+        <dt className="font-semibold text-red">Never</dt>
+        <dd className="font-semibold text-red">{never}</dd>
+      </dl>
     </figure>
   );
 }
