@@ -42,7 +42,7 @@ const rated = strict<NonNullable<Motor["rated"]>>({
     .messages({ "number.greater": "Of two voltages on a plate the lower comes first, as 208-230 V." }),
   amperes: Joi.number().greater(0).max(1000),
   rpm: Joi.number().greater(0).max(200_000),
-  lines: Joi.number().valid(1, 3),
+  lines: Joi.number().valid(1, 2, 3),
 });
 const MOST_PINS = 40;
 const MOST_CODES = 100;

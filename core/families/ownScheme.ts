@@ -1,7 +1,7 @@
 import type { Volts } from "../quantity/index.ts";
 import type { Diagram, Motor } from "../record/index.ts";
 import { schemeOfFamily } from "./facts.ts";
-import { THREE_LINES } from "./points.ts";
+import { THREE_LINES, TWO_LEGS } from "./points.ts";
 import type { DirectTest, Point, Scheme } from "./scheme.ts";
 
 /** Every point of a scheme, in order. */
@@ -83,13 +83,26 @@ const withThreeLines = (scheme: Scheme): Scheme => ({
   ways: scheme.ways.map((way) => (way.id === "supply" ? { ...way, points: THREE_LINES } : way)),
 });
 
+/** The mains of a split supply, read at both legs as well. */
+const withTwoLines = (scheme: Scheme): Scheme => ({
+  ...scheme,
+  ways: scheme.ways.map((way) =>
+    way.id === "supply" ? { ...way, points: [...TWO_LEGS, ...way.points] } : way,
+  ),
+});
+
 type OfMotor = Pick<Motor, "family" | "diagram" | "rated">;
 
 /** The scheme of a motor, with what its own diagram says otherwise; null where it has no electronics of its own. */
 export function schemeOf({ family, diagram, rated }: OfMotor): Scheme | null {
   const usual = schemeOfFamily(family);
   if (!usual) return null;
-  const lines = rated?.lines === 3 && family === "ecmSealed" ? withThreeLines(usual) : usual;
+  const lines =
+    rated?.lines === 3 && family === "ecmSealed"
+      ? withThreeLines(usual)
+      : rated?.lines === 2
+        ? withTwoLines(usual)
+        : usual;
   return diagram ? withDiagram(lines, diagram) : lines;
 }
 

@@ -1,3 +1,4 @@
+import type { Ratio } from "../quantity/index.ts";
 import type { Motor } from "../record/index.ts";
 import { CONTROL_BAND, mainsBand, type Band } from "./bands.ts";
 import type { Point } from "./scheme.ts";
@@ -22,24 +23,31 @@ export const mainsAt = (
   ...rest,
 });
 
-/** A leg to earth carries the line voltage over √3 where the supply is earthed at its star point. Common practice. */
-const leg = ({ rated }: Motor): Band | null => {
-  const line = mainsBand(rated);
-  return line && { least: line.least / Math.sqrt(3), most: line.most / Math.sqrt(3) };
-};
+/**
+ * What a leg carries to earth: the line voltage over √3 where the supply is earthed at its star point; on a delta earthed in the
+ * middle of one winding half of it on two legs and √3/2 of it on the high one. All of these are sound. Common practice.
+ */
+const legBand =
+  (most: Ratio) =>
+  ({ rated }: Motor): Band | null => {
+    const line = mainsBand(rated);
+    return line && { least: line.least / 2, most: line.most * most };
+  };
+const legAt = (n: 1 | 2 | 3, most: Ratio, expects: string) =>
+  mainsAt(
+    { at: `line ${n} at the motor's plug to earth` },
+    { slot: `mains.leg${n}`, name: `L${n}`, under: "to earth", band: legBand(most), expects },
+  );
+/**
+ * Two lines of a split supply, each to earth as well: nothing between them may be two live legs of one line, or none.
+ */
+export const TWO_LEGS: readonly Point[] = ([1, 2] as const).map((n) =>
+  legAt(n, 1 / Math.sqrt(3), "half of the plate's volts, or that over √3, ±10 %"),
+);
 /** All three legs and all three pairs of lines: one blown fuse leaves the others reading. Common practice. */
 export const THREE_LINES: readonly Point[] = [
   ...([1, 2, 3] as const).map((n) =>
-    mainsAt(
-      { at: `terminal L${n} to earth` },
-      {
-        slot: `mains.leg${n}`,
-        name: `L${n}`,
-        under: "to earth",
-        band: leg,
-        expects: "the plate's voltage over √3, ±10 %",
-      },
-    ),
+    legAt(n, Math.sqrt(3) / 2, "the plate's volts over √3; a delta's high leg √3/2 of them, the others half"),
   ),
   mainsAt({ at: "terminal L1 to L2" }, { name: "L1–L2", under: "line to line" }),
   mainsAt({ at: "terminal L2 to L3" }, { slot: "mains.23", name: "L2–L3", under: "line to line" }),

@@ -89,8 +89,8 @@ export interface Ratings {
   readonly voltsMost?: Volts;
   readonly amperes?: Amperes;
   readonly rpm?: Rpm;
-  /** Lines of an AC supply: one, or three; absent where nobody said. */
-  readonly lines?: 1 | 3;
+  /** Lines of an AC supply: one against neutral, two of a split supply, or three; absent where nobody said. */
+  readonly lines?: 1 | 2 | 3;
 }
 
 export interface Motor {

@@ -160,14 +160,15 @@ export function MotorGroup() {
       />
       <IntakeField name="ratedAmperes" label="Rated current" placeholder="12 A" />
       <IntakeField name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
-      {family === "ecmSealed" && (
+      {family !== "" && FAMILY_FACTS[family].ownElectronics && (
         <IntakeField
           name="lines"
           label="Lines of the supply"
           options={[
             ["", "one, or not known"],
-            ["1", "one phase"],
-            ["3", "three phases"],
+            ["1", "one line and neutral"],
+            ["2", "two lines, split supply"],
+            ...(family === "ecmSealed" ? ([["3", "three phases"]] as const) : []),
           ]}
         />
       )}

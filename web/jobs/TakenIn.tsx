@@ -61,6 +61,7 @@ const WORDS: { readonly [Field in keyof Motor]?: (value: NonNullable<Motor[Field
       volts && (voltsMost ? `${volts}–${quantityText(voltsMost, VOLTAGE)}` : quantityText(volts, VOLTAGE)),
       amperes && quantityText(amperes, CURRENT),
       rpm && quantityText(rpm, SPEED),
+      lines === 2 && "two lines",
       lines === 3 && "three phases",
     ]
       .filter(Boolean)

@@ -61,7 +61,7 @@ export interface IntakeFields {
   readonly ratedAmperes: string;
   readonly ratedRpm: string;
   /** Lines of the supply; empty where nobody said. */
-  readonly lines: "" | "1" | "3";
+  readonly lines: "" | "1" | "2" | "3";
   /** What the model's or the motor's own diagram says; nothing is typed here. */
   readonly diagram: Diagram | null;
   readonly modelId: string;
@@ -233,7 +233,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
       ...(volts !== null && voltsMost !== null && { voltsMost }),
       ...(amperes !== null && { amperes }),
       ...(rpm !== null && { rpm }),
-      ...(fields.lines !== "" && { lines: fields.lines === "3" ? 3 : 1 }),
+      ...(fields.lines !== "" && { lines: Number(fields.lines) as 1 | 2 | 3 }),
     },
     modelId: fields.modelId === "" ? null : fields.modelId,
     ...(fields.warranty !== "" && { warranty: fields.warranty }),
@@ -280,7 +280,7 @@ function fieldsOfFacts(facts: Facts): Partial<IntakeFields> {
     ratedVolts: rated?.voltsMost ? `${rated.volts}-${rated.voltsMost} V` : plain(rated?.volts),
     ratedAmperes: plain(rated?.amperes),
     ratedRpm: plain(rated?.rpm),
-    lines: rated?.lines === undefined ? "" : rated.lines === 3 ? "3" : "1",
+    lines: rated?.lines === undefined ? "" : (`${rated.lines}` as const),
     diagram: facts.diagram ?? null,
     limit: facts.balanceLimit ? String(facts.balanceLimit * 100) : "",
   };

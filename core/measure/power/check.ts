@@ -126,7 +126,12 @@ function mainsFinding(job: Sitting, points: readonly Point[], epoch: number): Fi
   const wanted = points.filter(({ slot }) => LINE_PAIRS.some((pair) => pair === slot));
   if (!worst.departs && !wanted.every((point) => reads.some(({ point: { slot } }) => slot === point.slot)))
     return null;
-  const said = `${worst.point.name} ${quantityText(worst.volts, VOLTAGE)}: ${MAINS_WORDS[worst.fed]}`;
+  const standing = reads.find(({ point: { slot }, fed }) => slot.startsWith("mains.leg") && fed !== "dead");
+  const live =
+    worst.fed === "dead" && standing
+      ? `; ${standing.point.name} stands at ${quantityText(standing.volts, VOLTAGE)} to earth: live all the same`
+      : "";
+  const said = `${worst.point.name} ${quantityText(worst.volts, VOLTAGE)}: ${MAINS_WORDS[worst.fed]}${live}`;
   return worst.fed === "there"
     ? {
         check: "power",

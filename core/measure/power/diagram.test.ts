@@ -145,6 +145,26 @@ describe("what a motor's own diagram says otherwise", () => {
   });
 });
 
+describe("a supply of two lines", () => {
+  const TWO = of("ecm", { rated: { volts: 208, voltsMost: 230, lines: 2 } });
+
+  it("is read between them, and at each to earth", () => {
+    expect(pointsOf(schemeOf(TWO)!).map(({ slot }) => slot)).toEqual(
+      expect.arrayContaining(["mains.leg1", "mains.leg2", "mains"]),
+    );
+    expect(sentences([volts("mains", 240), volts("mains.leg1", 121), volts("mains.leg2", 119)], TWO)).toEqual(
+      [expect.stringMatching(/within its band/u)],
+    );
+  });
+
+  it("with nothing between them is not dead: the leg that stands is said to be live", () => {
+    const lost = sentences([volts("mains", 0), volts("mains.leg1", 121), volts("mains.leg2", 0)], TWO);
+    expect(lost).toEqual([expect.stringMatching(/none; L1 stands at 121 V to earth: live all the same$/u)]);
+    const none = sentences([volts("mains", 0), volts("mains.leg1", 0), volts("mains.leg2", 0)], TWO);
+    expect(none[0]).not.toMatch(/live/u);
+  });
+});
+
 describe("a supply of three lines", () => {
   const THREE = of("ecmSealed", { rated: { volts: 400, lines: 3 } });
   const pairsOfLines = (...three: readonly number[]) =>
@@ -167,6 +187,10 @@ describe("a supply of three lines", () => {
     expect(sentences([...pairsOfLines(401, 399, 402), volts("mains.leg2", 0)], THREE)).toEqual([
       "L2 0 V: none",
     ]);
+    // A delta with a high leg is sound: 120, 208 and 120 V to earth, all line pairs 240 V (common practice).
+    const delta = of("ecmSealed", { rated: { volts: 240, lines: 3 } });
+    const legs = [120, 208, 120].map((value, i) => volts(`mains.leg${i + 1}`, value));
+    expect(sentences([...pairsOfLines(240, 240, 240), ...legs], delta)[0]).toMatch(/within its band/u);
     expect(sentences([...pairsOfLines(401, 399, 402), volts("mains.leg2", 231)], THREE)[0]).toMatch(
       /within/u,
     );
