@@ -6,7 +6,7 @@ import { experienceOfSchema } from "./limitsSchema.ts";
 import { id, instant, keyed, name, oneOf, words } from "./fields.ts";
 import type { Account, OutcomeLine } from "./shop.ts";
 
-const TRUTHS = ["true", "false", "open"] as const;
+const TRUTHS = ["true", "half", "false", "open"] as const;
 const share = Joi.number().min(0).max(1).required();
 const count = Joi.number().integer().min(0).required();
 
@@ -34,6 +34,11 @@ export const outcomeSchema = keyed<Outcome>({
   })
     .allow(null)
     .required(),
+  first: keyed<NonNullable<Outcome["first"]>>({
+    disposition: oneOf("decision", DISPOSITIONS).required(),
+    cures: Joi.array().items(Joi.string()).required(),
+    mended: Joi.boolean().required(),
+  }),
   repairs: count,
   proof: oneOf("proof", ["proved", "failed", "open", "unexplained"]).allow(null).required(),
   release: oneOf("release", RELEASES).allow(null).required(),
@@ -54,7 +59,7 @@ const bandSchema = keyed<Band>({
 
 export const accountSchema = keyed<Account>({
   bands: Joi.array().items(bandSchema).required(),
-  counts: keyed<Account["counts"]>({ true: count, false: count, open: count }).required(),
+  counts: keyed<Account["counts"]>({ true: count, half: count, false: count, open: count }).required(),
   unsaid: count,
   experience: experienceOfSchema.required(),
   items: Joi.array()

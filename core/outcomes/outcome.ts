@@ -12,6 +12,12 @@ import {
   isSentBack,
 } from "../record/index.ts";
 
+/** What somebody did. */
+interface Did {
+  readonly disposition: Disposition;
+  readonly cures: readonly string[];
+}
+
 /** What the evidence said of a motor before anything was done, and what somebody then did and proved. */
 export interface Outcome {
   readonly family: Family;
@@ -27,13 +33,32 @@ export interface Outcome {
   } | null;
   /** The likeliest fault, said or not. */
   readonly fault: { readonly id: FaultId; readonly probability: number } | null;
-  readonly did: { readonly disposition: Disposition; readonly cures: readonly string[] } | null;
+  readonly did: Did | null;
+  /** What was done first, where another repair followed, and whether it mended some of what departed; absent in older ones. */
+  readonly first?: Did & { readonly mended: boolean };
   readonly repairs: number;
   readonly proof: Proof["answer"] | null;
   readonly release: ReleaseKind | null;
   readonly minutes: Minutes;
   /** In the shop's currency; null where the shop's hour has no price. */
   readonly cost: number | null;
+}
+
+/** The first of several repairs: what was decided before it, and what its own proof showed. */
+function firstOf(record: JobRecord): Outcome["first"] | null {
+  const [first, second] = record.repairs;
+  const before = record.decisions.findLast(({ at }) => first && at <= first.at);
+  if (!first || !second || !before) return null;
+  const { lines } = proofOf({
+    ...record,
+    readings: record.readings.filter(({ epoch }) => epoch <= 1),
+    repairs: [first],
+  });
+  return {
+    disposition: before.disposition,
+    cures: before.cures ?? [],
+    mended: lines.some(({ state }) => state === "cured"),
+  };
 }
 
 /**
@@ -45,6 +70,7 @@ export function outcomeOf(record: JobRecord): Outcome {
   const [top] = verdict.faults;
   const decision = record.decisions.at(-1);
   const repaired = epochOf(record) > 0;
+  const first = firstOf(record);
   return {
     family: record.motor.family,
     modelId: record.motor.modelId ?? null,
@@ -61,6 +87,7 @@ export function outcomeOf(record: JobRecord): Outcome {
         : null,
     fault: top ? { id: top.fault, probability: top.probability } : null,
     did: decision ? { disposition: decision.disposition, cures: decision.cures ?? [] } : null,
+    ...(first && { first }),
     repairs: record.repairs.length,
     proof: repaired ? proofOf(record).answer : null,
     release: repaired ? (releaseOf(record)?.as ?? null) : null,
@@ -74,7 +101,8 @@ export const COME_BACK_DAYS = 180;
 /** Days after which a motor that was cleared and did not come back is taken to have been sound. Judgement. */
 export const STAYED_AWAY_DAYS = 30;
 
-export type Truth = "true" | "false" | "open";
+/** *Half*: what was said was needed and not all of it; its proof showed the rest, which was then mended too. */
+export type Truth = "true" | "half" | "false" | "open";
 
 const sameCures = (one: readonly string[], other: readonly string[]) =>
   one.length === other.length && one.every((cure) => other.includes(cure));
@@ -86,7 +114,7 @@ const sameCures = (one: readonly string[], other: readonly string[]) =>
  * @param daysSince closing
  */
 export function truthOf(
-  { said, did, repairs, proof, release }: Outcome,
+  { said, did, first, repairs, proof, release }: Outcome,
   cameBack: boolean,
   daysSince: number,
 ): Truth {
@@ -99,6 +127,9 @@ export function truthOf(
     return proof === "proved" && did.disposition !== "replaceMotor" ? "false" : "open";
   }
   if (isSentBack(did.disposition)) return !cameBack && daysSince >= STAYED_AWAY_DAYS ? "false" : "open";
+  const begun = first?.mended === true && sameCures(first.cures, said.cures);
+  if (begun && proof === "proved" && !cameBack && release !== "scrap" && !did.cures.includes("motor"))
+    return "half";
   if (!follows) {
     const shared = did.cures.some((cure) => said.cures.some((one) => one === cure));
     return proof === "proved" && !shared && did.cures.length > 0 && !did.cures.includes("motor")

@@ -57,6 +57,20 @@ describe("the outcome of a job", () => {
     });
   });
 
+  it("names what was done first where another repair followed, and whether it mended some of it", () => {
+    const later = "2026-03-04T09:00:00.000Z";
+    const twice = (after: typeof MENDED) =>
+      outcomeOf({
+        ...done,
+        readings: [...OPEN3, ...after],
+        decisions: [...done.decisions, { ...DECISION, id: "another", cures: ["bearings"], at: later }],
+        repairs: [REPAIR, { ...REPAIR, id: "second", at: later }],
+      });
+    expect(twice(MENDED).first).toEqual({ disposition: "resolder", cures: ["starJoint"], mended: true });
+    expect(twice(pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m", 1)).first).toMatchObject({ mended: false });
+    expect(outcomeOf(done).first).toBeUndefined();
+  });
+
   it("says nothing where the evidence was not enough, and names no bill that nobody priced", () => {
     const { said, did, proof, cost } = outcomeOf(job([]));
     expect([said, did, proof, cost]).toEqual([null, null, null, null]);
@@ -99,6 +113,19 @@ describe("what was said is", () => {
     expect(truth({ proof: "failed" })).toBe("false");
     expect(truth({ repairs: 2 })).toBe("false");
     expect(truth({ release: "scrap" })).toBe("false");
+  });
+
+  it("half where it mended some of it, and its proof showed the rest", () => {
+    const first = { ...OUTCOME.said!, mended: true };
+    const half = { repairs: 2, first, did: { disposition: "resolder" as const, cures: ["joint"] } };
+    expect(truth(half)).toBe("half");
+    // In vain, it came back, or a new motor took all of it along: none of it was half.
+    expect(truth({ ...half, first: { ...first, mended: false } })).toBe("false");
+    expect(truth(half, true)).toBe("false");
+    expect(truth({ ...half, did: { disposition: "replaceMotor", cures: ["motor"] } })).not.toBe("half");
+    expect(truth({ ...half, proof: "failed" })).not.toBe("half");
+    expect(truth({ ...half, first: { ...first, cures: ["rotor"] } })).toBe("false");
+    expect(calibrationOf([{ probability: 0.96, truth: "half" }])[0]).toMatchObject({ n: 1, came: 0 });
   });
 
   it("false where something else altogether was done and proved, and not told where it was part of it", () => {

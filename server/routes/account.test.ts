@@ -24,7 +24,7 @@ describe("what the shop said and what was true", () => {
     await shop.put("decisions", aDecision(1), 0).expect(201);
     expect(await account()).toEqual({
       bands: [],
-      counts: { true: 0, false: 0, open: 0 },
+      counts: { true: 0, half: 0, false: 0, open: 0 },
       unsaid: 0,
       experience: [],
       items: [],

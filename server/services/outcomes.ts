@@ -113,7 +113,7 @@ export function accountOf(lines: readonly OutcomeLine[]): Account {
   const count = (truth: OutcomeLine["truth"]) => said.filter((one) => one.truth === truth).length;
   return {
     bands: calibrationOf(said),
-    counts: { true: count("true"), false: count("false"), open: count("open") },
+    counts: { true: count("true"), half: count("half"), false: count("false"), open: count("open") },
     unsaid: lines.length - said.length,
     experience: experienceIn(lines),
     items: lines.slice(0, LATEST),

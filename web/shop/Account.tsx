@@ -12,13 +12,19 @@ import { dayText } from "../ui/dates.ts";
 
 const ReliabilityChart = lazy(() => import("./ReliabilityChart.tsx"));
 
-const MARKS = { true: "agrees", false: "departs", open: "toDo" } as const satisfies Record<Truth, string>;
+const MARKS = {
+  true: "agrees",
+  half: "cannotTell",
+  false: "departs",
+  open: "toDo",
+} as const satisfies Record<Truth, string>;
 
 const whole = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What became of a job, in a few words. */
 function endOf({ outcome, cameBack, truth }: OutcomeLine): string {
   if (cameBack) return "came back";
+  if (truth === "half") return "half of it: its proof showed the rest";
   if (outcome.proof === "proved") return outcome.repairs > 1 ? "proved by another repair" : "proved";
   if (outcome.proof === "failed") return "not cured";
   if (outcome.repairs > 0) return "not proved";
@@ -62,7 +68,7 @@ export function Account() {
   const { data } = useAccountQuery();
   if (!data) return <p>Fetching the account.</p>;
   const { bands, counts, unsaid, experience, items } = data;
-  const known = counts.true + counts.false;
+  const known = counts.true + counts.half + counts.false;
   return (
     <div className="flex flex-col gap-4">
       <section aria-labelledby="account" className="rounded-xl border border-line bg-sheet p-4">
@@ -73,6 +79,8 @@ export function Account() {
           {known === 0
             ? "No closed job shows yet whether what was said of it was true."
             : `Of ${known} closed jobs that tell, what was said came true in ${counts.true}.`}{" "}
+          {counts.half > 0 &&
+            `In ${counts.half} it was half of what was needed, and the proof showed the rest. `}
           {counts.open > 0 && `${counts.open} more do not tell yet, or never will. `}
           {unsaid > 0 && `The evidence left ${unsaid} undecided.`}
         </p>
