@@ -94,7 +94,7 @@ export function Direct({
       <Pins plug={plug} red={live} black={common} label={`${both(live)} against ${both(common)}`} />
       <dl className="grid grid-cols-[6rem_1fr] gap-x-3 gap-y-1 text-sm leading-snug">
         {[
-          ["Ready it", "With everything off and waited out."],
+          ["First", "Made ready with everything off and waited out."],
           ["Feed", `${both(live)} against ${both(common)}. ${feed}`],
           ["Fuse", fuse],
           ["A sound one", must],
