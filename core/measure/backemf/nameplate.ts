@@ -20,7 +20,7 @@ export interface TellTale {
   readonly byPoles?: true;
 }
 
-export const TELL_TALES: readonly TellTale[] = [
+const TELL_TALES: readonly TellTale[] = [
   { ratio: Math.SQRT2, name: "√2", ask: "Was RMS taken as if it were direct current? Divide by 1.414." },
   { ratio: Math.SQRT1_2, name: "1/√2", ask: "Was the plate stated per volt RMS?" },
   {

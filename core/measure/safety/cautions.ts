@@ -46,7 +46,7 @@ const withElectronics = byFamily((family) => FAMILY_FACTS[family].ownElectronics
 /** Bare motors, that a pack feeds through a controller. */
 const bare = byFamily((family) => !FAMILY_FACTS[family].ownElectronics);
 
-export type CautionId =
+type CautionId =
   "isolate" | "discharge" | "verifyDead" | "propellers" | "magnets" | "pack" | "highVoltage" | "plugs";
 
 /** The usual cautions, common practice. They add to local rules and licensed practice, never replace them. */
