@@ -93,6 +93,9 @@ export interface Ratings {
   readonly lines?: 1 | 2 | 3;
 }
 
+/** What a supply rises to by the plate: the higher of two, undefined where nobody wrote it down. @example mostVolts({ volts: 48, voltsMost: 67 }) // 67 */
+export const mostVolts = (rated: Ratings | undefined): Volts | undefined => rated?.voltsMost ?? rated?.volts;
+
 export interface Motor {
   readonly id: string;
   /** What the shop calls it: machine and place. */

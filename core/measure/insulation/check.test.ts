@@ -1,3 +1,4 @@
+import type { Motor } from "#core/record";
 import { describe, expect, it } from "vitest";
 import { choice, frameOpen, HUB, job, measured, ohmsOf, reading, skipped } from "../../../tests/jobs.ts";
 import { assessJob } from "../../judge/index.ts";
@@ -75,6 +76,15 @@ describe("insulation with a tester", () => {
     const [found] = insulationCheck.answer(job([read("oneMinute", "300M")], { motor: TRACTION }), 0).findings;
     expect(found!.sentence).toContain("Ω/V, 500");
     expect(answer([read("oneMinute", "300M")], { motor: TRACTION })).toBe("good");
+    // At full charge, where the plate names two: half as many ohms a volt.
+    const perVolt = (rated: Motor["rated"]) => {
+      const motor = { ...TRACTION, ...(rated && { rated }) };
+      const { sentence } = insulationCheck.answer(job([read("oneMinute", "300M")], { motor }), 0)
+        .findings[0]!;
+      return Number(/(\d+) Ω\/V/u.exec(sentence)![1]);
+    };
+    expect(perVolt({ volts: 200, voltsMost: 400 })).toBeCloseTo(perVolt({ volts: 400 }), -1);
+    expect(perVolt({ volts: 200, voltsMost: 400 })).toBeLessThan(0.6 * perVolt({ volts: 200 }));
   });
   it("is awaited for traction alone, and a skip stands with its reason", () => {
     expect(insulationCheck.optional(job([]).motor)).toBe(true);

@@ -11,7 +11,7 @@ import {
 } from "../../check/index.ts";
 import { quantityText, RESISTANCE, type Celsius, type Ohms, type Volts } from "../../quantity/index.ts";
 import { FAMILY_FACTS } from "../../families/index.ts";
-import { latestIn, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { latestIn, mostVolts, quantitiesIn, type Sitting } from "../../record/index.ts";
 import {
   insulationAt40,
   INSULATION_REFERENCE,
@@ -103,9 +103,10 @@ function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
   const at40 = corrected.kind === "corrected" ? corrected.at40 : null;
   const judgedBy = at40 ?? oneMinute;
   const { rated } = sitting.motor;
+  const volts = mostVolts(rated);
   const vehicle =
-    FAMILY_FACTS[sitting.motor.family].vehicleRule && rated?.volts !== undefined
-      ? ohmsPerVolt(oneMinute, rated.volts, "ac")
+    FAMILY_FACTS[sitting.motor.family].vehicleRule && volts !== undefined
+      ? ohmsPerVolt(oneMinute, volts, "ac")
       : null;
   const belowVehicle = vehicle !== null && vehicle.perVolt < ALONE * vehicle.limit;
   const index = wetOrAged(reading);

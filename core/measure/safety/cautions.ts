@@ -1,6 +1,6 @@
 import { LEAST_WAIT } from "./wait.ts";
 import type { Minutes } from "../../quantity/index.ts";
-import { FAMILIES, type ByFamily, type Family, type Motor } from "../../record/index.ts";
+import { FAMILIES, mostVolts, type ByFamily, type Family, type Motor } from "../../record/index.ts";
 import { FAMILY_FACTS } from "../../families/index.ts";
 
 export interface Caution {
@@ -35,7 +35,8 @@ const HAZARDOUS_DC = 60;
 export function hazardousSupply({ family, rated }: CautionedMotor): boolean {
   const facts = FAMILY_FACTS[family];
   if (facts.ownElectronics) return facts.hazardousSupply;
-  return rated?.volts === undefined ? facts.hazardousSupply : rated.volts > HAZARDOUS_DC;
+  const most = mostVolts(rated);
+  return most === undefined ? facts.hazardousSupply : most > HAZARDOUS_DC;
 }
 
 const byFamily = (applies: (family: Family) => boolean): ByFamily<boolean> =>

@@ -50,6 +50,9 @@ describe("cautions", () => {
     expect(warned("traction", 54.6)).toBe(false);
     // On mains whatever its plate says: its own cautions stand.
     expect(hazardousSupply({ family: "ecm", rated: { volts: 24 } })).toBe(true);
+    // A pack of 48 to 67 V is judged at full charge.
+    expect(hazardousSupply({ family: "hub", rated: { volts: 48 } })).toBe(false);
+    expect(hazardousSupply({ family: "hub", rated: { volts: 48, voltsMost: 67 } })).toBe(true);
   });
 
   it("above 60 V DC or 30 V AC call for qualified people", () => {
