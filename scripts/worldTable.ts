@@ -65,7 +65,12 @@ const wordsOf = ({ shop, sound, misread, untakable, keepShut, slips }: World): s
 /** What the program would do, decided or not: whoever is left undecided does what leads. */
 const curesOf = ({ verdict }: Trial) => (verdict.cleared ? [] : (verdict.action?.cures ?? []));
 
-export function playedIn(seed: number, families: readonly Family[], motors: number, compared: boolean): Played {
+export function playedIn(
+  seed: number,
+  families: readonly Family[],
+  motors: number,
+  compared: boolean,
+): Played {
   const world = worldFrom(seed);
   const trials = Array.from({ length: motors }, (_, i) =>
     play(FIRST + 1000 * seed + i, families, "followed", world),

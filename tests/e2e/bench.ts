@@ -153,6 +153,9 @@ export async function goTo(page: Page, step: string): Promise<void> {
 /** Switches off, waits out the capacitors by the page's own clock, which is installed, and goes through the rest. */
 export async function waitOut(page: Page): Promise<void> {
   await goTo(page, "Made safe");
+  await expect(page.getByRole("heading", { name: "Made safe" })).toBeVisible();
+  // Another test of this shop has done so today.
+  if ((await page.getByText(/^Dead and safe/u).count()) > 0) return;
   const done = page.getByRole("button", { name: "Done", exact: true });
   const start = page.getByRole("button", { name: "Start 5 minutes" });
   if ((await start.count()) === 0) await done.first().press("Enter");

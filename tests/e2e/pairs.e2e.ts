@@ -1,4 +1,4 @@
-import { atTheBench, expect, goTo, openJob, takeIn, test, toTips } from "./bench.ts";
+import { atTheBench, expect, goTo, openJob, takeIn, test, toTips, waitOut } from "./bench.ts";
 
 test.setTimeout(120_000);
 
@@ -32,7 +32,9 @@ test("a wrong reading is corrected, and the old one stays with who corrected it"
 });
 
 test("what cannot be a resistance is refused at the field and stays there", async ({ page, bench }) => {
+  await page.clock.install();
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await waitOut(page);
   await goTo(page, "Three pairs");
   await toTips(page);
   for (const [typed, sentence] of [
@@ -51,7 +53,9 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
   page,
   bench,
 }) => {
+  await page.clock.install();
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await waitOut(page);
   await goTo(page, "Three pairs");
   await toTips(page);
   await page.keyboard.type("0.2");
@@ -80,7 +84,9 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
 });
 
 test("digits typed while the focus is elsewhere go to the reading", async ({ page, bench }) => {
+  await page.clock.install();
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
+  await waitOut(page);
   await goTo(page, "Three pairs");
   await expect(page.getByRole("heading", { name: "Three pairs at rest" })).toBeVisible();
   await goTo(page, "Three pairs");

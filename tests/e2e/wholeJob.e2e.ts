@@ -266,6 +266,16 @@ test("somebody new says who they are, and their readings carry it", async ({ pag
   await page.getByLabel("Initials").fill("qf");
   await page.getByRole("button", { name: "Add" }).click();
   await expect(page.getByRole("button", { name: "At the bench: QF. Change person" })).toBeVisible();
+  // Whoever takes it over makes it safe: no hand is put on it before.
+  await goTo(page, "Look and turn");
+  await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
+  await page.getByRole("link", { name: "To the cautions" }).click();
+  const done = page.getByRole("button", { name: "Done", exact: true });
+  await expect(done.first()).toBeVisible();
+  for (let left = await done.count(); left > 0; left--) {
+    await done.first().press("Enter");
+    await expect(done).toHaveCount(left - 1);
+  }
   await goTo(page, "Look and turn");
   await page.getByRole("radio", { name: "Smooth" }).press("Enter");
   await page.getByText(/Record of this check/u).click();

@@ -1,5 +1,6 @@
 import { Fragment, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { Link } from "react-router";
 import { answersAsked, isDirect } from "#core/measure/power";
 import { pointsOf, schemeOf } from "#core/families";
 import { useOpenJob } from "../../job/openJob.ts";
@@ -41,7 +42,7 @@ const MOST_IN_A_ROW = 8;
 
 /** Where supply and call are lost on their way to the motor, and whether it answers. */
 export function Power() {
-  const { record, epoch, closed } = useOpenJob();
+  const { id, record, epoch, closed } = useOpenJob();
   const { motor } = record;
   const scheme = schemeOf(motor)!;
   const points = pointsOf(scheme);
@@ -83,6 +84,17 @@ export function Power() {
           <ul aria-label="Reading" className="my-2.5">
             <SlotRow entry={entry} check="power" slot={active.slot} name={active.name} under={active.under} />
           </ul>
+          {active.band(motor) === null && (
+            <p className="mb-2.5 text-sm">
+              What its plate says is not written down, so that no voltage is right or wrong here.{" "}
+              <Link
+                to={`/jobs/${id}/takenIn`}
+                className="text-green underline underline-offset-2 max-lg:inline-block max-lg:min-h-11 max-lg:py-2.5"
+              >
+                Write it down
+              </Link>
+            </p>
+          )}
           {drawing && (
             <div className="mb-2.5">
               <DiagramForm key={active.slot} point={active} onDone={() => setDrawing(false)} />
