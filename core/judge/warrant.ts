@@ -68,10 +68,8 @@ export interface Seen {
 const DECIDED_FOR = 0.25;
 
 /** Whether these findings meet what is wanted. */
-export function isMet({ anyOf, says, able, orShownBy }: Wanted, findings: readonly Finding[]): boolean {
+export function isMet({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean {
   const read = findings.filter(({ variable }) => anyOf.includes(variable));
-  if (read.length === 0)
-    return findings.some(({ variable, departs }) => orShownBy.includes(variable) && !departs);
   // What agrees in one place and departs in the other is not right yet.
   if (says === "agrees" && read.some(({ departs }) => departs)) return false;
   return read.some(

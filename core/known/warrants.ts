@@ -8,7 +8,6 @@ import {
   MAINS,
   MOTOR_24,
   SISTER_AGAIN,
-  TEN_VOLTS,
   TROUBLE_AGAIN,
   UNPLUGGED,
 } from "../measure/power/index.ts";
@@ -55,8 +54,6 @@ export interface Wanted {
   readonly neverSkipped: boolean;
   /** Once it was read and does not say so, these cures put it right; empty where none does. */
   readonly orCuredBy: readonly CureId[];
-  /** Readings that cannot be right without it: one that agrees stands in, while it was not read itself. */
-  readonly orShownBy: readonly string[];
   /** It is asked for only once it was read and says otherwise. */
   readonly onlyIfRead: boolean;
   /** A mark that ends the matter, seen and photographed, stands in its place. */
@@ -83,7 +80,7 @@ function wanted(
   return {
     anyOf: [first, ...others],
     ...{ says: "anything", able: false, once: null, wholeCheck: false, families: null },
-    ...{ neverSkipped: false, orCuredBy: [], orShownBy: [], onlyIfRead: false, orHardFact: true },
+    ...{ neverSkipped: false, orCuredBy: [], onlyIfRead: false, orHardFact: true },
     ...given,
   };
 }
@@ -164,8 +161,6 @@ const MAINS_READ = wanted([MAINS], {
   why: "Mains that are dead or out of their band look like dead electronics: they are read, and right, before anything is condemned.",
   says: "agrees",
   neverSkipped: true,
-  // Made of the mains, and there.
-  orShownBy: [DRIVER_SUPPLY.id, TEN_VOLTS.id],
 });
 
 /** Common practice: what holds the shaft makes sound electronics stand, and kills them. */

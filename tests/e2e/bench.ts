@@ -89,12 +89,7 @@ export async function takeIn(page: Page, bench: Bench, name: string, serial = ""
   await choose(page, "Family", "Hub motor");
   await page.getByLabel("Machine and place").press("Enter");
   await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
-  const done = page.getByRole("button", { name: "Done", exact: true });
-  await expect(done.first()).toBeVisible();
-  for (let left = await done.count(); left > 0; left--) {
-    await done.first().press("Enter");
-    await expect(done).toHaveCount(left - 1);
-  }
+  await sayDone(page);
 }
 
 export async function openJob(page: Page, bench: Bench, name: RegExp): Promise<void> {
@@ -150,6 +145,16 @@ export async function goTo(page: Page, step: string): Promise<void> {
   await page.getByRole("navigation", { name: "Plan" }).getByRole("link", { name: step }).click();
 }
 
+/** Says of each caution that is still open that it is done, one after the other. */
+export async function sayDone(page: Page): Promise<void> {
+  const done = page.getByRole("button", { name: "Done", exact: true });
+  await expect(done.first()).toBeVisible();
+  for (let left = await done.count(); left > 0; left--) {
+    await done.first().press("Enter");
+    await expect(done).toHaveCount(left - 1);
+  }
+}
+
 /** Switches off, waits out the capacitors by the page's own clock, which is installed, and goes through the rest. */
 export async function waitOut(page: Page): Promise<void> {
   await goTo(page, "Made safe");
@@ -162,10 +167,7 @@ export async function waitOut(page: Page): Promise<void> {
   await start.press("Enter");
   await page.clock.fastForward("05:01");
   await page.getByRole("button", { name: "Waited, and measured dead" }).press("Enter");
-  for (let left = await done.count(); left > 0; left--) {
-    await done.first().press("Enter");
-    await expect(done).toHaveCount(left - 1);
-  }
+  await sayDone(page);
   await expect(page.getByText(/^Dead and safe/u)).toBeVisible();
 }
 

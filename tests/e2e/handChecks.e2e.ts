@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { atTheBench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+import { atTheBench, expect, goTo, noSeriousProblem, openJob, test, sayDone } from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -156,12 +156,7 @@ test("run and swap, the controller's six readings, and the set-up's own health a
   await enter(page, "Meter on the known resistor", "10.02");
   // The motor ran since it was made safe: no meter is put on it before that is done again.
   await page.getByRole("link", { name: "By hand: make it safe first" }).click();
-  const done = page.getByRole("button", { name: "Done", exact: true });
-  await expect(done.first()).toBeVisible();
-  for (let left = await done.count(); left > 0; left--) {
-    await done.first().press("Enter");
-    await expect(done).toHaveCount(left - 1);
-  }
+  await sayDone(page);
   await goTo(page, "Set-up health");
   await enter(page, "Pair A–B again", "128.1m");
   await expect(page.getByText(/A–B read again at the end: 128.1 mΩ after 128 mΩ/u).first()).toBeVisible();

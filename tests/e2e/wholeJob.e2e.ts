@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { choose, expect, goTo, noSeriousProblem, test, toTips } from "./bench.ts";
+import { choose, expect, goTo, noSeriousProblem, test, toTips, sayDone } from "./bench.ts";
 
 test.setTimeout(480_000);
 
@@ -270,12 +270,7 @@ test("somebody new says who they are, and their readings carry it", async ({ pag
   await goTo(page, "Look and turn");
   await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
   await page.getByRole("link", { name: "To the cautions" }).click();
-  const done = page.getByRole("button", { name: "Done", exact: true });
-  await expect(done.first()).toBeVisible();
-  for (let left = await done.count(); left > 0; left--) {
-    await done.first().press("Enter");
-    await expect(done).toHaveCount(left - 1);
-  }
+  await sayDone(page);
   await goTo(page, "Look and turn");
   await page.getByRole("radio", { name: "Smooth" }).press("Enter");
   await page.getByText(/Record of this check/u).click();
