@@ -18,14 +18,14 @@ const priceOf = (cures: readonly CureId[], { family }: OfMotor) =>
  */
 export function avoidable(motor: OfMotor, cures: readonly CureId[]): number {
   const { ailments, family } = motor;
-  const left = ailments.filter((one) => !curedIn(one, family).some((cure) => cures.includes(cure)));
-  const least = priceOf(idealFor(ailments, family), motor);
+  const left = ailments.filter((one) => !curedIn(one, motor).some((cure) => cures.includes(cure)));
+  const least = priceOf(idealFor(ailments, motor), motor);
   const done = priceOf(cures, motor);
   if (left.length === 0) return Math.max(0, done - least);
   const failure = COME_BACK[FAMILY_FACTS[family].usualConsequence];
   const escapes = outcomeOf(motor, { cures }) === "harmful" ? 1 : ESCAPES;
   return Math.max(
     0,
-    done + priceOf(idealFor(left, family), motor) + labour(REWORK) + escapes * failure - least,
+    done + priceOf(idealFor(left, motor), motor) + labour(REWORK) + escapes * failure - least,
   );
 }

@@ -10,8 +10,12 @@ export const FAN_AILMENTS = [
   "noCall",
   "board",
   "harness",
+  /** The cable by which two units talk. */
+  "linkCut",
   "switches",
   "module",
+  "limiter",
+  "hunts",
   "dirtyAir",
   "standingCall",
   /** Mains lost between where they enter the machine and the motor's own plug. */
@@ -27,7 +31,9 @@ const OF_TAPS: Readonly<Partial<Record<FanAilment, number>>> = {
   noCall: 6,
   board: 7,
   harness: 5,
-  module: 22,
+  module: 19,
+  limiter: 2.5,
+  hunts: 1.5,
   dirtyAir: 8,
   standingCall: 2,
 };
@@ -35,9 +41,27 @@ export const FAN_HOW_OFTEN: Readonly<Partial<Record<Family, Readonly<Partial<Rec
   {
     ecm: OF_TAPS,
     ecmAirflow: { ...OF_TAPS, harness: 8, switches: 4 },
-    ecmSealed: { supply: 8, noCall: 10, board: 6, harness: 6, module: 28, dirtyAir: 7, standingCall: 1 },
-    miniSplit: { supply: 7, noCall: 5, board: 16, harness: 6, dirtyAir: 7 },
-    miniSplitDriver: { supply: 7, noCall: 5, board: 13, harness: 5, module: 28, dirtyAir: 7 },
+    ecmSealed: {
+      supply: 8,
+      noCall: 10,
+      board: 6,
+      harness: 6,
+      module: 27,
+      hunts: 1,
+      dirtyAir: 7,
+      standingCall: 1,
+    },
+    miniSplit: { supply: 7, noCall: 5, board: 16, harness: 3, linkCut: 4, dirtyAir: 7 },
+    miniSplitDriver: {
+      supply: 7,
+      noCall: 5,
+      board: 13,
+      harness: 4,
+      linkCut: 3,
+      module: 27,
+      hunts: 1,
+      dirtyAir: 7,
+    },
   };
 
 /** Of the same hundreds, those in which nothing is the matter: tried while it was away, or normal and taken for a fault. */
@@ -62,8 +86,11 @@ export const FAN_COMPLAINTS: Readonly<Record<FanAilment, Readonly<Partial<Record
   noCall: { noRun: 5, errorCode: 1 },
   board: { noRun: 5, runsOn: 1, errorCode: 2 },
   harness: { noRun: 5, errorCode: 2, cutsOut: 1 },
+  linkCut: { noRun: 4, errorCode: 3, afterRepair: 1 },
   switches: { lowAirflow: 4, afterRepair: 3, frozenCoil: 1, noisy: 1 },
   module: { noRun: 7, twitches: 1, errorCode: 2, runsOn: 1, uneven: 1 },
+  limiter: { noRun: 6, errorCode: 1 },
+  hunts: { hunting: 6, uneven: 3, noisy: 1 },
   dirtyAir: { lowAirflow: 4, hunting: 3, frozenCoil: 2, noisy: 1, hot: 1 },
   standingCall: { runsOn: 1 },
   mainsCut: { noRun: 6, cutsOut: 1 },
@@ -72,8 +99,11 @@ export const FAN_COMPLAINTS: Readonly<Record<FanAilment, Readonly<Partial<Record
 /** What stands at the wires of a blower while it is powered and called. */
 export interface Fan {
   readonly mains: number;
+  /** The same where they enter the machine, as a share of what they should be. */
+  readonly entry: number;
   /** V at each point of the way, by the slot in which it is written down. */
   readonly at: Readonly<Record<string, number>>;
+  /** How electronics that fail do so. */
   readonly moduleFails: "dead" | "oneTap" | "runsOn" | "halfBridge";
   /** The relay of a bad board sticks closed. */
   readonly boardSticks: boolean;
@@ -92,7 +122,10 @@ const CODES: Readonly<Partial<Record<FanAilment, Readonly<Record<string, number>
   noCall: { call: 5, other: 2 },
   board: { motor: 5, call: 2, other: 3 },
   harness: { motor: 5, call: 4 },
+  linkCut: { call: 8, other: 1 },
   module: { motor: 8, call: 1, other: 1 },
+  limiter: { motor: 8, call: 1, other: 1 },
+  hunts: { motor: 2, other: 8 },
   dirtyAir: { air: 8, other: 2 },
 };
 const NO_ANSWER = ["starJoint", "limb", "lead", "leadsTouch"];
@@ -122,7 +155,7 @@ export function fanFrom(
 ): Fan {
   const has = (one: FanAilment) => ailments.includes(one);
   const ghost = () => (chance.happens(0.1) ? chance.between(2, 7) : chance.between(0, 1.5));
-  const out = has("supply") ? chance.oneOf(["dead", "low", "high"], [6, 4, 1]) : "good";
+  const out = has("supply") ? chance.oneOf(["dead", "low", "high", "leg"], [6, 3, 1, 1]) : "good";
   const mains =
     out === "dead"
       ? ghost()
@@ -131,7 +164,10 @@ export function fanFrom(
           ? chance.between(0.55, 0.78)
           : out === "high"
             ? chance.between(1.16, 1.25)
-            : 1 + 0.03 * chance.normal());
+            : out === "leg"
+              ? // One of two legs is gone: what is left comes back through the machine.
+                chance.between(0.42, 0.52)
+              : 1 + 0.03 * chance.normal());
   const alive = mains > 0.5 * rated;
   const share = mains / rated;
   // The low voltage is made before the cut.
@@ -161,6 +197,7 @@ export function fanFrom(
     !(has("harness") && chance.happens(0.1));
   return {
     mains: atPlug,
+    entry: share,
     moduleFails: runsOn
       ? "runsOn"
       : complaint === "twitches"
@@ -186,17 +223,19 @@ export function fanFrom(
       tenVolts: chain(10.1, fed, !has("module") || !chance.happens(0.85)),
       "command.out": chain(dc, call, board),
       "command.in": chain(dc, call, board, harness),
-      link: chain(48, alive, !has("harness"), !(has("board") && chance.happens(0.08))),
+      // Some links rest high, some low; a cut one keeps what leaks over.
+      link: has("linkCut")
+        ? chance.oneOf([ghost(), chance.between(5, 30)], [4, 1])
+        : chain(chance.oneOf([48, 24, 12, 8]), alive, !(has("board") && chance.happens(0.08))),
       boardOut: chain(
         chance.between(60, 180),
         alive,
-        call,
-        !has("harness"),
+        call && !has("linkCut"),
         !has("board") || boardSticks || chance.happens(0.04),
       ),
       "driver.supply": chain(320 * share, fed, low !== "supply", !moduleShorts),
       "driver.fifteen": chain(15.1, fed, low !== "low" && low !== "supply", !moduleShorts),
-      "driver.command": chain(chance.between(2, 5.5), alive, call, low === "none"),
+      "driver.command": chain(chance.between(2, 5.5), alive, call && !has("linkCut"), low === "none"),
       "driver.feedback": chain(chance.between(6, 9), answers),
     },
   };
@@ -222,9 +261,15 @@ function blocked(motor: Blower, chance: Chance): boolean {
   );
 }
 
+/** One limb of three is dead: it rocks and does not start. */
+const opensOneLimb = ({ winding }: Blower): boolean =>
+  winding.faults.some(({ kind }) => kind === "limbOpen" || kind === "leadOpen");
+
 const MISTAKEN = 0.02;
 /** What another motor in its place does not cure. */
-const OUTSIDE_FAN: readonly FanAilment[] = FAN_AILMENTS.filter((one) => one !== "module");
+const OUTSIDE_FAN: readonly FanAilment[] = FAN_AILMENTS.filter(
+  (one) => one !== "module" && one !== "limiter" && one !== "hunts",
+);
 
 /** What a sound one may do every day, and be brought in for. */
 const USUAL: readonly Complaint[] = ["runsOn", "hunting", "twitches", "noisy", "hot", "lowAirflow"];
@@ -248,16 +293,35 @@ export function readFan(
     return { volts: chance.happens(0.008) ? chance.between(0, 2) : Number(shown.toPrecision(3)) };
   }
   const powered = fan.mains > 100;
-  const dead = has("module") && fan.moduleFails !== "runsOn";
+  const dead = (has("module") && fan.moduleFails !== "runsOn") || has("limiter");
   const turns = powered && !dead && !blocked(motor, chance);
   const oneTap = has("module") && fan.moduleFails === "oneTap" && powered && !blocked(motor, chance);
   switch (slot) {
+    case "entry": {
+      const { entry } = fan;
+      return found(entry > 0.9 && entry < 1.1 ? "there" : entry > 0.3 ? "off" : "missing", "missing");
+    }
     case "called":
       return found(has("noCall") || !powered ? "none" : "shown", "none");
     case "turns": {
-      const driven = !has("noCall") && (!has("board") || fan.boardSticks) && !has("harness");
-      return found(turns && driven ? "runs" : "silent", "silent");
+      const cut = ["noCall", "linkCut", "harness", "transformer", "limit"] as const;
+      const driven = !cut.some(has) && (!has("board") || fan.boardSticks);
+      const half = has("module") && fan.moduleFails === "halfBridge" && powered;
+      if (driven && (half || (powered && opensOneLimb(motor)))) return found("givesUp", "silent");
+      if (driven && oneTap && chance.happens(0.45)) return found("runs", "wrongSpeed");
+      if (!turns || !driven) return found("silent", "givesUp");
+      if (has("hunts") || (fan.blocked > 0.6 && chance.happens(0.35))) return found("hunts", "runs");
+      if ((has("switches") && chance.happens(0.6)) || (fan.blocked > 0.6 && chance.happens(0.2)))
+        return found("wrongSpeed", "runs");
+      return found("runs", chance.oneOf(["hunts", "wrongSpeed"]));
     }
+    case "linkMoves":
+      return found(
+        !powered || has("linkCut") || (has("board") && fan.at.link! < 5) ? "still" : "moves",
+        "still",
+      );
+    case "freeAir":
+      return found(has("hunts") ? "hunts" : "steady", "hunts");
     case "direct":
       return found(turns || (oneTap && chance.happens(0.6)) ? "runs" : "silent", "silent");
     case "directBoard":
@@ -290,7 +354,7 @@ export function readFan(
       return { choice: fan.code };
     case "rocks": {
       const half = fan.moduleFails === "halfBridge" && has("module");
-      const limb = motor.winding.faults.some(({ kind }) => kind === "limbOpen" || kind === "leadOpen");
+      const limb = opensOneLimb(motor);
       if (!powered || fan.at["v24.motor"]! < 15) return null;
       return {
         choice:
@@ -303,7 +367,7 @@ export function readFan(
     }
     case "tester":
       if (!chance.happens(0.3)) return null;
-      return found(has("module") && chance.happens(0.85) ? "noGo" : "go", "noGo");
+      return found((has("module") || has("limiter")) && chance.happens(0.85) ? "noGo" : "go", "noGo");
     case "limit":
       return found(has("limit") ? "open" : "closed", "open");
     case "harness":
@@ -312,10 +376,14 @@ export function readFan(
       return found(has("switches") && chance.happens(0.97) ? "differ" : "asTable", "differ");
     case "moduleLook": {
       const look = has("module")
-        ? chance.oneOf(["clean", "burnt", "limiterOpen", "liquid"], [42, 38, 12, 8])
-        : "clean";
+        ? chance.oneOf(["clean", "burnt", "limiterOpen", "liquid"], [46, 41, 3, 8])
+        : has("limiter")
+          ? chance.oneOf(["limiterOpen", "burnt"], [95, 5])
+          : "clean";
       return { choice: look === "clean" && chance.happens(0.03) ? "burnt" : look };
     }
+    case "behindLimiter":
+      return found(has("module") ? "shorted" : "whole", "shorted");
     case "airPath":
       return { choice: fan.blocked + 0.1 * chance.normal() > 0.4 ? "restricted" : "free" };
     case "flashes": {

@@ -76,7 +76,7 @@ export function eyes(motor: SimulatedMotor, opened: boolean, chance: Chance): st
     ...(sees(rust, 0.62) ? ["rust"] : []),
     ...(opened && sees(wear.water, 0.35) ? [wear.water > 0.85 ? "water" : "rustInside"] : []),
     ...(opened && sees(wear.magnet, 0.3)
-      ? ["chipped"]
+      ? [chance.happens(0.14) ? "scored" : "chipped"]
       : opened && sees(Math.max(wear.dirt * 0.6, wear.torn * 0.7), 0.4)
         ? ["scratched"]
         : []),

@@ -1,6 +1,6 @@
 import type { Action } from "#core/judge";
 import type { CureId } from "#core/known";
-import { FAMILY_FACTS } from "#core/families";
+import { FAMILY_FACTS, isOnePiece, type Build } from "#core/families";
 import { type Family } from "#core/record";
 import { FAN_AILMENTS } from "./blower.ts";
 import { AILMENTS, OUTSIDE_BARE, type Ailment, type SimulatedMotor } from "./world.ts";
@@ -36,6 +36,7 @@ export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
   limbReversed: ["joint", "motor"],
   seized: ["bearings", "motor"],
   misread: ["setup"],
+  sensorSupply: ["controller"],
   mainsCut: ["supply"],
   supply: ["supply"],
   transformer: ["transformer"],
@@ -43,24 +44,31 @@ export const CURED_BY: Readonly<Record<Ailment, readonly CureId[]>> = {
   noCall: ["call"],
   board: ["board"],
   harness: ["harness"],
+  linkCut: ["harness"],
   switches: ["switches"],
   module: ["module", "motor"],
+  limiter: ["limiter", "module", "motor"],
+  hunts: ["module", "motor"],
   dirtyAir: ["air"],
   standingCall: ["call"],
 };
 /** What is inside a motor that nobody opens: its halves where it has two, else a new one. */
 const HALVES: readonly Family[] = ["ecm", "ecmAirflow"];
 
-/** What truly cures an ailment in a motor of this family: nobody resolders or opens a potted one. */
-export function curedIn(ailment: Ailment, family: Family): readonly CureId[] {
+/** Inside the electronics that a motor carries. */
+const ELECTRONICS: readonly Ailment[] = ["module", "limiter", "hunts"];
+
+/** What truly cures an ailment in such a motor: nobody resolders or opens a potted one. */
+export function curedIn(ailment: Ailment, motor: Build): readonly CureId[] {
+  const { family } = motor;
   const cures = CURED_BY[ailment];
   if (!cures.includes("motor") || FAMILY_FACTS[family].openable) return cures;
-  const halves: readonly CureId[] =
-    ailment === "module"
-      ? ["module"]
-      : ailment === "bearing" || ailment === "seized"
-        ? ["bearings", "section"]
-        : ["section"];
+  if (isOnePiece(motor)) return ["motor"];
+  const halves: readonly CureId[] = ELECTRONICS.includes(ailment)
+    ? cures.filter((cure) => cure !== "motor")
+    : ailment === "bearing" || ailment === "seized"
+      ? ["bearings", "section"]
+      : ["section"];
   return HALVES.includes(family)
     ? [...halves, "motor"]
     : ailment === "bearing" || ailment === "seized"
@@ -73,7 +81,7 @@ const OUTSIDE: readonly Ailment[] = [
   ...OUTSIDE_BARE,
   "wrongPlate",
   "misread",
-  ...FAN_AILMENTS.filter((one) => one !== "module"),
+  ...FAN_AILMENTS.filter((one) => !ELECTRONICS.includes(one)),
 ];
 /** Cures that are work on the motor: whoever does one of them looks at it again before it goes back. */
 const ON_MOTOR = new Set<CureId>([
@@ -83,10 +91,10 @@ const ON_MOTOR = new Set<CureId>([
 export const inMotor = (ailment: Ailment) => !OUTSIDE.includes(ailment);
 
 /** What somebody who knows all would do: each ailment by its usual cure; a new motor for whatever else is inside it. */
-export function idealFor(ailments: readonly Ailment[], family: Family): readonly CureId[] {
-  const cures = [...new Set(ailments.map((one) => curedIn(one, family)[0]!))];
+export function idealFor(ailments: readonly Ailment[], motor: Build): readonly CureId[] {
+  const cures = [...new Set(ailments.map((one) => curedIn(one, motor)[0]!))];
   if (!cures.includes("motor")) return cures;
-  const inside = new Set(ailments.filter(inMotor).map((one) => curedIn(one, family)[0]!));
+  const inside = new Set(ailments.filter(inMotor).map((one) => curedIn(one, motor)[0]!));
   return cures.filter((cure) => cure === "motor" || !inside.has(cure));
 }
 
@@ -94,8 +102,8 @@ export function idealFor(ailments: readonly Ailment[], family: Family): readonly
 export type Outcome = "right" | "half" | "undecided" | "wasteful" | "harmful";
 
 /** Both halves of it, each by itself: then a whole new one is no waste. */
-const inHalves = (ailments: readonly Ailment[], family: Family) =>
-  ["module", "section"].every((half) => ailments.some((one) => curedIn(one, family)[0] === half));
+const inHalves = (ailments: readonly Ailment[], motor: Build) =>
+  ["module", "section"].every((half) => ailments.some((one) => curedIn(one, motor)[0] === half));
 
 /** What it comes to when a motor is sent back as sound, whatever else is looked into. */
 export const clearedOutcome = ({ ailments }: Pick<SimulatedMotor, "ailments">): Outcome =>
@@ -103,19 +111,20 @@ export const clearedOutcome = ({ ailments }: Pick<SimulatedMotor, "ailments">): 
 
 /** What an action does to a motor with these ailments. */
 export function outcomeOf(
-  { ailments, family }: Pick<SimulatedMotor, "ailments" | "family">,
+  motor: Pick<SimulatedMotor, "ailments"> & Build,
   action: Pick<Action, "cures">,
 ): Outcome {
+  const { ailments } = motor;
   const { cures } = action;
-  const uncured = ailments.filter((one) => !curedIn(one, family).some((cure) => cures.includes(cure)));
+  const uncured = ailments.filter((one) => !curedIn(one, motor).some((cure) => cures.includes(cure)));
   const first = ailments[0];
   const sentBack = !cures.some((cure) => ON_MOTOR.has(cure)) && first !== undefined && inMotor(first);
   if (uncured.some((one) => HAZARDS.includes(one)) || sentBack) return "harmful";
-  const needless = cures.filter((cure) => !ailments.some((one) => curedIn(one, family).includes(cure)));
+  const needless = cures.filter((cure) => !ailments.some((one) => curedIn(one, motor).includes(cure)));
   const dear =
     cures.includes("motor") &&
-    ailments.filter(inMotor).every((one) => curedIn(one, family)[0] !== "motor") &&
-    !inHalves(ailments, family);
+    ailments.filter(inMotor).every((one) => curedIn(one, motor)[0] !== "motor") &&
+    !inHalves(ailments, motor);
   if (needless.length > 0 || dear) return "wasteful";
   if (cures.length === 0) return uncured.some((one) => one !== "misread") ? "wasteful" : "right";
   return uncured.length > 0 ? "half" : "right";

@@ -5,24 +5,26 @@ import { visitOf } from "./visit.ts";
 
 describe("what somebody who knows all would do", () => {
   it("cures everything, and does not order a part for a motor that is replaced", () => {
-    expect(idealFor(["bearing"], "hub")).toEqual(["bearings"]);
-    expect(idealFor(["sensorWire", "sensor"], "hub")).toEqual(["sensorWire", "hallSensor"]);
-    expect(idealFor(["turns", "bearing", "battery"], "hub")).toEqual(["motor", "battery"]);
+    expect(idealFor(["bearing"], { family: "hub" })).toEqual(["bearings"]);
+    expect(idealFor(["sensorWire", "sensor"], { family: "hub" })).toEqual(["sensorWire", "hallSensor"]);
+    expect(idealFor(["turns", "bearing", "battery"], { family: "hub" })).toEqual(["motor", "battery"]);
     for (const ailments of [
       ["turns", "bearing"],
       ["water", "bearing"],
       ["wrongPlate"],
       ["leadsTouch", "shortedSwitch"],
     ] as const)
-      expect(outcomeOf({ ailments, family: "hub" }, { cures: idealFor(ailments, "hub") })).toBe("right");
+      expect(outcomeOf({ ailments, family: "hub" }, { cures: idealFor(ailments, { family: "hub" }) })).toBe(
+        "right",
+      );
   });
 
   it("orders one half of a blower and opens none: a joint in it is a winding section, in a sealed motor a motor", () => {
-    expect(idealFor(["module"], "ecmAirflow")).toEqual(["module"]);
-    expect(idealFor(["joint"], "ecm")).toEqual(["section"]);
-    expect(idealFor(["module"], "ecmSealed")).toEqual(["motor"]);
-    expect(idealFor(["joint"], "miniSplit")).toEqual(["motor"]);
-    expect(idealFor(["bearing"], "miniSplit")).toEqual(["bearings"]);
+    expect(idealFor(["module"], { family: "ecmAirflow" })).toEqual(["module"]);
+    expect(idealFor(["joint"], { family: "ecm" })).toEqual(["section"]);
+    expect(idealFor(["module"], { family: "ecmSealed" })).toEqual(["motor"]);
+    expect(idealFor(["joint"], { family: "miniSplit" })).toEqual(["motor"]);
+    expect(idealFor(["bearing"], { family: "miniSplit" })).toEqual(["bearings"]);
     expect(outcomeOf({ ailments: ["module"], family: "ecm" }, { cures: ["motor"] })).toBe("wasteful");
     expect(outcomeOf({ ailments: ["module", "turns"], family: "ecm" }, { cures: ["motor"] })).toBe("right");
     expect(outcomeOf({ ailments: ["board"], family: "ecm" }, { cures: ["module"] })).toBe("wasteful");

@@ -121,7 +121,7 @@ export function referenceFrom(seeds: readonly number[], families: readonly Famil
   const { variables, chance } = confusionOf(visits.map(({ pair }) => pair));
   const pool = visits.map(({ motor, pair }): Known => ({ ...motor, seen: pair[0] }));
   const askings = new Map(
-    pool.map(({ ailments, family }) => [idealFor(ailments, family).join(), idealFor(ailments, family)]),
+    pool.map((known) => [idealFor(known.ailments, known).join(), idealFor(known.ailments, known)]),
   );
   const right = new Map(
     [...askings].map(([name, cures]) => [name, pool.map((known) => outcomeOf(known, { cures }) === "right")]),

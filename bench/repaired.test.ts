@@ -14,7 +14,7 @@ const drawn = Array.from({ length: 300 }, (_, seed) => {
 describe("a simulated repair", () => {
   it("leaves nothing wrong where everything was cured: pairs alike, dry, clear to the frame", () => {
     for (const motor of drawn) {
-      const after = repaired(motor, idealFor(motor.ailments, "hub"), chanceFrom(1));
+      const after = repaired(motor, idealFor(motor.ailments, { family: "hub" }), chanceFrom(1));
       expect(after.ailments).toEqual([]);
       const resistors = resistorsOf(after.winding);
       const [ab, bc] = [resistanceBetween(resistors, "A", "B"), resistanceBetween(resistors, "B", "C")];
@@ -43,6 +43,8 @@ describe("a simulated repair", () => {
       Array.from({ length: 400 }, (_, i) => soundAfter(motor, chanceFrom(i))).filter((one) => one === "rough")
         .length / 400;
     expect(share(drawn[0]!)).toBeGreaterThan(0.75);
-    expect(share(repaired(drawn[0]!, idealFor(drawn[0]!.ailments, "hub"), chanceFrom(1)))).toBeLessThan(0.06);
+    expect(
+      share(repaired(drawn[0]!, idealFor(drawn[0]!.ailments, { family: "hub" }), chanceFrom(1))),
+    ).toBeLessThan(0.06);
   });
 });

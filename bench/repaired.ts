@@ -21,8 +21,7 @@ const CAUSES: Readonly<Record<WindingFault["kind"], readonly Ailment[]>> = {
 export function repaired(motor: SimulatedMotor, cures: readonly CureId[], chance: Chance): SimulatedMotor {
   const ailments = motor.ailments.filter(
     (one) =>
-      !(cures.includes("motor") && inMotor(one)) &&
-      !curedIn(one, motor.family).some((cure) => cures.includes(cure)),
+      !(cures.includes("motor") && inMotor(one)) && !curedIn(one, motor).some((cure) => cures.includes(cure)),
   );
   const has = (ailment: Ailment) => ailments.includes(ailment);
   const opened = cures.includes("motor") || cures.includes("bearings") || cures.includes("dryAndSeal");

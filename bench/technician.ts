@@ -44,6 +44,8 @@ export interface Sitting {
   readonly slips: number;
   /** The owner lets nobody open it. */
   readonly keptShut: boolean;
+  /** Its voltmeter counts no hertz. */
+  readonly uncounted: boolean;
   readonly world: World;
 }
 
@@ -59,10 +61,13 @@ const PACK_VOLTS = 40;
 const RING = ["101", "100", "110", "010", "011", "001"] as const;
 
 /** Lamps of two turns of the field, the dead ones dark, the swapped ones against it. */
-function lampsOf({ deadSignals, ailments }: SimulatedMotor): string[] {
+function lampsOf({ deadSignals, stuck, ailments }: SimulatedMotor): string[] {
+  if (ailments.includes("sensorSupply")) return ["000"];
   const ring = ailments.includes("sensorOrder") ? RING.toReversed() : RING;
   const shown = [...ring, ...ring, ring[0]!].map((state) =>
-    [...state].map((bit, i) => (deadSignals.includes(PHASES[i]!) ? "0" : bit)).join(""),
+    [...state]
+      .map((bit, i) => (deadSignals.includes(PHASES[i]!) ? (stuck === "lit" ? "1" : "0") : bit))
+      .join(""),
   );
   return shown.filter((state, i) => i === 0 || state !== shown[i - 1]);
 }
@@ -189,7 +194,7 @@ export function technicianFor(
           voltmeter.id,
         );
       // Where nothing counts, nobody writes a speed down.
-      else if (voltmeter.frequency || world.shop !== "oneCheapMeter") {
+      else if (!sitting.uncounted && (voltmeter.frequency || world.shop !== "oneCheapMeter")) {
         const slot = `${prefix}${speeds++ === 0 ? "speedBefore" : "speedAfter"}`;
         put("backemf", slot, { kind: "quantity", quantity: "hertz", value: event.value }, voltmeter.id);
       }
@@ -328,7 +333,7 @@ export function technicianFor(
     hall: (slot) => {
       if (!motor.sensored) return false;
       if (slot === "supply") {
-        const missing = has("shortedSwitch") && chance.happens(0.15);
+        const missing = has("sensorSupply") || (has("shortedSwitch") && chance.happens(0.15));
         volts("hall", "supply", missing ? 0.2 : 5 + 0.05 * chance.normal());
         return true;
       }
@@ -345,7 +350,7 @@ export function technicianFor(
         return true;
       }
       if (slot === "leg") {
-        choose("hall", "leg", has("sensor") ? "dead" : "changes");
+        choose("hall", "leg", has("sensor") || has("sensorSupply") ? "dead" : "changes");
         return true;
       }
       const broken = has("sensorWire") && motor.deadSignals.some((signal) => slot === `${signal}.wire`);
@@ -377,6 +382,7 @@ export function technicianFor(
         const fails =
           has("shortedSwitch") ||
           has("deadPhase") ||
+          has("sensorSupply") ||
           has("battery") ||
           has("command") ||
           (has("settings") && chance.happens(0.4));
@@ -428,6 +434,13 @@ export function technicianFor(
     module: (slot) => fanSlot("module", slot),
     air: (slot) => fanSlot("air", slot),
     setup: (slot) => {
+      if (slot === "battery")
+        choose("setup", slot, chance.happens(has("misread") ? 0.15 : 0.03) ? "low" : "good");
+      if (slot === "voltsKnown") volts("setup", slot, 24, null);
+      if (slot === "voltsRead")
+        volts("setup", slot, 24 * (1 + 0.002 * chance.normal()), voltmeter?.id ?? null);
+      if (slot === "magnets")
+        put("setup", slot, { kind: "quantity", quantity: "count", value: 2 * POLE_PAIRS });
       if (slot === "known") put("setup", "known", { kind: "ohms", ohms: 10 });
       if (slot === "knownRead") put("setup", "knownRead", display(10), instrument.id);
       if (slot === "again") {
@@ -482,6 +495,7 @@ export function technicianFor(
     balanceLimit: null,
     hallSpacing: motor.sensored && !ownElectronics ? "120" : "none",
     ...(ownElectronics && { rated: { volts: RATED_MAINS } }),
+    ...(motor.onePiece && { onePiece: true }),
   };
   return {
     record: () => ({

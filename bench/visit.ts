@@ -48,6 +48,7 @@ export function visitOf(seed: number, families: readonly Family[], world: World 
     expectedKnown: chance.happens(0.7),
     goodOnesAtHand: chance.happens(0.8),
     slips: 0.05 * world.slips,
+    uncounted: world.uncounted > 0 && chance.happens(world.uncounted),
     keptShut: world.keepShut > 0 && chance.happens(world.keepShut),
     world,
   });

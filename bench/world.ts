@@ -52,6 +52,8 @@ export const AILMENTS = [
   "seized",
   /** Nothing wrong: somebody measured it with bad leads. */
   "misread",
+  /** The five volts of the sensors, made in the controller, are gone. */
+  "sensorSupply",
   ...FAN_AILMENTS,
 ] as const;
 export type Ailment = (typeof AILMENTS)[number];
@@ -83,9 +85,13 @@ export interface SimulatedMotor {
   readonly plate: number;
   /** Signals that never move. */
   readonly deadSignals: readonly Phase[];
+  /** How they stand: at nothing, or lit for good. */
+  readonly stuck: "dark" | "lit";
   readonly sensored: boolean;
   /** Wires and electronics of a motor that carries its own; null of a bare one. */
   readonly fan: Fan | null;
+  /** It does not come apart though its family does. */
+  readonly onePiece: boolean;
 }
 
 /** What a repair bench sees, per motor in a hundred: its own figures, not those of the program's table. */
@@ -124,6 +130,7 @@ const ADDED: readonly (readonly [Ailment, number])[] = [
 ];
 /** What lies outside a motor that has its own electronics. */
 export const OUTSIDE_BARE: readonly Ailment[] = [
+  "sensorSupply",
   "shortedSwitch",
   "deadPhase",
   "battery",
@@ -174,6 +181,7 @@ const COMPLAINT_OF: Readonly<Record<Ailment, Readonly<Partial<Record<Complaint, 
   limbReversed: { afterRepair: 5, twitches: 2, noRun: 1 },
   seized: { noRun: 5, noisy: 1 },
   misread: { lowPower: 2, uneven: 2, twitches: 1, routine: 2 },
+  sensorSupply: { noRun: 3, twitches: 3, errorCode: 2 },
   ...FAN_COMPLAINTS,
 };
 
@@ -236,7 +244,7 @@ export function motorFrom(
   chance: Chance,
   world: World = USUAL,
 ): SimulatedMotor {
-  const { usuallySensored, ownElectronics, typicalOhms } = FAMILY_FACTS[family];
+  const { usuallySensored, ownElectronics, separateModule, typicalOhms } = FAMILY_FACTS[family];
   const sensored = usuallySensored && chance.happens(0.85);
   const possible: (readonly [Ailment | null, number])[] = [
     ...HOW_OFTEN.filter(
@@ -247,7 +255,10 @@ export function motorFrom(
     ...ADDED.map(([name, parts]) => [name, (parts * world.added) / 10] as const),
     ...(ownElectronics
       ? [["mainsCut", (4 * world.added) / 10] as const]
-      : [["misread", world.misread] as const]),
+      : [
+          ["misread", world.misread] as const,
+          ...(sensored ? [["sensorSupply", (2 * world.added) / 10] as const] : []),
+        ]),
     [null, (ownElectronics ? FAN_NOTHING_WRONG : 0) + world.sound],
   ];
   const draw = () => {
@@ -285,7 +296,7 @@ export function motorFrom(
   const groundless = ownElectronics ? FAN_GROUNDLESS : GROUNDLESS;
   const complaints = Object.entries(first ? COMPLAINT_OF[first] : groundless) as [Complaint, number][];
   const wet = has("water");
-  const drawn: Omit<SimulatedMotor, "fan"> = {
+  const drawn: Omit<SimulatedMotor, "fan" | "onePiece"> = {
     family,
     ailments,
     complaint: chance.oneOf(
@@ -316,6 +327,7 @@ export function motorFrom(
     flux: has("weakMagnets") ? chance.between(0.74, 0.93) : 1 + 0.006 * chance.normal(),
     plate: plateOf(has("wrongPlate"), world, chance),
     deadSignals: has("sensor") || has("sensorWire") ? [chance.oneOf(PHASES)] : [],
+    stuck: has("sensor") && chance.happens(world.litSensors) ? "lit" : "dark",
     sensored,
     wireDamage: has("lead")
       ? chance.uniform()
@@ -323,5 +335,7 @@ export function motorFrom(
         ? chance.uniform() * 0.9
         : chance.uniform() * 0.5,
   };
-  return { ...drawn, fan: ownElectronics ? fanFrom(ailments, drawn.complaint, RATED_MAINS, chance) : null };
+  const fan = ownElectronics ? fanFrom(ailments, drawn.complaint, RATED_MAINS, chance) : null;
+  const onePiece = separateModule && chance.happens(world.onePiece);
+  return { ...drawn, fan, onePiece };
 }

@@ -30,6 +30,12 @@ export interface World {
   /** Share of readings that cannot be taken, and of people who open nothing. */
   readonly untakable: number;
   readonly keepShut: number;
+  /** Share of blowers of the kinds that come apart which are made in one piece. */
+  readonly onePiece: number;
+  /** Of sensors that are dead, those that stay lit. */
+  readonly litSensors: number;
+  /** Share of voltmeters, beside those of a shop with one cheap meter, that count no hertz. */
+  readonly uncounted: number;
   /** What an eye saw once it sees again: a second look tells nothing new. */
   readonly marksStand: boolean;
 }
@@ -52,6 +58,9 @@ export const USUAL: World = {
   shop: "mixed",
   untakable: 0,
   keepShut: 0,
+  onePiece: 0,
+  litSensors: 0,
+  uncounted: 0,
   marksStand: false,
 };
 
@@ -92,5 +101,8 @@ export function worldFrom(seed: number): World {
     untakable: chance.happens(0.6) ? chance.between(0, 0.15) : 0,
     keepShut: chance.happens(0.5) ? chance.between(0, 0.4) : 0,
     marksStand: chance.happens(0.5),
+    onePiece: chance.between(0, 0.3),
+    litSensors: chance.between(0, 0.5),
+    uncounted: chance.between(0, 0.3),
   };
 }

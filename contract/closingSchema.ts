@@ -60,6 +60,7 @@ const finding = open<Finding>({
   with: Joi.any(),
   ableMeter: sentence,
   lacks: sentence,
+  follows: Joi.array().items(name),
 });
 
 const belief = open<FaultBelief>({

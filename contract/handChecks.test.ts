@@ -29,6 +29,7 @@ const SLOT_OF = {
   amperes: { check: "run", slot: "noLoad.amperes" },
   seconds: { check: "mechanical", slot: "coastDown" },
   polePairs: { check: "backemf", slot: "polePairs" },
+  rpmPerVolt: { check: "backemf", slot: "sister.stated" },
   count: { check: "hall", slot: "steps" },
   farads: { check: "safety", slot: "bleedCapacitance" },
   pascals: { check: "air", slot: "staticPressure" },

@@ -103,6 +103,7 @@ export const motorFields = {
   rated,
   modelId: id.allow(null),
   warranty: oneOf("warranty", WARRANTIES),
+  onePiece: Joi.boolean(),
   diagram: diagramSchema.allow(null),
 } satisfies { readonly [Field in keyof Required<Motor>]: Joi.Schema };
 

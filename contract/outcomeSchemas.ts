@@ -39,6 +39,7 @@ export const outcomeSchema = keyed<Outcome>({
     cures: Joi.array().items(Joi.string()).required(),
     mended: Joi.boolean().required(),
   }),
+  without: Joi.array().items(words),
   repairs: count,
   proof: oneOf("proof", ["proved", "failed", "open", "unexplained"]).allow(null).required(),
   release: oneOf("release", RELEASES).allow(null).required(),

@@ -17,6 +17,7 @@ export interface MotorModel {
     | "magnets"
     | "rated"
     | "balanceLimit"
+    | "onePiece"
     | "diagram"
   >;
   readonly notes: string;

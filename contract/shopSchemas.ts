@@ -12,6 +12,7 @@ const {
   magnets,
   rated,
   balanceLimit,
+  onePiece,
   diagram,
 } = motorFields;
 
@@ -28,6 +29,7 @@ export const modelSchema = keyed<MotorModel>({
     magnets,
     rated,
     balanceLimit,
+    onePiece,
     diagram,
   })
     .custom(diagramFits)

@@ -4,7 +4,7 @@ import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
 import { assessJob, type Verdict } from "#core/judge";
 import { epochOf, type Entry, type JobRecord, type Reading } from "#core/record";
-import { OpenJobContext, type OpenJob } from "../web/job/openJob.ts";
+import { DeliveryContext, OpenJobContext, type OpenJob } from "../web/job/openJob.ts";
 import { INTAKE, JOB } from "./entries.ts";
 import { SHOP } from "./jobs.ts";
 import { onPage, type OnPage } from "./onPage.tsx";
@@ -63,7 +63,6 @@ function Bench({ opening, written, children }: BenchProps) {
       ...read,
       epoch,
       closed: view.closedAt !== null,
-      waiting: [],
       verdict: changed(assessJob(read.record)),
       add,
       read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null } = {}) =>
@@ -72,7 +71,11 @@ function Bench({ opening, written, children }: BenchProps) {
       keepFile: () => Promise.resolve({ kind: "saved" }),
     };
   }, [view, written, changed, refusing]);
-  return <OpenJobContext value={job}>{children}</OpenJobContext>;
+  return (
+    <OpenJobContext value={job}>
+      <DeliveryContext value={{ savedAt: view.savedAt, waiting: [] }}>{children}</DeliveryContext>
+    </OpenJobContext>
+  );
 }
 interface BenchProps {
   readonly opening: Opening;

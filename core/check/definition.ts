@@ -35,6 +35,8 @@ export interface Finding extends Evidence {
   readonly place: Place | null;
   /** What is to be known before it can be judged: "what its plate says". Until then it neither agrees nor departs. */
   readonly lacks?: string;
+  /** Readings while which depart this is asked at all: once they agree again, it is asked no more. */
+  readonly follows?: readonly string[];
   /** The meter that would tell, where this one cannot: "a meter that reaches 1 MΩ". */
   readonly ableMeter?: string;
 }

@@ -30,6 +30,24 @@ export const FAMILY_FACTS: ByFamily<FamilyFacts> = {
   miniSplitDriver,
 };
 
+/** What decides how far a motor comes apart. */
+export type Build = Pick<Motor, "family" | "onePiece">;
+
+const ONE_PIECE =
+  "Made in one piece: its windings are not reached, and what is wrong inside it ends in the motor.";
+/** Whether it is one of a family that comes apart, and does not. */
+export const isOnePiece = ({ family, onePiece = false }: Build): boolean =>
+  onePiece && FAMILY_FACTS[family].separateModule;
+/** Whether its electronics come off as a part of their own. */
+export const comesApart = (motor: Build): boolean =>
+  FAMILY_FACTS[motor.family].separateModule && !isOnePiece(motor);
+/** Why ohms at its leads say nothing; null where its windings are reached. */
+export function unreachedReason(motor: Build): string | null {
+  if (isOnePiece(motor)) return ONE_PIECE;
+  const { windingsReachable, unreachableReason } = FAMILY_FACTS[motor.family];
+  return windingsReachable ? null : unreachableReason;
+}
+
 /** How the sensors of a motor stand: as it says, or as its family usually has them. */
 export function hallSpacingOf(motor: Pick<Motor, "family" | "hallSpacing">): HallSpacing {
   return motor.hallSpacing ?? (FAMILY_FACTS[motor.family].usuallySensored ? "unknown" : "none");

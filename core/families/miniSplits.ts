@@ -1,13 +1,27 @@
 import type { FamilyFacts } from "./family.ts";
 import { DEAD_BELOW } from "./bands.ts";
 import { mainsAt, volts } from "./points.ts";
-import type { Connector } from "./scheme.ts";
+import type { Connector, Point } from "./scheme.ts";
 
 const DRIVER5: Connector = {
   id: "driver5",
   name: "Fan plug, 5 wires",
   seen: "seen from the side you probe; order by the diagram on the board",
   rows: [["supply", "common", "15 V", "command", "feedback"]],
+};
+
+/** It pulses: whether it is alive matters, and no steady value, unless the label gives one. Common practice. */
+const LINK: Point = {
+  slot: "link",
+  name: "Link",
+  under: "between the units",
+  state: "powered",
+  unit: "V DC",
+  expects: "a figure that moves; a steady one only where the label gives it",
+  band: volts(DEAD_BELOW, 400),
+  probe: { at: "signal terminal to neutral, on both units" },
+  present: "Something is on it: watch whether it moves.",
+  absent: "The cable between the units, or the other board.",
 };
 
 export const miniSplit: FamilyFacts = {
@@ -39,18 +53,7 @@ export const miniSplit: FamilyFacts = {
         title: "Supply",
         points: [
           mainsAt({ at: "the unit's supply terminals" }),
-          {
-            slot: "link",
-            name: "Link",
-            under: "between the units",
-            state: "powered",
-            unit: "V DC",
-            expects: "what the maker says",
-            band: volts(DEAD_BELOW, 400),
-            probe: { at: "signal terminal to neutral, on both units" },
-            present: "The units reach each other.",
-            absent: "The cable between the units, or the other board.",
-          },
+          LINK,
           {
             slot: "boardOut",
             name: "Board output",
@@ -104,6 +107,7 @@ export const miniSplitDriver: FamilyFacts = {
         title: "Supply",
         points: [
           mainsAt({ at: "the unit's supply terminals" }),
+          LINK,
           {
             slot: "driver.supply",
             name: "Motor supply",

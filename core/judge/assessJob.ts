@@ -280,7 +280,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     epoch,
     headline: cleared
       ? DISPOSITION_LABELS[sentBack]
-      : headlineOf(decided, hardFact, action, faults, epoch, job.motor.family),
+      : headlineOf(decided, hardFact, action, faults, epoch, job.motor),
     reason: cleared
       ? clearedText(ranWell, failed, chance)
       : reasonOf(needs, hardFact, decided !== null, action, doubt),

@@ -217,6 +217,7 @@ describe("electronics are not condemned on a skip", () => {
     choice("power", "taps", "noneAnswer"),
     choice("power", "taps", "noneAnswer"),
     choice("power", "tester", "noGo"),
+    choice("module", "moduleLook", "clean"),
     volts("v24.motor", 26),
   ];
   const without = skipOf("power");
@@ -255,6 +256,17 @@ describe("what killed electronics", () => {
     const blocked = [choice("air", "airPath", "restricted")];
     expect(killers(blocked, "module")).toMatchObject([{ holds: true }]);
     expect(killers(blocked, "air", "module")).toMatchObject([{ state: "met" }]);
+  });
+
+  it("is no hindrance where it is the old part's own: stiff while plugged, free once it is not", () => {
+    const stiff = (unplugged: string) => [
+      choice("mechanical", "turn", "stiff"),
+      choice("mechanical", "turnUnplugged", unplugged),
+    ];
+    expect(killers(stiff("free"), "module")).toMatchObject([{ state: "met", holds: false }]);
+    expect(killers(stiff("stillStiff"), "module")).toMatchObject([{ holds: true }]);
+    // Not yet turned without its plug it may be either.
+    expect(killers([choice("mechanical", "turn", "stiff")], "module")).toMatchObject([{ holds: true }]);
   });
 
   it("is not asked for where it was not read, or is right", () => {

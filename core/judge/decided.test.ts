@@ -49,7 +49,9 @@ describe("decided: each condition alone", () => {
     expect(verdict.action).toMatchObject({ cures: ["joint"], disposition: "resolder", unsafe: null });
     expect(verdict.action!.probability).toBeGreaterThanOrEqual(ASKED);
     expect(verdict.action!.exact).toBeGreaterThanOrEqual(ASKED);
-    expect(verdict.reason).toMatch(/^Resolder the joint or lead: \d+ % that it is all that is needed\.$/u);
+    expect(verdict.reason).toMatch(
+      /^Resolder the joint or lead: \d+ % sure that it is all that is needed\.$/u,
+    );
     expect(verdict.headline).toBe("High joint or lead");
     expect(verdict.next).toBeNull();
   });
@@ -63,7 +65,7 @@ describe("decided: each condition alone", () => {
     expect(verdict.headline).toBe("Not decided yet");
     const doubtful = verdictOf([...REST, ...pairs(["134m", "128m", "134m"], MILLIOHM, "0.1m")]);
     expect(doubtful.decided).toBeNull();
-    expect(doubtful.reason).toMatch(/leads with \d+ %; 90 % is asked\./u);
+    expect(doubtful.reason).toMatch(/^Most likely: .*\. \d+ % sure; 90 % needed\.$/u);
   });
 
   it("waits while a check is half made, whatever the others say", () => {
@@ -126,13 +128,13 @@ describe("decided: each condition alone", () => {
     expect(early.action).toMatchObject({ cures: ["bearings"] });
     expect(early.action!.probability).toBeGreaterThan(ASKED);
     expect(early.decided).toBeNull();
-    expect(early.reason).toMatch(/but first: leads to frame and three pairs/u);
+    expect(early.reason).toMatch(/First: leads to frame and three pairs/u);
     expect(early.next?.check).toBe("frame");
     const read = [...felt, ...frameOpen(), ...pairs(["128m", "128m", "128.1m"], MILLIOHM, "0.1m")];
     // Rust and dirt grind as well: it is opened last, and before bearings are ordered.
     const last = verdictOf(read, { complaint: "noisy" });
     expect(last).toMatchObject({ decided: null, next: { check: "mechanical", slots: ["sight", "seen"] } });
-    expect(last.reason).toMatch(/but first: open it and look inside/u);
+    expect(last.reason).toMatch(/First: open it and look inside/u);
     const opened = [...read, choice("mechanical", "sight", "opened"), seen([])];
     expect(verdictOf(opened, { complaint: "noisy" })).toMatchObject({
       decided: "replacePart",
@@ -231,7 +233,7 @@ describe("decided: each condition alone", () => {
     // Without its own checks it is not cleared, whatever else ran.
     const unread = verdictOf(sound.filter(({ check }) => check !== "winding"));
     expect(unread.decided).toBeNull();
-    expect(unread.reason).toMatch(/but first: three pairs/u);
+    expect(unread.reason).toMatch(/First: three pairs/u);
   });
 
   it("clears by what was seen to fail outside it, and not by finding nothing", () => {

@@ -5,9 +5,13 @@ import { hardFactOf } from "./index.ts";
 const end = (...marks: string[]) => hardFactOf(job([seen(marks), photographed()]), 0);
 
 describe("a mark that ends the matter", () => {
-  it("is torn laminations or a broken magnet, the laminations first (common practice)", () => {
+  it("is torn laminations or a magnet broken or deeply scored, the laminations first (common practice)", () => {
     expect(end("torn", "chipped")).toMatchObject({ ends: "motor" });
     expect(end("chipped")).toMatchObject({ ends: "rotor" });
+    expect(end("scored")).toMatchObject({
+      ends: "rotor",
+      sentence: expect.stringMatching(/^Deeply scored/u),
+    });
     expect(end("scratched", "rust")).toBeNull();
     expect(hardFactOf(job([]), 0)).toBeNull();
   });

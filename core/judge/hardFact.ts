@@ -8,7 +8,7 @@ export interface HardFact {
   readonly sentence: string;
 }
 
-const ENDING = FAULT_IDS.flatMap((fault) => factsOf(fault).endedBy ?? []).toSorted(
+const ENDING = FAULT_IDS.flatMap((fault) => factsOf(fault).endedBy).toSorted(
   (a, b) =>
     PRECEDENCE.indexOf(cureFactsOf(a.cure).disposition) - PRECEDENCE.indexOf(cureFactsOf(b.cure).disposition),
 );

@@ -12,12 +12,12 @@ import {
   type Kind,
 } from "../known/index.ts";
 import type { Actions, Model, Variable } from "../inference/index.ts";
-import { hallSpacingOf } from "../families/index.ts";
+import { hallSpacingOf, isOnePiece } from "../families/index.ts";
 import { type Motor } from "../record/index.ts";
 import { CHECKS } from "../measure/index.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */
-export const RULES_VERSION = "15";
+export const RULES_VERSION = "16";
 
 /** What every check declares, together. */
 export const VARIABLES: readonly Variable[] = CHECKS.flatMap(({ variables }) => variables);
@@ -34,6 +34,7 @@ export function kindOf(motor: Motor): Kind {
     family: motor.family,
     connection: motor.connection,
     sensored: hallSpacingOf(motor) !== "none",
+    onePiece: isOnePiece(motor),
   };
 }
 
@@ -41,7 +42,7 @@ const kept = new Map<string, MotorModel>();
 
 /** The model without what a motor of this kind cannot have: fewer sets to weigh. */
 export function modelFor(kind: Kind): MotorModel {
-  const key = `${kind.family} ${kind.connection} ${kind.sensored}`;
+  const key = `${kind.family} ${kind.connection} ${kind.sensored} ${kind.onePiece}`;
   const found = kept.get(key);
   if (found) return found;
   const ids = FAULT_IDS.filter((id) => canHave(id, kind));
@@ -53,7 +54,7 @@ export function modelFor(kind: Kind): MotorModel {
     masks: MASKS,
     together: TOGETHER,
     companions: COMPANIONS,
-    actions: actionsOf(ids, kind.family),
+    actions: actionsOf(ids, kind),
   };
   kept.set(key, made);
   return made;

@@ -6,7 +6,7 @@ import { madeSafeAt, type Here } from "../measure/safety/index.ts";
 import { plansOf } from "./plans.ts";
 import type { RepairPlan } from "../known/index.ts";
 import { proofOf } from "./proof.ts";
-import { awaitedParts, releaseOf, runProofOf } from "./release.ts";
+import { againNeeds, awaitedParts, releaseOf, runProofOf } from "./release.ts";
 
 /** What a job waits for now. */
 export type NextStep =
@@ -44,21 +44,26 @@ const isUnsafeFor = (job: JobRecord, check: CheckId, slots: readonly string[], h
   madeSafeAt(job, epochOf(job), here, check) === null ||
   slots.some((slot) => handsOff(job, check, slot, epochOf(job), here));
 
+const readAgain = (job: JobRecord, check: CheckId, here: Here | undefined): NextStep =>
+  isUnsafeFor(job, check, [], here)
+    ? { kind: "check", check: ISOLATION.id, repeats: false }
+    : { kind: "check", check, repeats: true };
+
 function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   const { lines, answer } = proofOf(job);
   if (releaseOf(job)) return { kind: "close" };
   const wait = waitForParts(job, false);
   if (wait) return wait;
   if (answer === "proved") {
+    const again = againNeeds(job).flatMap(({ step }) => step ?? [])[0];
+    if (again) return readAgain(job, again.check, here);
     const { state, asked, made } = runProofOf(job);
     if (state === "rough") return { kind: "lookAtProof" };
     return state === "toDo" ? { kind: "run", minutes: asked - made } : { kind: "release" };
   }
   const waiting = lines.find(({ state }) => state === "notRepeated" || state === "cannotTell");
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
-  return isUnsafeFor(job, waiting.check, [], here)
-    ? { kind: "check", check: ISOLATION.id, repeats: false }
-    : { kind: "check", check: waiting.check, repeats: true };
+  return readAgain(job, waiting.check, here);
 }
 
 function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {

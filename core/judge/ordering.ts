@@ -1,7 +1,7 @@
 import { cureFactsOf, isCure, type Question } from "../known/index.ts";
 import { checkOf } from "../measure/index.ts";
 import { epochOf, latestIn, type JobRecord } from "../record/index.ts";
-import { FAMILY_FACTS } from "../families/index.ts";
+import { comesApart } from "../families/index.ts";
 import { whyNot, type Need } from "./need.ts";
 import { whole } from "./steps.ts";
 
@@ -15,15 +15,14 @@ function questionsOf({ motor, decisions }: JobRecord): readonly Question[] {
   const asked = [...new Set(cures.flatMap((cure) => cureFactsOf(cure).orderedAfter))];
   return asked.filter(
     ({ check, apartOnly }) =>
-      checkOf(check).notApplicable(motor) === null &&
-      (!apartOnly || FAMILY_FACTS[motor.family].separateModule),
+      checkOf(check).notApplicable(motor) === null && (!apartOnly || comesApart(motor)),
   );
 }
 
 /** What has to be answered before a part of what was decided on is ordered. */
 export function orderingNeeds(job: JobRecord): readonly OrderingNeed[] {
   return questionsOf(job).map(({ check, slot, what, why }) => {
-    const said = latestIn(job.readings, check, slot, epochOf(job))?.value.kind === "choice";
+    const said = latestIn(job.readings, check, slot, epochOf(job)) !== undefined;
     return {
       ...{ slot, what, why, state: said ? "met" : "open", ableMeter: null },
       step: said ? null : { ...whole(checkOf(check), false), slots: [slot], first: why },

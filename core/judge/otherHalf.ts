@@ -8,7 +8,7 @@ import {
   WHOLE_MOTOR,
   type CureId,
 } from "../known/index.ts";
-import { FAMILY_FACTS } from "../families/index.ts";
+import { comesApart } from "../families/index.ts";
 import { type JobRecord } from "../record/index.ts";
 import { COME_BACK, ESCAPES, REWORK } from "./action.ts";
 import type { Verdict } from "./verdict.ts";
@@ -33,7 +33,7 @@ export function otherHalfOf(
   { action, faults }: Pick<Verdict, "action" | "faults">,
 ): OtherHalf | null {
   const [half] = action?.cures ?? [];
-  if (!FAMILY_FACTS[motor.family].separateModule || action?.cures.length !== 1) return null;
+  if (!comesApart(motor) || action?.cures.length !== 1) return null;
   const other = CURE_IDS.find((cure) => cure !== half && cureFactsOf(cure).half);
   if (!half || !other || !cureFactsOf(half).half) return null;
   const book = paymentFor(motor, limits?.prices ?? {});
@@ -42,7 +42,7 @@ export function otherHalfOf(
     cost(other) + labour(REWORK, book) + ESCAPES * (COME_BACK[motor.consequence] + (book.trip ?? 0));
   const share = (cost(WHOLE_MOTOR) - cost(half)) / ifBad;
   const chance = faults
-    .filter(({ fault }) => curesFor(fault, motor.family)[0] === other)
+    .filter(({ fault }) => curesFor(fault, motor)[0] === other)
     .reduce((sum, { probability }) => sum + probability, 0);
   return { half, other, chance: Math.min(1, chance), breakEven: share > 0 && share < 1 ? share : null };
 }

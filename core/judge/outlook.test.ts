@@ -33,11 +33,12 @@ describe("what the next reading would leave", () => {
   });
 
   it("is nearer with every reading that tells", () => {
-    const far = of("ecmAirflow", []);
+    const begun = [volts("mains", 231), volts("v24.motor", 26)];
+    const far = of("ecmAirflow", begun);
     const near = of("ecmAirflow", [
-      volts("mains", 231),
-      volts("v24.motor", 26),
+      ...begun,
       choice("power", "direct", "silent"),
+      choice("mechanical", "turn", "even"),
     ]);
     const left = (one: typeof far) => outlookOf(one, assessJob(one).next)!.readings!.usual;
     expect(left(near)).toBeLessThan(left(far));

@@ -54,16 +54,28 @@ function foundIn(job: JobRecord, epoch: number): Finding[] {
   );
 }
 
+/** What is asked only while something else departs agrees once that does again: it is asked no more. Null while it may not. */
+function agreesAgain(was: Finding, before: readonly Finding[], now: readonly Finding[]): string | null {
+  const followed = before.filter(({ variable, departs }) => departs && was.follows?.includes(variable));
+  const again = followed.map((one) => ({ one, is: now.find(({ variable }) => variable === one.variable) }));
+  const agree = again.length > 0 && again.every(({ one, is }) => is && !is.departs && isRuledOut(one, is));
+  return agree ? again.map(({ is }) => is!.sentence).join("; ") : null;
+}
+
 /** Each finding that departed in the epoch before, and whether its repeat still does. @param epoch 1 or later */
 export function proofLines(job: JobRecord, epoch: number): readonly ProofLine[] {
   const now = foundIn(job, epoch);
-  return foundIn(job, epoch - 1)
+  const before = foundIn(job, epoch - 1);
+  return before
     .filter(({ departs }) => departs)
     .map((was): ProofLine => {
       const { check, variable, sentence } = was;
       const is = now.find((finding) => finding.variable === variable);
       const said = { variable, check, before: sentence };
-      if (!is) return { ...said, after: null, state: "notRepeated", doubt: null };
+      if (!is) {
+        const after = agreesAgain(was, before, now);
+        return { ...said, after, state: after === null ? "notRepeated" : "cured", doubt: null };
+      }
       if (is.departs) return { ...said, after: is.sentence, state: "stillDeparts", doubt: null };
       const ruledOut = isRuledOut(was, is);
       return {

@@ -12,6 +12,7 @@ import {
   REPAIR,
 } from "../../tests/jobs.ts";
 import { assessJob, nextStepOf, notReleasable, plansOf, releaseOf, runProofOf, watchWords } from "./index.ts";
+import { againNeeds } from "./release.ts";
 import {
   BURN_IN_MINUTES,
   CONSEQUENCES,
@@ -73,6 +74,36 @@ describe("a release for use", () => {
     expect(notReleasable(at(whole, found), "use")).toMatch(/proof is not complete/u);
     const scraping = [...found, ...mended, choice("mechanical", "turn", "scraping", 1)];
     expect(notReleasable(at(whole, scraping), "use")).toMatch(/still departs/u);
+  });
+
+  it("of what carries or lifts somebody asks for how it turns and each lead to frame, once it was worked on", () => {
+    const carrying = (consequence: "person" | "aircraft" | "vehicle", readings = [...found, ...mended]) => {
+      const record = at({ runs: [run(BURN_IN_MINUTES.person)] }, readings, {
+        decisions: [{ ...DECISION, cures: ["starJoint"] }],
+      });
+      return { ...record, motor: { ...record.motor, consequence } };
+    };
+    const again = [...found, ...mended, choice("mechanical", "turn", "even", 1), ...frameOpen(1)];
+    for (const consequence of ["person", "aircraft"] as const) {
+      expect(notReleasable(carrying(consequence), "use")).toMatch(/turned by hand again/u);
+      expect(notReleasable(carrying(consequence, again.slice(0, -3)), "use")).toMatch(
+        /lead may touch the frame/u,
+      );
+      expect(notReleasable(carrying(consequence, again), "use")).toBeNull();
+      expect(notReleasable(carrying(consequence), "restricted")).toBeNull();
+    }
+    expect(notReleasable(carrying("vehicle"), "use")).toBeNull();
+    const bench = carrying("person");
+    const safe = { ...bench, readings: [...madeSafe("hub"), ...madeSafe("hub", 1), ...bench.readings] };
+    expect(nextStepOf(safe, assessJob(safe), false)).toEqual({
+      kind: "check",
+      check: "mechanical",
+      repeats: true,
+    });
+    // Nothing on the motor was touched: it is as it was.
+    const outside = { ...bench, decisions: [{ ...DECISION, cures: ["settings"] }] };
+    expect(againNeeds(outside)).toEqual([]);
+    expect(againNeeds(bench).map(({ state }) => state)).toEqual(["open", "open"]);
   });
 
   it("is the only one that does: restricted or scrap says what is amiss itself", () => {

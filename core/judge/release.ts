@@ -1,4 +1,5 @@
-import { cureFactsOf, isCure } from "../known/index.ts";
+import { cureFactsOf, isCure, RELEASED_AFTER } from "../known/index.ts";
+import { answerIn, CHECKS } from "../measure/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import {
   BURN_IN_MINUTES,
@@ -13,6 +14,8 @@ import {
 } from "../record/index.ts";
 import { whyNot, type Need } from "./need.ts";
 import { proofOf } from "./proof.ts";
+import { whole } from "./steps.ts";
+import { isMet } from "./warrant.ts";
 
 /** How far the run after the last repair is. */
 export interface RunProof {
@@ -44,6 +47,30 @@ export function awaitedParts(job: JobRecord): readonly PartLine[] {
   return standingParts(job, epochOf(job)).filter(({ state }) => state === "awaited");
 }
 
+/** What is read again since it was worked on, because of whom a failure would hurt. */
+export function againNeeds(job: JobRecord): readonly Need[] {
+  const worked = (job.decisions.at(-1)?.cures ?? []).some(
+    (cure) => isCure(cure) && cureFactsOf(cure).onMotor,
+  );
+  if (!worked) return [];
+  return RELEASED_AFTER[job.motor.consequence].flatMap((wanted): Need[] => {
+    const checks = CHECKS.filter(
+      ({ variables, notApplicable }) =>
+        variables.some(({ id }) => wanted.anyOf.includes(id)) && notApplicable(job.motor) === null,
+    );
+    const [first] = checks;
+    if (!first) return [];
+    // What agreed before the repair stands elsewhere, and not here.
+    const met = isMet(
+      wanted,
+      checks.flatMap(({ id }) => answerIn(id, job, epochOf(job)).findings),
+    );
+    const { what, why } = wanted;
+    const step = met ? null : whole(first, false);
+    return [{ what, why, state: met ? "met" : "open", step, ableMeter: null }];
+  });
+}
+
 /** What a release in this way wants: for use, everything read again and agreeing, and an even run for its consequence. */
 function releaseNeeds(job: JobRecord, as: ReleaseKind): readonly Need[] {
   const need = (what: string, met: boolean, why: string): Need => ({
@@ -68,6 +95,7 @@ function releaseNeeds(job: JobRecord, as: ReleaseKind): readonly Need[] {
         ? "It agrees now, and what was done cures nothing that it may have had: find the cause, or restrict the release."
         : "The proof is not complete: read again what departed, or restrict the release.",
     ),
+    ...againNeeds(job),
     need(
       "an even run",
       state === "made",

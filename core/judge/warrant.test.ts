@@ -57,7 +57,7 @@ describe("before anything inside a motor is opened or ordered", () => {
       step: { check: "frame", first: "It comes before any work on the motor." },
     });
     expect(look!.sentence).toBe(
-      "Replace the rotor or its magnets fits, but first: look and turn and leads to frame and three pairs.",
+      "Most likely: replace the rotor or its magnets. First: look and turn and leads to frame and three pairs.",
     );
   });
 
@@ -224,7 +224,7 @@ describe("before electronics are condemned", () => {
       needs([measured("power", "mains", "volts", volts)], leads, "ecm", rated);
     const unknown = mains(243, {}).find(({ inRecord }) => inRecord);
     expect(unknown).toMatchObject({ what: "what its plate says", state: "open", holds: true, step: null });
-    expect(unknown!.sentence).toMatch(/but first: write what its plate says into the record\.$/u);
+    expect(unknown!.sentence).toMatch(/First: write what its plate says into the record\.$/u);
     expect(mains(243, { volts: 230 }).some(({ inRecord }) => inRecord)).toBe(false);
     expect(named(mains(243, { volts: 230 }))).toContain("its mains: met");
     // Right for another plate is not right for this one.
@@ -277,7 +277,7 @@ describe("a skip", () => {
     });
     const { decided, reason } = assessJob({ ...record, complaint: "routine" });
     expect(decided).toBeNull();
-    expect(reason).toMatch(/three pairs: left out\. Nothing is cleared on a skip\.$/u);
+    expect(reason).toMatch(/Left out: three pairs\. Nothing is cleared on a skip\.$/u);
   });
 
   it("holds no work up that somebody goes on with, and is said", () => {

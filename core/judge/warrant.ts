@@ -10,10 +10,10 @@ import {
   AT_ALL,
   BODY,
   cureFactsOf,
-  curesText,
   factsOf,
-  RUN_WELL,
+  likeliestText,
   PAIRS_SEEN,
+  RUN_WELL,
   SOUGHT_IN_VAIN,
   TURNED,
   TURNED_OVER,
@@ -67,9 +67,18 @@ export interface Seen {
 /** From this chance on a fault is one that work is decided for: several may share one cure. Judgement. */
 const DECIDED_FOR = 0.25;
 
+/** What a finding may have been. */
+const said = ({ likelihood }: Finding) =>
+  Object.keys(likelihood).filter((outcome) => likelihood[outcome]! > 0);
+
 /** Whether these findings meet what is wanted. */
-export function isMet({ anyOf, says, able }: Wanted, findings: readonly Finding[]): boolean {
-  const read = findings.filter(({ variable }) => anyOf.includes(variable));
+export function isMet({ anyOf, says, able, itsOwn }: Wanted, findings: readonly Finding[]): boolean {
+  const read = findings
+    .filter(({ variable }) => anyOf.includes(variable))
+    .map((found) => ({
+      ...found,
+      departs: found.departs && !said(found).every((outcome) => itsOwn.includes(outcome)),
+    }));
   // What agrees in one place and departs in the other is not right yet.
   if (says === "agrees" && read.some(({ departs }) => departs)) return false;
   return read.some(
@@ -222,12 +231,12 @@ function ofBegun({ answers, job }: Seen): DecidingNeed[] {
 }
 
 /** Work on the motor rests on more than a complaint, and on more than one look. */
-function ofGrounds(seen: Seen, what: string): DecidingNeed[] {
+function ofGrounds(seen: Seen, likeliest: string): DecidingNeed[] {
   const { action, hardFact, epoch, answers, alone, steps, faults, findings } = seen;
   if (!action || hardFact) return [];
   const work = worksOn(action);
   const again = epoch === 0 && (work || isAlong(answers)) ? againFor(alone, steps) : null;
-  const look = `${what} fits, and rests on one look: look again before it is opened or ordered for.`;
+  const look = `${likeliest} It rests on one look: look again before it is opened or ordered for.`;
   const complaint = "All that was read agrees: nothing is opened or ordered on a complaint alone.";
   return [
     ...(again
@@ -363,7 +372,7 @@ const isLong = ({ step }: Need) => step !== null && step.minutes >= LONG;
 /** Everything that must have been seen before what leads is decided on, in the order it is said. */
 export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
   const { action } = seen;
-  const fits = !action || action.cures.length === 0 ? "Nothing wrong" : curesText(action.cures);
+  const likeliest = likeliestText(action?.cures ?? []);
   const asked = (wanted: readonly Wanted[]): Asked[] =>
     wanted.flatMap((one) => {
       const need = needOf(one, seen);
@@ -385,18 +394,18 @@ export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
       ...need,
       sentence:
         need.state === "leftOut"
-          ? `${fits} fits, but ${need.what}: left out. ${neverSkipped ? "Nothing is condemned on a skip: whoever goes on decides, and says why." : "Nothing is cleared on a skip."}`
+          ? `${likeliest} Left out: ${need.what}. ${neverSkipped ? "Nothing is condemned on a skip: whoever goes on decides, and says why." : "Nothing is cleared on a skip."}`
           : need.inRecord
-            ? `${fits} fits, but first: write ${need.what} into the record.`
+            ? `${likeliest} First: write ${need.what} into the record.`
             : first.length > 0
-              ? `${fits} fits, but first: ${first.join(" and ")}.`
-              : `${fits} fits, but what was read of ${need.what} is to be put right first.`,
+              ? `${likeliest} First: ${first.join(" and ")}.`
+              : `${likeliest} First: what was read of ${need.what} is put right.`,
       // Whoever left it out said why, and goes on; but nothing is cleared so, and no electronics condemned.
       holds: isOpen(need) || (need.state === "leftOut" && (clears || neverSkipped)),
       ...{ always: false, comes: "onceSure" },
     })),
     ...oneEach(ofCompanions(seen)),
-    ...ofGrounds(seen, fits),
+    ...ofGrounds(seen, likeliest),
     ...ofClearing(seen),
   ];
 }

@@ -24,7 +24,7 @@ describe("the reason of a verdict", () => {
     expect(reason(all, null)).toBe("Tips first.");
     expect(reason([need("Frame first."), need("Look again.")])).toBe("Frame first.");
     // What is not likely enough yet is not held up by what is asked of it.
-    expect(reason([need("Frame first.")], action({ probability: 0.91 }))).toMatch(/leads with 91 %/u);
+    expect(reason([need("Frame first.")], action({ probability: 0.91 }))).toMatch(/91 % sure; 92 % needed/u);
   });
 
   it("is never what was met, or was left out with a reason", () => {
@@ -32,27 +32,29 @@ describe("the reason of a verdict", () => {
       need("Met.", { state: "met", always: true, holds: false }),
       need("Left out.", { state: "leftOut", holds: false }),
     ];
-    expect(reason(needs)).toMatch(/^Replace the bearings: 95 % that it is enough/u);
+    expect(reason(needs)).toMatch(/^Most likely: replace the bearings\. 95 % sure that it is enough/u);
   });
 
   it("is how sure it is and what is asked while that is not enough, whatever else holds", () => {
     const unsure = action({ probability: 0.91 });
-    const leads = "Replace the bearings leads with 91 %; 92 % is asked.";
-    expect(reason([], unsure)).toBe(leads);
-    expect(reason([need("Frame first.")], unsure)).toBe(leads);
+    const likeliest = "Most likely: replace the bearings. 91 % sure; 92 % needed.";
+    expect(reason([], unsure)).toBe(likeliest);
+    expect(reason([need("Frame first.")], unsure)).toBe(likeliest);
     // Just enough is enough.
     expect(reason([need("Frame first.")], action({ probability: 0.92 }))).toBe("Frame first.");
   });
 
   it("of what is sure enough and not done for what it costs or leaves, says just that", () => {
     expect(reason([], action({ unsafe: "Magnet chipped or loose, 30 % likely, would stay" }))).toBe(
-      "Replace the bearings fits, but magnet chipped or loose, 30 % likely, would stay.",
+      "Most likely: replace the bearings. But magnet chipped or loose, 30 % likely, would stay.",
     );
-    expect(reason([])).toBe("Replace the bearings: 95 % that it is enough; it may be more than is needed.");
+    expect(reason([])).toBe(
+      "Most likely: replace the bearings. 95 % sure that it is enough; it may be more than is needed.",
+    );
   });
 
   it("of what is decided says by how much, and of nothing that fits that these checks cannot see it", () => {
-    expect(reason([], action(), true)).toBe("Replace the bearings: 95 % that it is all that is needed.");
+    expect(reason([], action(), true)).toBe("Replace the bearings: 95 % sure that it is all that is needed.");
     expect(reason([], action({ cures: [] }), true)).toBe(
       "What was read agrees: 95 % that nothing is to be done.",
     );
@@ -69,7 +71,7 @@ describe("the headline", () => {
   ];
   type Told = Parameters<typeof headlineOf>;
   const head = (...[decided, fact, done, known, epoch]: [Told[0], Told[1], Told[2], Told[3], Told[4]]) =>
-    headlineOf(decided, fact, done, known, epoch, "hub");
+    headlineOf(decided, fact, done, known, epoch, { family: "hub" });
 
   it("names the faults that the action is for, and no other", () => {
     expect(head("replacePart", null, action(), faults, 0)).toBe("Bearing worn or rusted");
@@ -90,11 +92,13 @@ describe("the headline", () => {
   it("names what a new motor is for by what cures it in this family: sealed electronics are the motor's", () => {
     const sealed = [belief("module", "Built-in electronics failed"), belief("turnsShorted", "Shorted turns")];
     const replaced = action({ cures: ["motor"] });
-    expect(headlineOf("replaceMotor", null, replaced, sealed, 0, "miniSplitDriver")).toBe(
+    expect(headlineOf("replaceMotor", null, replaced, sealed, 0, { family: "miniSplitDriver" })).toBe(
       "Built-in electronics failed",
     );
     // Where a blower comes apart, nothing of it is cured by a whole one alone.
-    expect(headlineOf("replaceMotor", null, replaced, sealed, 0, "ecm")).toBe("Replace the motor");
+    expect(headlineOf("replaceMotor", null, replaced, sealed, 0, { family: "ecm" })).toBe(
+      "Replace the motor",
+    );
   });
 
   it("of a sound motor tells one that was repaired from one that never failed", () => {

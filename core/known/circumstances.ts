@@ -86,6 +86,8 @@ export interface Kind {
   readonly connection: Connection;
   /** Whether it has three position sensors. */
   readonly sensored: boolean;
+  /** It does not come apart though its family does. */
+  readonly onePiece?: boolean;
 }
 
 /** Whether a motor of this kind can have the fault at all. */

@@ -34,7 +34,7 @@ export function experienceFactors(
   faults: readonly FaultId[],
 ): OddsFactors {
   const usual = faults.flatMap((fault) => {
-    const [cure] = curesFor(fault, family);
+    const [cure] = curesFor(fault, { family });
     return cure && factsOf(fault).explains === 1
       ? [{ fault, cure, prior: factsOf(fault).prior[family] }]
       : [];

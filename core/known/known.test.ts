@@ -123,18 +123,18 @@ describe("what cures a fault", () => {
   });
 
   it("is never an iron where nobody opens the motor: a potted one is replaced (common practice)", () => {
-    expect(curesFor("starJointOpen", "hub")).toEqual(["starJoint", "motor"]);
-    expect(curesFor("starJointOpen", "ecm")).toEqual(["section", "motor"]);
-    expect(curesFor("module", "ecmAirflow")).toEqual(["module", "motor"]);
-    expect(curesFor("module", "ecmSealed")).toEqual(["motor"]);
-    expect(curesFor("limbOpen", "hub")).toEqual(["motor"]);
-    expect(curesFor("highJoint", "miniSplit")).toEqual(["motor"]);
-    expect(curesFor("bearing", "ecm")).toEqual(["bearings", "motor"]);
-    expect(curesFor("outside", "ecm")).toEqual(["feed"]);
+    expect(curesFor("starJointOpen", { family: "hub" })).toEqual(["starJoint", "motor"]);
+    expect(curesFor("starJointOpen", { family: "ecm" })).toEqual(["section", "motor"]);
+    expect(curesFor("module", { family: "ecmAirflow" })).toEqual(["module", "motor"]);
+    expect(curesFor("module", { family: "ecmSealed" })).toEqual(["motor"]);
+    expect(curesFor("limbOpen", { family: "hub" })).toEqual(["motor"]);
+    expect(curesFor("highJoint", { family: "miniSplit" })).toEqual(["motor"]);
+    expect(curesFor("bearing", { family: "ecm" })).toEqual(["bearings", "motor"]);
+    expect(curesFor("outside", { family: "ecm" })).toEqual(["feed"]);
   });
 
   it("is counted in sets, and read back from them", () => {
-    const actions = actionsOf(["bearing", "battery", "unseen"], "hub");
+    const actions = actionsOf(["bearing", "battery", "unseen"], { family: "hub" });
     expect(actions.usual.map((cure) => CURE_IDS[cure] ?? null)).toEqual(["bearings", "battery", null]);
     expect(actions.curedBy).toEqual([these("bearings", "motor"), these("battery"), NOTHING]);
     expect(curesIn(these("battery", "bearings"))).toEqual(["bearings", "battery"]);

@@ -6,13 +6,18 @@ import {
   DRIVER_SUPPLY,
   FIFTEEN_VOLTS,
   MAINS,
+  FREE_AIR,
   MOTOR_24,
+  ROCKS,
+  SISTER,
   SISTER_AGAIN,
+  TAPS,
   TROUBLE_AGAIN,
+  TURNS,
   UNPLUGGED,
 } from "../measure/power/index.ts";
 import { AIR_PATH } from "../measure/air/index.ts";
-import { HARNESS_WIRES } from "../measure/module/index.ts";
+import { HARNESS_WIRES, MODULE_LOOK } from "../measure/module/index.ts";
 import { HALL_LEG, HALL_SUPPLY, HALL_WIRING, LAMPS } from "../measure/hall/index.ts";
 import { PAIRS_SPUN } from "../measure/backemf/index.ts";
 import { FRAME } from "../measure/frame/index.ts";
@@ -28,7 +33,7 @@ import {
 } from "../measure/mechanical/index.ts";
 import { CONNECTOR_DROP, DIODES, IN_USE_AGAIN, RUN_GOOD } from "../measure/run/index.ts";
 import { INWARD, PAIRS_AT_REST, STEADY, TIPS } from "../measure/winding/index.ts";
-import type { CheckId, Family } from "../record/index.ts";
+import type { CheckId, Consequence, Family } from "../record/index.ts";
 import type { CureId } from "./cures/ids.ts";
 
 /**
@@ -44,6 +49,8 @@ export interface Wanted {
   readonly says: "anything" | "departs" | "agrees";
   /** A meter that cannot tell does not meet it. */
   readonly able: boolean;
+  /** Outcomes that are no hindrance though they depart: the part that goes is what shows them. */
+  readonly itsOwn: readonly string[];
   /** It is asked for only once this was read. */
   readonly once: { readonly variable: string; readonly outcome: string } | null;
   /** Asked of every motor that has its check, and read with it as a whole; otherwise where one of its steps reads it. */
@@ -79,7 +86,7 @@ function wanted(
   if (first === undefined) throw new RangeError(`wanted: ${given.what} names no variable`);
   return {
     anyOf: [first, ...others],
-    ...{ says: "anything", able: false, once: null, wholeCheck: false, families: null },
+    ...{ says: "anything", able: false, itsOwn: [], once: null, wholeCheck: false, families: null },
     ...{ neverSkipped: false, orCuredBy: [], onlyIfRead: false, orHardFact: true },
     ...given,
   };
@@ -169,8 +176,14 @@ const TURNED_FIRST = wanted([TURN], {
   why: "A shaft that is held fast looks like dead electronics: it is turned by hand before they are condemned.",
 });
 
-const killer = (variable: Variable, what: string, orCuredBy: readonly CureId[]): Wanted =>
+const killer = <Outcome extends string>(
+  variable: Variable<string, Outcome>,
+  what: string,
+  orCuredBy: readonly CureId[],
+  itsOwn: readonly NoInfer<Outcome>[] = [],
+): Wanted =>
   wanted([variable], {
+    itsOwn,
     what,
     why: `What killed the old one kills the next: ${what} was read and is not right, so it is put right with it.`,
     says: "agrees",
@@ -179,7 +192,8 @@ const killer = (variable: Variable, what: string, orCuredBy: readonly CureId[]):
   });
 /** What kills electronics, as far as it was read: each is right, or is put right with the new part. Common practice. */
 export const KILLERS: readonly Wanted[] = [
-  killer(TURN, "how it turns", ["bearings", "section", "motor", "clean", "dryAndSeal"]),
+  // Free once it is unplugged: shorted switches braked it, and they go.
+  killer(TURN, "how it turns", ["bearings", "section", "motor", "clean", "dryAndSeal"], ["stiffPluggedOnly"]),
   killer(PAIRS_AT_REST, "its three pairs", ["section", "motor"]),
   killer(FRAME, "its leads to frame", ["section", "motor"]),
   killer(AIR_PATH, "the way of its air", ["air"]),
@@ -195,6 +209,10 @@ export const ELECTRONICS_FED: readonly Wanted[] = [
     why: "A sound motor that nobody commands does not answer: its command is read where it arrives before it is condemned.",
     neverSkipped: true,
   }),
+  wanted([TURNS, TAPS, DIRECT, ROCKS, SISTER], {
+    what: "how it behaves when it is called",
+    why: "Fed and commanded, what it does is looked at before its electronics are condemned.",
+  }),
   wanted([DRIVER_SUPPLY], { what: "the supply at its plug", why: FED_WHY, neverSkipped: true }),
   wanted([FIFTEEN_VOLTS], { what: "15 V at its plug", why: FED_WHY, neverSkipped: true }),
   // Its answer comes back through the same cable: one broken wire, and a sound driver is silent.
@@ -202,6 +220,23 @@ export const ELECTRONICS_FED: readonly Wanted[] = [
     what: "every wire of its harness",
     why: "A broken wire or a pin pushed back looks like dead electronics: every wire is looked at before they are condemned.",
     families: ["miniSplitDriver"],
+  }),
+];
+
+/** Before electronics that hunt are condemned. Common practice: mostly it is the air. */
+export const FREE_OF_AIR: Wanted = wanted([FREE_AIR, AIR_PATH], {
+  what: "how it does in free air",
+  why: "Hunting is the filter's and the duct's before it is the module's: it is tried in free air, or the way of its air is looked at.",
+});
+
+/** Before a limiter alone is replaced. Common practice. */
+export const LIMITER_SEEN: readonly Wanted[] = [
+  wanted([MODULE_LOOK], {
+    what: "the limiter open, and nothing behind it shorted",
+    why: "A short behind it burns the next one at once: the limiter alone is replaced where it was found open and what lies behind it was read.",
+    says: "agrees",
+    itsOwn: ["limiterOpen"],
+    orHardFact: false,
   }),
 ];
 
@@ -255,6 +290,30 @@ export const SOUGHT_IN_VAIN: Wanted = wanted([TROUBLE_AGAIN, SISTER_AGAIN, IN_US
   says: "agrees",
 });
 
+const OPENED_WHY = "whatever was wrong before: somebody leans on it. It is read after the repair.";
+/** What was opened or changed and then carries or lifts somebody is turned and read to frame again. Common practice. */
+const CARRIES: readonly Wanted[] = [
+  wanted([TURN], {
+    what: "how it turns, after the repair",
+    why: `It was worked on, and is turned by hand again ${OPENED_WHY}`,
+    says: "agrees",
+  }),
+  wanted([FRAME, INSULATION], {
+    what: "each lead to frame, after the repair",
+    why: `It was worked on, and a lead may touch the frame now, ${OPENED_WHY}`,
+    says: "agrees",
+    able: true,
+  }),
+];
+/** What is read again before a motor that was worked on is released for use, by what a failure would mean. */
+export const RELEASED_AFTER: Readonly<Record<Consequence, readonly Wanted[]>> = {
+  nuisance: [],
+  property: [],
+  vehicle: [],
+  person: CARRIES,
+  aircraft: CARRIES,
+};
+
 /** What killed the old part kills the next one too. Common practice. */
 export const KILLED_BY: Question = {
   check: "module",
@@ -263,6 +322,18 @@ export const KILLED_BY: Question = {
   why: "Say first what killed it: a new one dies of the same cause.",
   apartOnly: false,
 };
+const alike = (slot: string, what: string): Question => ({
+  check: "module",
+  slot,
+  what,
+  why: "A limiter is replaced by one alike: ohms and amperes are read off the old one.",
+  apartOnly: true,
+});
+/** What a limiter is ordered by. Common practice. */
+export const LIMITER_ALIKE: readonly Question[] = [
+  alike("limiterMarked", "the ohms marked on the limiter"),
+  alike("limiterAmperes", "the amperes marked on the limiter"),
+];
 export const PROGRAMMED_FOR: Question = {
   check: "module",
   slot: "programmed",

@@ -7,9 +7,9 @@ import {
   type Actions,
   type CureSet,
 } from "../inference/index.ts";
-import { DISPOSITION_LABELS, type Decision, type Family, type Remedy } from "../record/index.ts";
-import { FAMILY_FACTS } from "../families/index.ts";
-import { CURE_IDS, CURES, type CureId } from "./cures/index.ts";
+import { DISPOSITION_LABELS, type Decision, type Remedy } from "../record/index.ts";
+import { comesApart, FAMILY_FACTS, isOnePiece, type Build } from "../families/index.ts";
+import { CURE_IDS, CURES, type Cure, type CureId } from "./cures/index.ts";
 import { factsOf, type FaultId } from "./faults/index.ts";
 
 const NUMBERS = new Map(CURE_IDS.map((cure, i) => [cure, i]));
@@ -18,21 +18,23 @@ export const WHOLE_MOTOR = CURE_IDS.find((cure) => CURES[cure].replacesAll)!;
 /** These cures as the engine counts them, in the order of {@link CURE_IDS}. */
 export const setOf = (cures: readonly CureId[]): CureSet => cureSet(cures.map((cure) => NUMBERS.get(cure)!));
 
+/** Whether it is done outside a motor or instead of it, where one in one piece is not taken apart. */
+const isWhole = (cure: CureId, motor: Build) =>
+  !isOnePiece(motor) || !CURES[cure].onMotor || CURES[cure].replacesAll;
+
 /**
- * What cures a fault in a motor of this family, the usual first. Nobody resolders or opens a potted one: what is wrong
+ * What cures a fault in such a motor, the usual first. Nobody resolders or opens a potted one: what is wrong
  * inside it ends in the motor.
  */
-export function curesFor(fault: FaultId, family: Family): readonly CureId[] {
+export function curesFor(fault: FaultId, motor: Build): readonly CureId[] {
   const { cures } = factsOf(fault);
-  const { openable, separateModule } = FAMILY_FACTS[family];
-  if (openable) return cures.filter((cure) => !CURES[cure].half);
+  const { openable } = FAMILY_FACTS[motor.family];
+  const apart = comesApart(motor);
+  if (openable) return cures.filter((cure) => CURES[cure].shut !== "apart");
   // Whatever it is, it is in the motor, and one that nobody opens is replaced as it is.
-  if (fault === "unseen" && !separateModule) return ["motor"];
-  const halves = cures.filter((cure) => separateModule && CURES[cure].half);
-  return [
-    ...halves,
-    ...cures.filter((cure) => !CURES[cure].onMotor || cure === "motor" || cure === "bearings"),
-  ];
+  if (fault === "unseen" && !apart) return ["motor"];
+  const how = (shut: Cure["shut"]) => cures.filter((cure) => CURES[cure].shut === shut);
+  return [...(apart ? how("apart") : []), ...how("always").filter((cure) => isWhole(cure, motor))];
 }
 
 /** Whether any cure of it is work on the motor itself; what nothing known cures has none. */
@@ -40,8 +42,8 @@ export const isMendedOnMotor = (fault: FaultId): boolean =>
   factsOf(fault).cures.some((cure) => CURES[cure].onMotor);
 
 /** What cures these faults, as the engine takes it. */
-export function actionsOf(faults: readonly FaultId[], family: Family): Actions {
-  const of = faults.map((fault) => curesFor(fault, family));
+export function actionsOf(faults: readonly FaultId[], motor: Build): Actions {
+  const of = faults.map((fault) => curesFor(fault, motor));
   return {
     cures: CURE_IDS.length,
     curedBy: of.map(setOf),
@@ -96,6 +98,12 @@ export function curesText(cures: readonly CureId[]): string {
       i === 0 ? CURES[cure].name : CURES[cure].name.charAt(0).toLowerCase() + CURES[cure].name.slice(1),
     )
     .join("; ");
+}
+
+/** What is likeliest to be needed, as every sentence of what is not decided begins. @example likeliestText(["bearings"]) // "Most likely: replace the bearings." */
+export function likeliestText(cures: readonly CureId[]): string {
+  const what = cures.length === 0 ? "Nothing is wrong" : curesText(cures);
+  return `Most likely: ${what.charAt(0).toLowerCase()}${what.slice(1)}.`;
 }
 
 /** What was said or decided, in words: its cures, or the disposition alone where none are named. */

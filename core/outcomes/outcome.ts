@@ -1,4 +1,4 @@
-import { assessJob, proofOf, releaseOf, type Proof } from "../judge/index.ts";
+import { assessJob, proofOf, releaseOf, type Proof, type Verdict } from "../judge/index.ts";
 import type { CureId, FaultId } from "../known/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { costsOf } from "../report/index.ts";
@@ -36,6 +36,8 @@ export interface Outcome {
   readonly did: Did | null;
   /** What was done first, where another repair followed, and whether it mended some of what departed; absent in older ones. */
   readonly first?: Did & { readonly mended: boolean };
+  /** What should have been seen before it was done, and was left out or never read; absent where nothing was, and in older ones. */
+  readonly without?: readonly string[];
   readonly repairs: number;
   readonly proof: Proof["answer"] | null;
   readonly release: ReleaseKind | null;
@@ -61,6 +63,15 @@ function firstOf(record: JobRecord): Outcome["first"] | null {
   };
 }
 
+/** What somebody went without who did what the evidence leads to: left out with a reason, or decided before it was read. */
+function withoutOf({ decided, action, warrant }: Verdict, did: Did | null): readonly string[] {
+  const done = did?.cures ?? [];
+  if (!action?.cures.some((cure) => done.includes(cure))) return [];
+  return warrant
+    .filter(({ state }) => state === "leftOut" || (state === "open" && decided === null))
+    .map(({ what }) => what);
+}
+
 /**
  * The outcome of a job as it stands; taken when it is closed. What was said is judged from what was read before the
  * first repair: readings after it know the answer.
@@ -71,6 +82,8 @@ export function outcomeOf(record: JobRecord): Outcome {
   const decision = record.decisions.at(-1);
   const repaired = epochOf(record) > 0;
   const first = firstOf(record);
+  const did = decision ? { disposition: decision.disposition, cures: decision.cures ?? [] } : null;
+  const without = withoutOf(verdict, did);
   return {
     family: record.motor.family,
     modelId: record.motor.modelId ?? null,
@@ -86,7 +99,8 @@ export function outcomeOf(record: JobRecord): Outcome {
           }
         : null,
     fault: top ? { id: top.fault, probability: top.probability } : null,
-    did: decision ? { disposition: decision.disposition, cures: decision.cures ?? [] } : null,
+    did,
+    ...(without.length > 0 && { without }),
     ...(first && { first }),
     repairs: record.repairs.length,
     proof: repaired ? proofOf(record).answer : null,

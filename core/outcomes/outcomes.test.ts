@@ -1,10 +1,15 @@
 import { describe, expect, it } from "vitest";
+import type { Reading } from "#core/record";
 import {
+  choice,
   DECISION,
   frameOpen,
+  HUB,
   job,
+  leftOut,
   lookedAndTurned,
   madeSafe,
+  measured,
   MILLIOHM,
   pairs,
   REPAIR,
@@ -55,6 +60,35 @@ describe("the outcome of a job", () => {
       minutes: REPAIR.minutes,
       cost: REPAIR.minutes,
     });
+  });
+
+  it("names what somebody went without who did what the evidence leads to", () => {
+    const dead = [
+      ...lookedAndTurned(),
+      choice("power", "taps", "noneAnswer"),
+      choice("power", "taps", "noneAnswer"),
+      measured("power", "v24.motor", "volts", 26),
+    ];
+    const fan = {
+      ...HUB,
+      family: "ecm",
+      expected: null,
+      hallSpacing: "none",
+      rated: { volts: 230 },
+    } as const;
+    const without = (cure: string, ...more: readonly Reading[]) =>
+      outcomeOf(
+        job([...dead, ...more], {
+          motor: fan,
+          complaint: "noRun",
+          decisions: [{ ...DECISION, disposition: "replacePart", cures: [cure] }],
+        }),
+      ).without;
+    expect(without("module", leftOut("power", "mains", "no meter"))).toContain("its mains");
+    expect(without("module", measured("power", "mains", "volts", 231))).not.toContain("its mains");
+    // What was done instead of it went without nothing of it.
+    expect(without("bearings", leftOut("power", "mains", "no meter"))).toBeUndefined();
+    expect(outcomeOf(done)).not.toHaveProperty("without");
   });
 
   it("names what was done first where another repair followed, and whether it mended some of it", () => {

@@ -212,6 +212,7 @@ export const QUANTITIES = {
   amperes: CURRENT,
   seconds: DURATION,
   polePairs: POLE_PAIRS,
+  rpmPerVolt: SPEED_CONSTANT,
   count: COUNT,
   farads: CAPACITANCE,
   pascals: PRESSURE,

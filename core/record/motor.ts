@@ -119,6 +119,8 @@ export interface Motor {
   readonly modelId?: string | null;
   /** The machine's own, as the owner says; absent in records written before it was asked. */
   readonly warranty?: Warranty;
+  /** It does not come apart into electronics and winding section, though its family does; absent where nobody said so. */
+  readonly onePiece?: boolean;
   /** What its own diagram says otherwise than its family's; absent where nobody said. */
   readonly diagram?: Diagram | null;
 }
@@ -141,6 +143,7 @@ export const MOTOR_FIELD_LABELS: Readonly<Record<Exclude<keyof Motor, "id">, str
   rated: "rating",
   modelId: "model",
   warranty: "warranty",
+  onePiece: "made in one piece",
   diagram: "pins and codes",
 };
 

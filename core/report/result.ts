@@ -57,7 +57,7 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
     return { answer: "Not decided", plainWords: factsOf("unseen").plainWords };
   if (verdict.hardFact && verdict.hardFact.ends !== "asItStands") {
     const { ends, sentence } = verdict.hardFact;
-    const fault = FAULT_IDS.find((id) => factsOf(id).endedBy?.cure === ends);
+    const fault = FAULT_IDS.find((id) => factsOf(id).endedBy.some(({ cure }) => cure === ends));
     return { answer: sentence, plainWords: fault ? factsOf(fault).plainWords : sentence };
   }
   if (isNothingWrong(verdict))

@@ -1,4 +1,4 @@
-import { expect, test } from "vitest";
+import { expect, test, vi } from "vitest";
 import { useShop } from "../../tests/shop.ts";
 import { plainSql } from "./plainSql.ts";
 
@@ -16,12 +16,15 @@ interface Doors {
 }
 const doors = () => shop.database.sequelize.connectionManager as unknown as Doors;
 
-/** The statements that the reading connection runs meanwhile. */
+const TOLD = "SELECT 'all told'";
+/** The statements that the reading connection runs meanwhile; it tells of each a moment after it, so the last is waited for. */
 async function statementsOf(work: () => Promise<unknown>): Promise<string[]> {
   const connection = (await doors().getConnection()) as Watched;
   const statements: string[] = [];
   connection.on("trace", (sql) => statements.push(sql));
   await work();
+  await shop.database.sequelize.query(TOLD);
+  await vi.waitFor(() => expect(statements).toContain(TOLD));
   return statements;
 }
 

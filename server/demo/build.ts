@@ -190,6 +190,9 @@ export function demoSteps(
         ),
     );
 
+  const readFrame = (typed: readonly string[], epoch: number) =>
+    typed.forEach((text, i) => read("frame", ["A", "B", "C"][i]!, valueOf(text), text, epoch, MAIN_METER));
+
   const makeSafe = (epoch: number) =>
     cautionsFor(intake.motor).forEach((caution) => choose("safety", caution.id, "done", epoch));
 
@@ -198,7 +201,7 @@ export function demoSteps(
   if (job.play) choose("mechanical", "axialPlay", job.play);
   if (job.turn) choose("mechanical", "sight", job.opened ? "opened" : "outside");
   if (job.turn) read("mechanical", "seen", { kind: "choices", choices: job.seen ?? [] });
-  job.frame?.forEach((text, i) => read("frame", ["A", "B", "C"][i]!, valueOf(text), text, 0, MAIN_METER));
+  if (job.frame) readFrame(job.frame, 0);
   if (job.pairs) read("winding", "temperature", { kind: "celsius", celsius: WORKSHOP }, String(WORKSHOP));
   if (job.tips) read("winding", "tips", valueOf(job.tips), job.tips, 0, job.meter ?? MAIN_METER);
   if (job.pairs) readPairs(job.pairs, 0);
@@ -231,6 +234,7 @@ export function demoSteps(
     choose("mechanical", "axialPlay", "none", 1);
     choose("mechanical", "sight", "opened", 1);
     read("mechanical", "seen", { kind: "choices", choices: [] }, "", 1);
+    readFrame(["OL", "OL", "OL"], 1);
     read("winding", "temperature", { kind: "celsius", celsius: WORKSHOP }, String(WORKSHOP), 1);
     read("winding", "tips", valueOf("0.1m"), "0.1m", 1, job.meter ?? MAIN_METER);
     readPairs(job.after, 1);

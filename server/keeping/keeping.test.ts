@@ -116,6 +116,8 @@ describe("a copy of a shop", () => {
     await fillDemo(demo);
     await shop.services.judging.idle();
     const before = await screensOf(shop.services);
+    // What the screens asked for is judged and written too, before anything is held against the file.
+    await shop.services.judging.idle();
     await copyShop(shop.file, target());
     await shop.close();
     // The shop's own file is overwritten in its middle.

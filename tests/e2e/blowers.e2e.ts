@@ -141,7 +141,7 @@ test("comes and goes, and shows on no day: nothing wrong found, and what to look
     ["Command", "4.2"],
     ["Feedback", "8"],
   ]);
-  await say(page, /^Fan called, everything plugged/u, "Turns");
+  await say(page, /^Called, everything plugged/u, "Turns as called, and steadily");
   await say(page, /^A motor of the same kind/u, "No trouble with either");
   // Told beside a good one, the same trial is not asked for without it.
   await expect(page.getByLabel(/^Run as it is used/u)).toHaveCount(0);

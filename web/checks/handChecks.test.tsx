@@ -50,7 +50,12 @@ describe("the places of a spin", () => {
       "sister.BC",
       "sister.CA",
       "sister.speedAfter",
+      "sister.stated",
+      "sister.polePairs",
     ]);
+    // A tachometer knows nothing of poles.
+    const byTachometer = slotsOf({ ...WANTED, polesKnown: false, sister: true, route: "tachometer" });
+    expect(byTachometer.map(({ slot }) => slot)).not.toContain("sister.polePairs");
   });
   it("refuse a frequency of zero and a speed above the rated one, with a sentence", () => {
     const slots = slotsOf({ ...WANTED, motor: { ...HUB, rated: { rpm: 380 } } });

@@ -1,4 +1,4 @@
-import { createContext, use, useMemo } from "react";
+import { createContext, use, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
@@ -20,6 +20,7 @@ import {
 import type { Outcome, Parcel } from "../app/outbox.ts";
 import { outbox, useBench } from "../app/store.ts";
 import { hereNow } from "./hereNow.ts";
+import { sharing } from "./sharing.ts";
 
 /** What a reading carries beside its value. */
 interface ReadingDetails {
@@ -31,7 +32,10 @@ interface ReadingDetails {
 /** What of an entry a screen says; id and person are added. */
 export type EntryFields<Kind extends EntryKind> = Omit<EntryBody<Kind>, "id" | "by">;
 
-/** The job on screen: what the server has, what still waits on this device laid over it, and how to add. */
+/**
+ * The job on screen: what the server has, what still waits on this device laid over it, and how to add. Where each entry is on
+ * its way stands apart, see {@link Delivery}: whoever shows the job is not drawn again for it.
+ */
 export interface OpenJob {
   readonly id: string;
   readonly number: number;
@@ -52,8 +56,6 @@ export interface OpenJob {
   readonly closing: ClosedRecord | null;
   /** The last closing, where it came in with a file: another shop's word. */
   readonly elsewhere: JobView["elsewhere"];
-  readonly savedAt: string;
-  readonly waiting: readonly Parcel[];
   readonly verdict: Verdict;
   readonly add: <Kind extends EntryKind>(kind: Kind, fields: EntryFields<Kind>) => Promise<Outcome>;
   readonly read: (
@@ -68,7 +70,20 @@ export interface OpenJob {
   readonly keepFile: (name: string, bytes: ArrayBuffer) => Promise<Outcome>;
 }
 
+/** What of the job is on its way, and when the server last had something new. */
+export interface Delivery {
+  readonly savedAt: string;
+  readonly waiting: readonly Parcel[];
+}
+
 export const OpenJobContext = createContext<OpenJob | null>(null);
+export const DeliveryContext = createContext<Delivery | null>(null);
+
+export function useDelivery(): Delivery {
+  const delivery = use(DeliveryContext);
+  if (!delivery) throw new Error("useDelivery: no job is open here");
+  return delivery;
+}
 
 export function useOpenJob(): OpenJob {
   const job = use(OpenJobContext);
@@ -80,63 +95,70 @@ const isEntry = (parcel: Parcel) => parcel.kind !== "file";
 
 export type JobParts = Omit<OpenJob, "verdict">;
 
-/** Everything of an open job but its verdict. */
-export function useJobParts(view: JobView): JobParts {
+/** Everything of an open job but its verdict, and what of it is on its way. */
+export function useJobParts(view: JobView): { readonly parts: JobParts; readonly delivery: Delivery } {
   const parcels = useBench((bench) => bench.parcels);
   const by = useBench((bench) => bench.who) ?? "";
   const waiting = useMemo(() => parcels.filter(({ job }) => job === view.id), [parcels, view.id]);
+  const [share] = useState(sharing);
   const read = useMemo(
     () =>
-      readView(
-        view,
-        waiting.filter(isEntry).map(({ kind, body }) => ({ kind, body }) as Entry),
+      share(
+        readView(
+          view,
+          waiting.filter(isEntry).map(({ kind, body }) => ({ kind, body }) as Entry),
+        ),
       ),
-    [view, waiting],
+    [share, view, waiting],
   );
-  return useMemo(() => {
+  // The version that an entry names is the one on screen when it is written.
+  const version = useRef(view.version);
+  useLayoutEffect(() => {
+    version.current = view.version;
+  }, [view.version]);
+  const { id, number, closedAt, closing, elsewhere = null, intake, takenInAt, savedAt } = view;
+  const parts = useMemo((): JobParts => {
     const { record, corrections, notes, contact, undone } = read;
     const epoch = epochOf(record);
     const now = () => new Date().toISOString();
     const add: OpenJob["add"] = (kind, fields) => {
-      const id = uuidv7();
-      const body = { id, ...fields, by };
-      return outbox.submit({ id, job: view.id, kind, body, version: view.version, refused: null });
+      const entry = uuidv7();
+      const body = { id: entry, ...fields, by };
+      return outbox.submit({ id: entry, job: id, kind, body, version: version.current, refused: null });
     };
     return {
-      id: view.id,
-      number: view.number,
-      record,
-      epoch,
-      closed: view.closedAt !== null,
-      intake: view.intake,
-      corrections,
-      notes,
-      contact,
-      undone,
-      takenInAt: view.takenInAt,
-      closedAt: view.closedAt,
-      closing: view.closing,
-      elsewhere: view.elsewhere ?? null,
-      savedAt: view.savedAt,
-      waiting,
-      add,
+      ...{
+        id,
+        number,
+        record,
+        epoch,
+        closed: closedAt !== null,
+        intake,
+        corrections,
+        notes,
+        contact,
+        undone,
+      },
+      ...{ takenInAt, closedAt, closing, elsewhere, add },
       read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null } = {}) =>
-        handsOff(record, check, slot, epoch, hereNow(by, view.closing?.at ?? null))
+        handsOff(record, check, slot, epoch, hereNow(by, closing?.at ?? null))
           ? Promise.resolve({ kind: "refused", sentence: "This is done by hand: make it safe first." })
           : add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: now(), supersedes }),
       undo: (of) => add("undo", { of, at: now() }),
       keepFile: (name, bytes) =>
         outbox.submit({
           id: uuidv7(),
-          job: view.id,
+          job: id,
           kind: "file",
           body: { id: name },
           bytes,
-          version: view.version,
+          version: version.current,
           refused: null,
         }),
     };
-  }, [read, view, waiting, by]);
+  }, [read, id, number, closedAt, closing, elsewhere, intake, takenInAt, by]);
+  const delivery = useMemo(() => ({ savedAt, waiting }), [savedAt, waiting]);
+  return { parts, delivery };
 }
 
 /** What is different from when the job was last closed; empty while it is closed or never was. */

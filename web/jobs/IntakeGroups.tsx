@@ -152,11 +152,7 @@ export function MotorGroup() {
       <IntakeField
         name="ratedVolts"
         label="Rated supply"
-        placeholder={
-          FAMILY_FACTS[family || "hub"].ownElectronics
-            ? "208-230 V, as its plate says"
-            : "42 V, at full charge"
-        }
+        placeholder={FAMILY_FACTS[family || "hub"].ownElectronics ? "208-230 V" : "42 V, at full charge"}
       />
       <IntakeField name="ratedAmperes" label="Rated current" placeholder="12 A" />
       <IntakeField name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
@@ -169,6 +165,17 @@ export function MotorGroup() {
             ["1", "one line and neutral"],
             ["2", "two lines, split supply"],
             ...(family === "ecmSealed" ? ([["3", "three phases"]] as const) : []),
+          ]}
+        />
+      )}
+      {facts?.separateModule && (
+        <IntakeField
+          name="onePiece"
+          label="Electronics and winding"
+          options={[
+            ["", "not known"],
+            ["no", "come apart"],
+            ["yes", "made in one piece"],
           ]}
         />
       )}

@@ -1,4 +1,4 @@
-import { lazy, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { lazy, memo, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
@@ -15,7 +15,7 @@ import { CHECK_SCREENS } from "../checks/screens.ts";
 import { Button } from "../ui/Button.tsx";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
-import { OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
+import { DeliveryContext, OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
 import { isTyping } from "../ui/isTyping.ts";
 import { useStillHere } from "../ui/useStillHere.ts";
 import { FoundHere } from "./FoundHere.tsx";
@@ -240,7 +240,8 @@ function Centre({
   );
 }
 
-function OpenedJob({
+/** Drawn when the job or its verdict changes, and not for what is on its way to the server. */
+const OpenedJob = memo(function OpenedJob({
   step,
   trouble,
   ...fold
@@ -379,10 +380,10 @@ function OpenedJob({
       )}
     </div>
   );
-}
+});
 
 function JudgedJob({ view, step }: { readonly view: JobView; readonly step: string | undefined }) {
-  const parts = useJobParts(view);
+  const { parts, delivery } = useJobParts(view);
   const who = useBench((bench) => bench.who);
   const { verdict, failed, again } = useVerdict(
     parts.record,
@@ -409,7 +410,9 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
   if (!first) setFirst(opening);
   return (
     <OpenJobContext value={open}>
-      <OpenedJob step={known ?? opening} trouble={trouble} {...fold} />
+      <DeliveryContext value={delivery}>
+        <OpenedJob step={known ?? opening} trouble={trouble} {...fold} />
+      </DeliveryContext>
     </OpenJobContext>
   );
 }

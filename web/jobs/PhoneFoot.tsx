@@ -5,7 +5,7 @@ import { lowerFirst } from "#core/check";
 import { chanceText } from "#core/quantity";
 import { Keypad } from "../checks/entry/Keypad.tsx";
 import { usePad } from "../checks/entry/pad.ts";
-import { useOpenJob } from "../job/openJob.ts";
+import { useDelivery, useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
 import { headlineOf } from "./headline.ts";
@@ -91,7 +91,7 @@ export function PhoneFoot({
   const pad = usePad();
   const words = useWordsOpen();
   const { last, said, takeBack, possible } = useUndoLast(step);
-  const { waiting } = useOpenJob();
+  const { waiting } = useDelivery();
   return (
     <footer className="flex flex-col gap-2 border-t border-line bg-sunk p-2.5 print:hidden">
       <VerdictLine asked={asked} open={verdictOpen} onOpen={onVerdict} />

@@ -1,11 +1,11 @@
 import { outbox } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
-import { useOpenJob } from "../job/openJob.ts";
+import { useDelivery, useOpenJob } from "../job/openJob.ts";
 import { timeText } from "../ui/dates.ts";
 
 /** Whether everything is on disk, said with the time; or what waits on this device. */
 export function SavedLine() {
-  const { savedAt, waiting } = useOpenJob();
+  const { savedAt, waiting } = useDelivery();
   const kept = waiting.length;
   if (waiting.some(({ unstored }) => unstored)) return <span role="status">Being kept</span>;
   return (
@@ -19,7 +19,8 @@ export function SavedLine() {
 
 /** Entries that the server would not take when they were delivered later: a person says what becomes of them. */
 export function RefusedEntries() {
-  const { id, waiting } = useOpenJob();
+  const { id } = useOpenJob();
+  const { waiting } = useDelivery();
   const refused = waiting.filter((parcel) => parcel.refused !== null);
   if (refused.length === 0) return null;
   return (

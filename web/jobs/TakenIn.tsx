@@ -52,6 +52,7 @@ const WORDS: { readonly [Field in keyof Motor]?: (value: NonNullable<Motor[Field
   speedConstant: ({ rpmPerVolt, convention }) =>
     `${quantityText(rpmPerVolt, SPEED_CONSTANT)}, ${KV_CONVENTION_LABELS[convention]}`,
   warranty: (warranty) => WARRANTY_LABELS[warranty],
+  onePiece: (onePiece) => (onePiece ? "yes" : "no, it comes apart"),
   hallSpacing: (spacing) => HALL_SPACING_LABELS[spacing],
   wireColours: (colours) =>
     PHASES.flatMap((phase) => (colours[phase] ? [`${phase} ${colours[phase]}`] : [])).join(", "),

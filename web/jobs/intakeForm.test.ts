@@ -28,6 +28,7 @@ const FIELDS: IntakeFields = {
   ratedAmperes: "12",
   ratedRpm: "",
   lines: "",
+  onePiece: "",
   diagram: null,
   modelId: "",
   wireA: "yellow",
@@ -122,6 +123,9 @@ describe("a take-in put right", () => {
   it("says who pays, as soon as somebody asked", () => {
     expect(changes({ warranty: "parts" })).toEqual({ motor: { warranty: "parts" } });
     expect(intake().motor).not.toHaveProperty("warranty");
+    expect(changes({ onePiece: "yes" })).toEqual({ motor: { onePiece: true } });
+    expect(changes({ onePiece: "no" })).toEqual({ motor: { onePiece: false } });
+    expect(intake().motor).not.toHaveProperty("onePiece");
   });
 
   it("is read back into the form as it stands: reading it again changes nothing", () => {

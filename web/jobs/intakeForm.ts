@@ -62,6 +62,7 @@ export interface IntakeFields {
   readonly ratedRpm: string;
   /** Lines of the supply; empty where nobody said. */
   readonly lines: "" | "1" | "2" | "3";
+  readonly onePiece: "" | "yes" | "no";
   /** What the model's or the motor's own diagram says; nothing is typed here. */
   readonly diagram: Diagram | null;
   readonly modelId: string;
@@ -122,6 +123,7 @@ export const EMPTY: IntakeFields = {
   ratedAmperes: "",
   ratedRpm: "",
   lines: "",
+  onePiece: "",
   diagram: null,
   modelId: "",
   wireA: "",
@@ -146,6 +148,7 @@ export const PLATE_FIELDS: ReadonlySet<keyof IntakeFields> = new Set([
   "ratedAmperes",
   "ratedRpm",
   "lines",
+  "onePiece",
   "wireA",
   "wireB",
   "wireC",
@@ -237,6 +240,7 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
     },
     modelId: fields.modelId === "" ? null : fields.modelId,
     ...(fields.warranty !== "" && { warranty: fields.warranty }),
+    ...(fields.onePiece !== "" && { onePiece: fields.onePiece === "yes" }),
   };
   const { diagram } = fields;
   const intake: Intake = {
@@ -281,6 +285,7 @@ function fieldsOfFacts(facts: Facts): Partial<IntakeFields> {
     ratedAmperes: plain(rated?.amperes),
     ratedRpm: plain(rated?.rpm),
     lines: rated?.lines === undefined ? "" : (`${rated.lines}` as const),
+    onePiece: facts.onePiece === undefined ? "" : facts.onePiece ? "yes" : "no",
     diagram: facts.diagram ?? null,
     limit: facts.balanceLimit ? String(facts.balanceLimit * 100) : "",
   };

@@ -4,7 +4,9 @@ import { partSchema } from "#contract/workSchemas";
 import { orderingNeeds, whyNot } from "#core/judge";
 import { type RepairPlan, termsOf } from "#core/known";
 import { standingParts, type PartLine } from "#core/record";
+import { slotOf } from "#core/measure";
 import { ChooseOne } from "../checks/entry/ChooseOne.tsx";
+import { MeasuredRows } from "../checks/entry/MeasuredRows.tsx";
 import { useChoose } from "../checks/entry/useChoose.ts";
 import { useOpenJob, type EntryFields } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
@@ -82,6 +84,8 @@ function PartRow({ line, currency }: { readonly line: PartLine; readonly currenc
   );
 }
 
+const isChosen = ({ slot }: { readonly slot: string }) => slotOf("module", slot)?.form.kind === "choice";
+
 /** The parts of this repair by their rating: on the shelf, or awaited with a day. */
 export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) {
   const { record, epoch, closed, add } = useOpenJob();
@@ -95,6 +99,7 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
     .filter(({ what }) => !lines.some(({ part }) => part.startsWith(what)));
   const asked = orderingNeeds(record);
   const unasked = whyNot(asked);
+  const measured = asked.filter((one) => !isChosen(one)).map(({ slot }) => slot);
   const write = (state: PartLine["state"]) => async (fields: PartFields) => {
     const entry: EntryFields<"part"> = {
       epoch,
@@ -131,9 +136,10 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
       {!closed && asked.length > 0 && (
         <div className="mb-3 flex flex-col gap-2.5 rounded-lg border-l-4 border-amber bg-amber-soft px-4 py-2.5">
           <p className="text-sm">{unasked ?? "Said, and in the record."}</p>
-          {asked.map(({ slot }) => (
+          {asked.filter(isChosen).map(({ slot }) => (
             <ChooseOne key={slot} check="module" slot={slot} by={choosing} />
           ))}
+          {measured.length > 0 && <MeasuredRows label="To order one alike" check="module" slots={measured} />}
         </div>
       )}
       {!closed && wanted.length > 0 && (

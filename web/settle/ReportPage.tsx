@@ -4,7 +4,7 @@ import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
 import { buildReport, dayWords, moneyText, PROOF_HEADINGS, type Costs, type PairTable } from "#core/report";
 import { IntervalStrip } from "../checks/drawing/IntervalStrip.tsx";
-import { useOpenJob } from "../job/openJob.ts";
+import { useDelivery, useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
 
@@ -79,7 +79,8 @@ function CostTable({ costs }: { readonly costs: Costs }) {
 /** A page that a customer understands, and the measurements behind it: on screen, in print, and as PDF. */
 export default function ReportPage() {
   const job = useOpenJob();
-  const { id, record, number, takenInAt, closedAt, closing, waiting } = job;
+  const { id, record, number, takenInAt, closedAt, closing } = job;
+  const { waiting } = useDelivery();
   // A closed job keeps the report that was handed over.
   const report = useMemo(
     () => (closedAt && closing ? closing.report : buildReport(record, { number, takenInAt, closedAt })),

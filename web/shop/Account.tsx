@@ -132,7 +132,14 @@ export function Account() {
                         ? `${decidedText(outcome.said)}, ${chanceText(outcome.said.probability)}`
                         : "not decided"}
                     </td>
-                    <td className="pr-3">{outcome.did ? decidedText(outcome.did) : ""}</td>
+                    <td className="pr-3">
+                      {outcome.did ? decidedText(outcome.did) : ""}
+                      {outcome.without && (
+                        <span className="block text-sm text-ink-2">
+                          Without having seen {outcome.without.join(", ")}
+                        </span>
+                      )}
+                    </td>
                     <td>
                       <span className="flex items-center gap-2">
                         <Mark state={MARKS[truth]} /> {endOf(line)}

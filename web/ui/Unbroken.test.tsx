@@ -8,7 +8,7 @@ const kept = (text: string) =>
   );
 
 it.each([
-  ["Repair leads with 61 %; 92 % is asked.", ["61 %", "92 %"]],
+  ["Most likely: repair. 61 % sure; 92 % needed.", ["61 %", "92 %"]],
   ["largest deviation −0.1 %, B–C. Wait 10 min.", ["−0.1 %", "B–C", "10 min"]],
   ["9.00 rpm/V at most", ["9.00 rpm/V"]],
   ["nothing to count", []],

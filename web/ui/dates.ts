@@ -8,8 +8,16 @@ export function showClockOf(timeZone: string): void {
   zone = timeZone;
 }
 
-const when = (at: string, options: Intl.DateTimeFormatOptions) =>
-  new Date(at).toLocaleString(navigator.language, { timeZone: zone, ...options });
+/** One for each way of writing: making one takes a hundred times longer than writing a date with it. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function when(at: string, options: Intl.DateTimeFormatOptions): string {
+  const key = JSON.stringify([navigator.language, zone, options]);
+  const kept = formatters.get(key);
+  const formatter = kept ?? new Intl.DateTimeFormat(navigator.language, { timeZone: zone, ...options });
+  if (!kept) formatters.set(key, formatter);
+  return formatter.format(new Date(at));
+}
 
 /** Today by the shop's calendar, as 2026-03-02. @param now for tests */
 export const shopDay = (now: Date = new Date()) => dayIn(now.toISOString(), zone);

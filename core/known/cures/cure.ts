@@ -21,6 +21,8 @@ export interface Cure {
   readonly days: number;
   /** It makes everything else needless that is done inside a motor. */
   readonly replacesAll: boolean;
+  /** Whether it is done in a motor whose windings nobody opens: where it comes apart, always, or never. */
+  readonly shut: "always" | "apart" | "never";
   /** One of the two parts that a blower comes apart into. */
   readonly half: boolean;
   /** It changes nothing of the motor: what was read is read anew. */

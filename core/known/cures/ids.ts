@@ -25,6 +25,7 @@ export const CURE_IDS = [
   "board",
   "harness",
   "switches",
+  "limiter",
   "module",
   "section",
   "air",

@@ -1,4 +1,12 @@
-import { BODY, KILLED_BY, KILLERS, LOOKED_INTO, PROGRAMMED_FOR } from "../warrants.ts";
+import {
+  BODY,
+  KILLED_BY,
+  KILLERS,
+  LIMITER_ALIKE,
+  LIMITER_SEEN,
+  LOOKED_INTO,
+  PROGRAMMED_FOR,
+} from "../warrants.ts";
 import type { Cure } from "./cure.ts";
 
 // What is done inside a motor, and a motor in its place.
@@ -12,6 +20,7 @@ export const motor: Cure = {
   parts: { ofMotor: 1 },
   days: 7,
   replacesAll: true,
+  shut: "always",
   half: false,
   readsAnew: false,
   aside: false,
@@ -29,6 +38,7 @@ export const rotor: Cure = {
   parts: { ofMotor: 0.4 },
   days: 7,
   replacesAll: false,
+  shut: "never",
   half: false,
   readsAnew: false,
   aside: false,
@@ -46,6 +56,7 @@ export const bearings: Cure = {
   parts: { each: 12 },
   days: 2,
   replacesAll: false,
+  shut: "always",
   half: false,
   readsAnew: false,
   aside: false,
@@ -63,6 +74,7 @@ export const dryAndSeal: Cure = {
   parts: { each: 6 },
   days: 0,
   replacesAll: false,
+  shut: "never",
   half: false,
   readsAnew: false,
   aside: false,
@@ -80,6 +92,7 @@ export const clean: Cure = {
   parts: { each: 2 },
   days: 0,
   replacesAll: false,
+  shut: "never",
   half: false,
   readsAnew: false,
   aside: false,
@@ -97,6 +110,7 @@ export const starJoint: Cure = {
   parts: { each: 3 },
   days: 0,
   replacesAll: false,
+  shut: "never",
   half: false,
   readsAnew: false,
   aside: false,
@@ -114,6 +128,7 @@ export const joint: Cure = {
   parts: { each: 3 },
   days: 0,
   replacesAll: false,
+  shut: "never",
   half: false,
   readsAnew: false,
   aside: false,
@@ -131,12 +146,31 @@ export const phaseWire: Cure = {
   parts: { each: 5 },
   days: 0,
   replacesAll: false,
+  shut: "never",
   half: false,
   readsAnew: false,
   aside: false,
   decidedAfter: BODY,
   orderedAfter: [],
   watch: "Keep the cable free where it leaves the motor; a pull or a rub there is where it fails again.",
+};
+
+export const limiter: Cure = {
+  name: "Replace the inrush limiter",
+  what: "inrush limiter",
+  disposition: "repair",
+  onMotor: true,
+  minutes: 45,
+  parts: { each: 6 },
+  days: 3,
+  replacesAll: false,
+  shut: "apart",
+  half: false,
+  readsAnew: false,
+  aside: false,
+  decidedAfter: [...BODY, ...KILLERS, ...LIMITER_SEEN],
+  orderedAfter: [KILLED_BY, ...LIMITER_ALIKE],
+  watch: "Where mains are switched on and off many times a day, it will burn again.",
 };
 
 export const module: Cure = {
@@ -148,6 +182,7 @@ export const module: Cure = {
   parts: { ofMotor: 0.6 },
   days: 4,
   replacesAll: false,
+  shut: "apart",
   half: true,
   readsAnew: false,
   aside: false,
@@ -165,6 +200,7 @@ export const section: Cure = {
   parts: { ofMotor: 0.6 },
   days: 5,
   replacesAll: false,
+  shut: "apart",
   half: true,
   readsAnew: false,
   aside: false,

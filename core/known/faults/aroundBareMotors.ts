@@ -26,7 +26,7 @@ export const switchShorted: Fault = {
   condemnedAfter: [],
   suspect: "controller",
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(
       TURN,
@@ -60,7 +60,7 @@ export const controller: Fault = {
   condemnedAfter: [],
   suspect: "controller",
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(HALL_SUPPLY, { missing: 0.2, low: 0.05 }, "the five volts come from the controller"),
     shows(DIODES, { odd: 0.5 }, "one that no longer conducts; a dead driver reads alike"),
@@ -89,7 +89,7 @@ export const battery: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(PACK, { sags: 0.93 }, "a tired cell group gives way when current is drawn"),
     shows(RUN_GOOD, { rough: 0.4, dead: 0.4 }, "the same battery gives way there too"),
@@ -127,7 +127,7 @@ export const command: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(COMMAND, { uneven: 0.4, missing: 0.55 }, "that is what it is"),
     shows(RUN_GOOD, { rough: 0.3, dead: 0.6 }, "the same command is missing there too"),
@@ -156,7 +156,7 @@ export const settings: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(SETTINGS, { wrong: 0.88 }, "most show when they are read one by one"),
     shows(SWAP, { stillFails: 0.4 }, "some settings suit no motor"),
@@ -184,7 +184,7 @@ export const rubbing: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(PACK, { sags: 0.04 }, "what holds the motor back draws current"),
     shows(RUBBING, { rubs: 0.93 }, "felt at once with the wheel lifted"),

@@ -45,12 +45,13 @@ export const limitOpen: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     ...cutsTheWayAt(1, 0.985, "the open limit takes all control voltage away"),
     shows(LIMIT_OHMS, { open: 0.97 }, "that is what it is"),
     shows(COMMAND_OUT, { absent: 0.9 }, "a controller that sees it open does not command"),
     shows(COMMAND_IN, { absent: 0.9 }, "a controller that sees it open does not command"),
+    shows(TURNS, { silent: 0.95 }, "nothing commands it"),
     shows(CODE, { air: 0.6 }, "an open limit has its code"),
     shows(AIR_PATH, { restricted: 0.6 }, "what trips a limit is mostly restricted air"),
     ...staysWithoutIt(0.9, "another motor stands behind the same limit; some close by themselves once cool"),
@@ -94,7 +95,7 @@ export const noCall: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     ...cutsTheWayAt(2, 0.985, "nothing calls"),
     shows(CALLED, { none: 0.975 }, "that is what it is"),
@@ -146,7 +147,7 @@ export const delay: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     ...onTwoDays(
       RUNS_ON,

@@ -1,5 +1,6 @@
 import type { LikelihoodRow, Variable } from "../../inference/index.ts";
 import type { ByFamily, Complaint, PastEvent, Remedy } from "../../record/index.ts";
+import type { MarkCode } from "../../measure/mechanical/index.ts";
 import type { CureId } from "../cures/ids.ts";
 import type { Wanted } from "../warrants.ts";
 import type { FaultId } from "./ids.ts";
@@ -66,8 +67,8 @@ export interface Fault {
   readonly suspect: string | null;
   /** It stands for all that the named causes outside a motor leave over. */
   readonly leftOver: boolean;
-  /** A mark of it that ends the matter once it was photographed, and what is then done; null where none does. Common practice. */
-  readonly endedBy: { readonly mark: string; readonly cure: CureId; readonly sentence: string } | null;
+  /** Marks of it that end the matter once they were photographed, and what is then done. Common practice. */
+  readonly endedBy: readonly { readonly mark: MarkCode; readonly cure: CureId; readonly sentence: string }[];
   /**
    * What it makes readings show, each with its reason: judgement from common practice and circuit arithmetic, held against
    * simulated motors that know nothing of it. Only what no check can see shows in hardly anything.

@@ -1,5 +1,5 @@
 import { BURNT, COAST_DOWN, MAGNETS_SEEN, TURN } from "../../measure/mechanical/index.ts";
-import { CONSTANT, SISTER } from "../../measure/backemf/index.ts";
+import { CONSTANT, REFERENCE, SISTER } from "../../measure/backemf/index.ts";
 import { NO_LOAD_CURRENT, RUN_GOOD } from "../../measure/run/index.ts";
 import { shows, type Fault } from "./fault.ts";
 import { goesWithIt } from "./withElectronics.ts";
@@ -33,21 +33,29 @@ export const magnets: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: {
-    mark: "chipped",
-    cure: "rotor",
-    sentence: "A broken magnet condemns the rotor: a fragment jams it without warning.",
-  },
+  endedBy: [
+    {
+      mark: "chipped",
+      cure: "rotor",
+      sentence: "A broken magnet condemns the rotor: a fragment jams it without warning.",
+    },
+    {
+      mark: "scored",
+      cure: "rotor",
+      sentence: "Deeply scored magnets condemn the rotor: what is left of them cracks and comes loose.",
+    },
+  ],
   shows: [
     shows(
       TURN,
       { scraping: 0.35, tightSpot: 0.2, locked: 0.08, grinding: 0.1 },
       "a lifted magnet or fragment touches the stator",
     ),
-    shows(MAGNETS_SEEN, { chipped: 0.9, scratched: 0.07 }, "seen once the motor is open"),
+    shows(MAGNETS_SEEN, { chipped: 0.78, scored: 0.13, scratched: 0.06 }, "seen once the motor is open"),
     shows(COAST_DOWN, { short: 0.25 }, "touches"),
     shows(CONSTANT, { high: 0.15 }, "a lost magnet takes its flux along"),
     shows(SISTER, { high: 0.15 }, "a lost magnet takes its flux along"),
+    shows(REFERENCE, { high: 0.15 }, "a lost magnet takes its flux along"),
     shows(RUN_GOOD, { rough: 0.45, dead: 0.08 }, "fragments, missing flux"),
     shows(NO_LOAD_CURRENT, { high: 0.3 }, "touch, missing flux"),
     ...goesWithIt(0.9),
@@ -83,11 +91,12 @@ export const magnetsWeak: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(BURNT, { dark: 0.25, smell: 0.15 }, "what weakened them was heat"),
     shows(CONSTANT, { high: 0.97 }, "less flux, more speed a volt"),
     shows(SISTER, { high: 0.92 }, "less flux than the known-good one"),
+    shows(REFERENCE, { high: 0.9 }, "less flux than its plate asks, by a motor that is known"),
     shows(RUN_GOOD, { rough: 0.1 }, "fast and weak, hardly seen without load"),
     shows(NO_LOAD_CURRENT, { high: 0.6 }, "less flux, more current for the same drag"),
     ...goesWithIt(0.75),

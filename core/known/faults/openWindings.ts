@@ -2,13 +2,14 @@ import { BURNT, COAST_DOWN, SHORT_DRAG, TURN, WIRES_SEEN } from "../../measure/m
 import { INWARD, PAIRS_AT_REST } from "../../measure/winding/index.ts";
 import { PAIRS_SPUN, SPIN_DRAG } from "../../measure/backemf/index.ts";
 import { RUN_GOOD } from "../../measure/run/index.ts";
-import { CODE, ROCKS } from "../../measure/power/index.ts";
+import { CODE } from "../../measure/power/index.ts";
+import { FLASH } from "../../measure/air/index.ts";
 import { MODULE_LOOK } from "../../measure/module/index.ts";
 import { PACK } from "../../measure/feed/index.ts";
 import { everywhere } from "./chances.ts";
 import { LEADS_TOUCHED } from "../warrants.ts";
 import { alike, hides, shows, type Fault } from "./fault.ts";
-import { goesWithIt, stopsIt } from "./withElectronics.ts";
+import { goesWithIt, rocksInVain, stopsIt } from "./withElectronics.ts";
 
 // Joints, windings and leads that conduct no more, or where they should not.
 
@@ -39,7 +40,7 @@ export const starJointOpen: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(BURNT, { dark: 0.15, smell: 0.25 }, "the joint cooks, the windings often stay bright"),
     shows(SHORT_DRAG, { noneDrags: 0.93, oneDiffers: 0.05 }, "no loop closes"),
@@ -87,7 +88,7 @@ export const limbOpen: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(BURNT, { dark: 0.45, smell: 0.2 }, "wires rarely part without heat"),
     shows(SHORT_DRAG, { oneDiffers: 0.95 }, "only the pair without the limb drags", {
@@ -108,8 +109,8 @@ export const limbOpen: Fault = {
       connection: "star",
     }),
     shows(RUN_GOOD, { rough: 0.5, dead: 0.45 }, "two phases only: twitches or nothing"),
-    shows(ROCKS, { keepsRocking: 0.7 }, "two limbs do not start it"),
-    ...stopsIt(0.9, "two limbs do not start it"),
+    ...rocksInVain(0.9),
+    shows(FLASH, { none: 0.7 }, "its logic finds no motor, and mostly waits"),
     ...goesWithIt(0.95),
     shows(CODE, { motor: 0.5 }, "the motor does not turn"),
   ],
@@ -144,7 +145,7 @@ export const leadOpen: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(WIRES_SEEN, { broken: 0.4, taped: 0.2 }, "some breaks show, some sit inside the jacket"),
     shows(SHORT_DRAG, { oneDiffers: 0.95 }, "only the pair without the lead drags"),
@@ -155,8 +156,8 @@ export const leadOpen: Fault = {
     ),
     shows(PAIRS_SPUN, { twoFloating: 0.92, allFloating: 0.03 }, "both pairs through the lead float"),
     shows(RUN_GOOD, { rough: 0.5, dead: 0.45 }, "two phases only: twitches or nothing"),
-    shows(ROCKS, { keepsRocking: 0.7 }, "two limbs do not start it"),
-    ...stopsIt(0.9, "two limbs do not start it"),
+    ...rocksInVain(0.9),
+    shows(FLASH, { none: 0.7 }, "its logic finds no motor, and mostly waits"),
     ...goesWithIt(0.95),
     shows(CODE, { motor: 0.5 }, "the motor does not turn"),
   ],
@@ -191,7 +192,7 @@ export const leadsShorted: Fault = {
   condemnedAfter: LEADS_TOUCHED,
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(TURN, { stiff: 0.65 }, "shorted leads brake as the rotor turns, plugged or not"),
     shows(WIRES_SEEN, { taped: 0.35, broken: 0.15 }, "the chafe shows at the axle or plug"),

@@ -2,9 +2,16 @@ import { HALL_LEVELS, HALL_STEPS, HALL_SUPPLY, LAMPS, TEMPERATURE_SENSOR } from 
 import { COMMAND, PACK } from "../../measure/feed/index.ts";
 import { CONNECTOR_DROP, NO_LOAD_CURRENT, RUN_GOOD, SWAP } from "../../measure/run/index.ts";
 import { PAIRS_AT_REST, STEADY, TIPS } from "../../measure/winding/index.ts";
-import { CONSTANT, PAIRS_SPUN, SISTER } from "../../measure/backemf/index.ts";
+import { CONSTANT, PAIRS_SPUN, REFERENCE, REFERENCE_SELF, SISTER } from "../../measure/backemf/index.ts";
 import { FRAME } from "../../measure/frame/index.ts";
-import { AGAINST_PAST, END_REPEAT, METER_KNOWN } from "../../measure/setup/index.ts";
+import {
+  AGAINST_PAST,
+  END_REPEAT,
+  MAGNETS_COUNTED,
+  METER_BATTERY,
+  METER_KNOWN,
+  VOLTS_KNOWN,
+} from "../../measure/setup/index.ts";
 import { bareOnly, everywhere } from "./chances.ts";
 import { shows, type Fault } from "./fault.ts";
 import { goesWithIt, staysWithoutIt } from "./withElectronics.ts";
@@ -38,7 +45,7 @@ export const outside: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: true,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(HALL_SUPPLY, { missing: 0.05, low: 0.03 }, "the five volts come from the controller"),
     shows(HALL_LEVELS, { weak: 0.05 }, "a low supply"),
@@ -74,7 +81,7 @@ export const setup: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(TIPS, { high: 0.4, open: 0.15 }, "worn leads, loose plugs, a blown fuse"),
     shows(STEADY, { drifting: 0.5 }, "a clip that moves"),
@@ -101,12 +108,20 @@ export const setup: Fault = {
       "old leads, wrong range, speed read on the bare chuck",
     ),
     shows(SISTER, { high: 0.04, low: 0.04 }, "a slip hits one of the two"),
+    shows(REFERENCE, { high: 0.04, low: 0.04 }, "a slip hits one of the two"),
+    shows(REFERENCE_SELF, { off: 0.35 }, "what is off on a motor that is known is the set-up"),
     shows(FRAME, { high: 0.15, leaking: 0.05 }, "fingers across the probes"),
     shows(LAMPS, { oneDead: 0.06, impossible: 0.05, allDead: 0.04 }, "a pin missed, a lamp misread"),
     shows(TEMPERATURE_SENSOR, { off: 0.08 }, "the motor is not at the room it is held against"),
     shows(RUN_GOOD, { rough: 0.05, dead: 0.08 }, "the known-good one was not"),
     shows(SWAP, { stillFails: 0.06 }, "the known-good one was not"),
     shows(METER_KNOWN, { departs: 0.45 }, "a meter that is wrong on what is known"),
+    shows(VOLTS_KNOWN, { departs: 0.25 }, "a meter that is wrong on what is known"),
+    shows(
+      METER_BATTERY,
+      { low: 0.1 },
+      "a flat battery reads high, or wanders; most that show low read right still",
+    ),
     shows(END_REPEAT, { moved: 0.5 }, "what moved was not the motor"),
     shows(AGAINST_PAST, { allShifted: 0.35 }, "three pairs do not age alike"),
   ],
@@ -135,7 +150,7 @@ export const wrongData: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(PAIRS_AT_REST, { shifted: 0.9 }, "balanced at another value than believed"),
     shows(
@@ -144,6 +159,7 @@ export const wrongData: Fault = {
       "another motor or a rewind has another constant too",
     ),
     shows(NO_LOAD_CURRENT, { high: 0.1 }, "the baseline is of another motor"),
+    shows(REFERENCE, { high: 0.3, low: 0.35 }, "another motor or a rewind has another constant too"),
     shows(
       AGAINST_PAST,
       { allShifted: 0.008 },
@@ -173,7 +189,7 @@ export const wrongPlate: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(
       CONSTANT,
@@ -181,6 +197,8 @@ export const wrongPlate: Fault = {
       "the figure it is held against is wrong",
     ),
     shows(HALL_STEPS, { departs: 0.5 }, "poles counted wrong, so the steps of a turn are too"),
+    shows(MAGNETS_COUNTED, { differ: 0.5 }, "poles are what is miscounted most"),
+    shows(REFERENCE, { high: 0.35, low: 0.45 }, "the figure it is held against is wrong"),
   ],
   hides: [],
   alike: [],
@@ -213,7 +231,7 @@ export const unseen: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(RUN_GOOD, { rough: 0.4, dead: 0.1 }, "whatever it is, it is in the motor"),
     ...goesWithIt(0.85),

@@ -34,7 +34,7 @@ export const hallSensor: Fault = {
   condemnedAfter: SENSOR_FED,
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(HALL_SUPPLY, { low: 0.06 }, "a sensor that shorts pulls the supply down"),
     shows(LAMPS, { oneDead: 0.8, severalDead: 0.08, impossible: 0.04, allDead: 0.03 }, "mostly one of three"),
@@ -66,7 +66,7 @@ export const hallWire: Fault = {
   condemnedAfter: SENSOR_BEYOND,
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(HALL_SUPPLY, { low: 0.03 }, "the wires beyond the plug leave the supply at it alone"),
     shows(
@@ -103,7 +103,7 @@ export const hallSwapped: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(
       LAMPS,
@@ -135,7 +135,7 @@ export const tempSensor: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [shows(TEMPERATURE_SENSOR, { open: 0.5, off: 0.45 }, "broken, shorted or drifted"), ...inUse(0.8)],
   hides: [],
   alike: [],
@@ -159,7 +159,7 @@ export const resolver: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(RESOLVER, { open: 0.6, departs: 0.35 }, "a winding open, or turns of it shorted"),
     shows(RUN_GOOD, { dead: 0.8 }, "the drive refuses"),

@@ -46,7 +46,7 @@ export const bearing: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(
       TURN,
@@ -100,7 +100,7 @@ export const seized: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(TURN, { locked: 0.93, stiff: 0.05 }, "nothing turns what a bearing holds"),
     shows(PLAY, { slight: 0.3, clear: 0.45 }, "what seized was worn before"),
@@ -136,10 +136,10 @@ export const laminations: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: { mark: "torn", cure: "motor", sentence: "Torn laminations condemn the motor." },
+  endedBy: [{ mark: "torn", cure: "motor", sentence: "Torn laminations condemn the motor." }],
   shows: [
     shows(TURN, { scraping: 0.6, tightSpot: 0.15, locked: 0.05 }, "torn sheets stand into the gap"),
-    shows(MAGNETS_SEEN, { scratched: 0.6, chipped: 0.15 }, "torn sheets score the magnets"),
+    shows(MAGNETS_SEEN, { scratched: 0.45, scored: 0.2, chipped: 0.12 }, "torn sheets score the magnets"),
     shows(LAMINATIONS_SEEN, { torn: 0.97 }, "plain to see once open"),
     shows(COAST_DOWN, { short: 0.5 }, "touches"),
     shows(RUN_GOOD, { rough: 0.6, dead: 0.05 }, "touches"),
@@ -177,7 +177,7 @@ export const debris: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(
       TURN,
@@ -185,7 +185,7 @@ export const debris: Fault = {
       "what lies in the gap rubs",
     ),
     shows(DAMP, { rust: 0.2 }, "some of the dirt is rust"),
-    shows(MAGNETS_SEEN, { scratched: 0.3 }, "chips score what they rub on"),
+    shows(MAGNETS_SEEN, { scratched: 0.3, scored: 0.02 }, "chips score what they rub on"),
     shows(DEBRIS_SEEN, { chips: 0.85 }, "seen once open, chips cling to magnets"),
     shows(COAST_DOWN, { short: 0.5 }, "what rubs or grinds takes its share"),
     shows(INSULATION, { poor: 0.2 }, "damp and dirt conduct"),
@@ -225,7 +225,7 @@ export const waterInside: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(
       TURN,

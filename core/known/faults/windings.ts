@@ -40,7 +40,7 @@ export const turnsShorted: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(TURN, { stiff: 0.15, tightSpot: 0.1 }, "shorted loops drag, noticeably only when large"),
     shows(BURNT, { dark: 0.5, smell: 0.2 }, "shorted turns burn"),
@@ -106,7 +106,7 @@ export const limbShorted: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(TURN, { stiff: 0.65, tightSpot: 0.1 }, "a winding that is a loop brakes as it turns"),
     shows(BURNT, { dark: 0.6, smell: 0.2 }, "such a winding burns"),
@@ -169,7 +169,7 @@ export const highJoint: Fault = {
   condemnedAfter: OHMS_SEEN,
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(WIRES_SEEN, { taped: 0.25 }, "tape over a splice"),
     shows(SHORT_DRAG, { oneDiffers: 0.15 }, "ohms in the loop"),
@@ -214,7 +214,7 @@ export const pathOpen: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(PAIRS_AT_REST, { pathStar: 0.95 }, "the limb doubles", { connection: "star" }),
     shows(PAIRS_AT_REST, { pathDelta: 0.95 }, "the winding doubles", { connection: "delta" }),
@@ -244,7 +244,7 @@ export const limbReversed: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(PAIRS_SPUN, { limbGone: 0.95 }, "its voltage counts against the others", {
       connection: "star",
@@ -288,7 +288,7 @@ export const frameFault: Fault = {
   condemnedAfter: [],
   suspect: null,
   leftOver: false,
-  endedBy: null,
+  endedBy: [],
   shows: [
     shows(BURNT, { dark: 0.3, smell: 0.2 }, "liners fail with heat"),
     shows(INSULATION, { down: 0.55, bad: 0.27, poor: 0.12 }, "the tester stresses what a meter cannot"),

@@ -5,6 +5,7 @@ import {
   DIRECT_BOARD,
   LIMIT_24,
   MOTOR_24,
+  ROCKS,
   SISTER,
   SISTER_AGAIN,
   TAPS,
@@ -36,6 +37,15 @@ export const silent = (share: number, reason: string): Showings => [
   shows(TURNS, { silent: share }, reason),
   shows(DIRECT, { silent: share }, reason),
   shows(DIRECT_BOARD, { silent: share }, reason),
+];
+
+/** Two of three phases rock it and do not start it, whatever commands it. */
+export const rocksInVain = (share: number): Showings => [
+  shows(ROCKS, { keepsRocking: share }, "two of three phases rock it and do not start it"),
+  shows(TURNS, { givesUp: 0.65 * share, silent: 0.3 * share }, "it tries again and again, or not at all"),
+  shows(DIRECT, { silent: share }, "commanded by hand it does not start either"),
+  shows(DIRECT_BOARD, { silent: share }, "commanded by hand it does not start either"),
+  shows(TAPS, { noneAnswer: share }, "no tap starts it"),
 ];
 
 /** A module that is stopped from outside still flashes now and then. Judgement. */

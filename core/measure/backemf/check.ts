@@ -13,13 +13,18 @@ import {
 import type { Evidence } from "../../inference/index.ts";
 import { agreementOf, windingAt } from "../../pattern/index.ts";
 import { percentText, quantityText, SPEED_CONSTANT } from "../../quantity/index.ts";
-import { FAMILY_FACTS } from "../../families/index.ts";
+import { FAMILY_FACTS, unreachedReason } from "../../families/index.ts";
 import { isSkipSlot, latestIn, pairName, PAIRS, spinLimitOf, type Sitting } from "../../record/index.ts";
-import { constantFinding, sisterFinding } from "./constantFindings.ts";
+import {
+  constantFinding,
+  referenceFinding,
+  referenceSelfFinding,
+  sisterFinding,
+} from "./constantFindings.ts";
 import { pairFits, PAIRS_AT_REST, type PairOutcome } from "../winding/index.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";
 import type { SpunFit } from "./recogniseSpun.ts";
-import { constantOf, spinOf, spunFits } from "./spinRecord.ts";
+import { constantOf, referenceSpun, spinOf, spunFits } from "./spinRecord.ts";
 import { BACKEMF_SLOTS } from "./slots.ts";
 import { SPUN_LOCATED, type SpunOutcome } from "./spunTable.ts";
 import { BACKEMF_VARIABLES, CONSTANT, PAIRS_SPUN, SISTER, SPIN_DRAG } from "./variables.ts";
@@ -161,8 +166,17 @@ function spinFindings(job: Sitting, epoch: number): Finding[] {
   const mine = spinOf(job, epoch);
   const measured = constantOf(job, epoch);
   const constant = equal && measured ? constantFinding(job.motor, measured, mine?.unit ?? "hertz") : null;
-  const sister = mine && equal && !mine.uncounted ? sisterFinding(mine, spinOf(job, epoch, "sister.")) : null;
-  return [spun, ...dragFinding(job, epoch), constant, sister].filter((finding) => finding !== null);
+  const other = referenceSpun(job, epoch);
+  const ofAnother = latestIn(job.readings, "backemf", "sister.stated", epoch)?.value.kind === "quantity";
+  const sister =
+    mine && equal && !mine.uncounted && !ofAnother
+      ? sisterFinding(mine, spinOf(job, epoch, "sister."))
+      : null;
+  const reference = other && equal && measured ? referenceFinding(job.motor, measured, other) : null;
+  const itself = other && referenceSelfFinding(other);
+  return [spun, ...dragFinding(job, epoch), constant, sister, reference, itself].filter(
+    (finding) => finding !== null,
+  );
 }
 
 /**
@@ -241,9 +255,8 @@ export const backemfCheck: CheckDefinition = {
   slots: BACKEMF_SLOTS,
   variables: BACKEMF_VARIABLES,
   // One circuit: an open delta winding spins equal, and a fault is of one phase and severity in both.
-  leansOn: ["winding"],
-  notApplicable: ({ family }) =>
-    FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
+  leansOn: ["winding", "setup"],
+  notApplicable: unreachedReason,
   optional: ({ family }) => !FAMILY_FACTS[family].spinExpected,
   answer: (sitting, epoch) => {
     const findings = spinFindings(sitting, epoch);

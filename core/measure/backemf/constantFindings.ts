@@ -17,7 +17,8 @@ import type { SpeedUnit } from "./drillSpeed.ts";
 import type { MeasuredConstant } from "./measuredConstant.ts";
 import { spinBalanceOf, type MeasuredSpin } from "./measureSpin.ts";
 import { compareWithNameplate, talesFor, type NameplateComparison } from "./nameplate.ts";
-import { CONSTANT, SISTER } from "./variables.ts";
+import type { ReferenceSpun } from "./spinRecord.ts";
+import { CONSTANT, REFERENCE, REFERENCE_SELF, SISTER } from "./variables.ts";
 
 /** Standard deviation of ln(KV) between sound motors and their plates: half of the 5 % the trade lets pass. */
 const PLATE_SIGMA: Ratio = 0.025;
@@ -184,6 +185,54 @@ export function sisterFinding(mine: MeasuredSpin, sister: MeasuredSpin | null): 
     likelihood: ratioLikelihood(ratio, compared.expanded / 2, SISTER_SIGMA),
     sentence: `KV ${percentText(ratio - 1)} against a known-good sister on this drill, limit ${shareText(SISTER_LIMIT)}, En ${en.toFixed(1)}`,
     departs: answer === "departs",
+    place: null,
+  };
+}
+
+/** A motor whose constant the shop knows is good to this, one standard deviation. Bench judgement. */
+const KNOWN_SIGMA: Ratio = 0.01;
+
+/**
+ * The reference motor against what it is known for: what is off on it is the set-up, and not a motor.
+ * @example known for 10 rpm/V and measured at 11: off
+ */
+export function referenceSelfFinding({ stated, measured }: ReferenceSpun): Finding {
+  const ratio = measured.rpmPerVolt / stated;
+  const { agrees, high, low } = ratioLikelihood(ratio, measured.relative, KNOWN_SIGMA);
+  const off = Math.max(high, low);
+  const departs = Math.abs(ratio - 1) > SISTER_LIMIT + 2 * measured.relative;
+  return {
+    check: "backemf",
+    variable: REFERENCE_SELF.id,
+    likelihood: { agrees, off },
+    sentence: `The reference motor measures ${quantityText(measured.rpmPerVolt, SPEED_CONSTANT)}, known for ${quantityText(stated, SPEED_CONSTANT)}, ${percentText(ratio - 1)}${departs ? ": leads, clips, drill or meter, before any motor" : ""}`,
+    departs,
+    place: null,
+  };
+}
+
+/**
+ * This motor against its plate, by way of a motor of another rating on the same drill: KV/plate over KV_ref/known. Drill,
+ * leads and the gain of the meter cancel; both plates stay.
+ */
+export function referenceFinding(
+  motor: Motor,
+  mine: MeasuredConstant,
+  reference: ReferenceSpun,
+): Finding | null {
+  const plate = motor.speedConstant;
+  if (!plate) return null;
+  const { stated, measured } = reference;
+  const ratio = mine.rpmPerVolt / plate.rpmPerVolt / (measured.rpmPerVolt / stated);
+  // The gains that both share are in each; taken twice they only widen it.
+  const u = Math.hypot(mine.relative, measured.relative);
+  const departs = Math.abs(ratio - 1) > SISTER_LIMIT + 2 * u;
+  return {
+    check: "backemf",
+    variable: REFERENCE.id,
+    likelihood: ratioLikelihood(ratio, u, Math.hypot(PLATE_SIGMA, KNOWN_SIGMA)),
+    sentence: `By the reference motor on this drill its KV is ${quantityText(ratio * plate.rpmPerVolt, SPEED_CONSTANT)}, ${percentText(ratio - 1)} against its plate`,
+    departs,
     place: null,
   };
 }

@@ -2,10 +2,13 @@ import { describe, expect, it } from "vitest";
 import type { Instrument } from "#core/quantity";
 import type { Motor } from "#core/record";
 import { HUB, job, measured, SHOP, spun, TRUE_RMS } from "../../../tests/jobs.ts";
+import { assessJob } from "#core/judge";
 import {
+  backemfCheck,
   compareWithSister,
   NATURAL_EMF_SPREAD,
   plannedSpin,
+  referenceSpun,
   sisterFinding,
   spinOf,
   type MeasuredSpin,
@@ -97,6 +100,92 @@ describe("a motor against a known-good sister on one drill", () => {
       /^KV \+10 % against a known-good sister .*limit 5 %, En \d+\.\d$/u,
     );
     expect(found(5, 5.2).departs).toBe(false);
+  });
+});
+
+describe("a motor against one of another rating whose constant is known", () => {
+  // KV by hand: rpm over volts of the line peak; 100 Hz on p pole pairs are 6000/p rpm.
+  const kv = (volts: number, polePairs: number) => 6000 / polePairs / (Math.SQRT2 * volts);
+  const mineVolts = 5;
+  const theirs = 8;
+  const plate = kv(mineVolts, 15);
+  const stand = (given: {
+    readonly known: number;
+    readonly plate?: number;
+    readonly gain?: number;
+    readonly poles?: number;
+  }) => {
+    const { known, poles, gain = 1 } = given;
+    const at = (volts: number, prefix?: "sister.") =>
+      spun([100, volts, volts, volts, 100].map((value, i) => (i % 4 === 0 ? value : value * gain)) as never, {
+        instrumentId: "one",
+        ...(prefix && { prefix }),
+      });
+    return job(
+      [
+        ...at(mineVolts),
+        ...at(theirs, "sister."),
+        measured("backemf", "sister.stated", "rpmPerVolt", known),
+        ...(poles ? [measured("backemf", "sister.polePairs", "polePairs", poles)] : []),
+      ],
+      {
+        motor: {
+          ...HUB,
+          connection: "star",
+          polePairs: 15,
+          speedConstant: { rpmPerVolt: given.plate ?? plate, convention: "peak", source: "" },
+        },
+        instruments: [...SHOP, meter(1e-6)],
+      },
+    );
+  };
+  const said = (given: Parameters<typeof stand>[0]) =>
+    Object.fromEntries(
+      backemfCheck.answer(stand(given), 0).findings.map(({ variable, departs }) => [variable, departs]),
+    );
+
+  it("is measured by its own pole pairs", () => {
+    expect(referenceSpun(stand({ known: 1, poles: 7 }), 0)!.measured.rpmPerVolt).toBeCloseTo(
+      kv(theirs, 7),
+      3,
+    );
+    expect(referenceSpun(stand({ known: 1 }), 0)!.measured.rpmPerVolt).toBeCloseTo(kv(theirs, 15), 3);
+  });
+
+  it("agrees where both are as they should be, and takes the place of a sister", () => {
+    expect(said({ known: kv(theirs, 7), poles: 7 })).toMatchObject({
+      reference: false,
+      referenceSelf: false,
+    });
+    expect(said({ known: kv(theirs, 7), poles: 7 })).not.toHaveProperty("sister");
+  });
+
+  it("clears a motor that a meter of a wrong gain had accused, and accuses the set-up", () => {
+    // Volts read 12 % low: both constants come out high, their ratio does not.
+    const off = said({ known: kv(theirs, 7), poles: 7, gain: 0.88 });
+    expect(off).toMatchObject({ constant: true, reference: false, referenceSelf: true });
+    const doubt = (gain: number) =>
+      assessJob(stand({ known: kv(theirs, 7), poles: 7, gain })).faults.find(
+        ({ fault }) => fault === "setup",
+      )!.probability;
+    expect(doubt(0.88)).toBeGreaterThan(10 * doubt(1));
+  });
+
+  it("holds the motor to its plate where the reference measures right", () => {
+    expect(said({ known: kv(theirs, 7), poles: 7, plate: plate / 1.15 })).toMatchObject({
+      reference: true,
+      referenceSelf: false,
+    });
+  });
+
+  it("says nothing of a motor without a plate, nor of one that is not said to be another model", () => {
+    const { speedConstant: _none, ...unstated } = stand({ known: 9 }).motor;
+    const record = { ...stand({ known: kv(theirs, 15) }), motor: unstated };
+    const found = backemfCheck.answer(record, 0).findings.map(({ variable }) => variable);
+    expect(found).toContain("referenceSelf");
+    expect(found).not.toContain("reference");
+    const { mine, sister } = both(5, 8);
+    expect(sisterFinding(mine, sister)).not.toBeNull();
   });
 });
 

@@ -1,5 +1,5 @@
 import { choiceSlot, measuredSlot, type Plausible, type Slot } from "../../check/index.ts";
-import { FREQUENCY, POLE_PAIRS, SPEED, VOLTAGE } from "../../quantity/index.ts";
+import { FREQUENCY, POLE_PAIRS, SPEED, SPEED_CONSTANT, VOLTAGE } from "../../quantity/index.ts";
 import { pairName, PAIRS, type Motor, type Pair } from "../../record/index.ts";
 import { lineRmsAt } from "./speedConstant.ts";
 
@@ -94,4 +94,16 @@ export const BACKEMF_SLOTS = {
   "CA.burden": burden("CA"),
   ...runSlots("", ""),
   ...runSlots("sister.", "Sister, "),
+  "sister.stated": measuredSlot("Sister, its constant where it is another model", SPEED_CONSTANT, {
+    name: "Its constant, if another model",
+    under: "known, as this motor's is stated",
+    hint: "rpm/V; Enter: it is of this model",
+    optional: true,
+    refuse: notZero("constant"),
+  }),
+  "sister.polePairs": measuredSlot("Sister, its pole pairs where they are others", POLE_PAIRS, {
+    name: "Its pole pairs",
+    hint: "7, or 14 poles; Enter: as this motor's",
+    optional: true,
+  }),
 };

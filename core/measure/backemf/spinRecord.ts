@@ -1,6 +1,6 @@
 import { chosen, remembered, type Kept } from "../../check/index.ts";
 import { type ScalePrior } from "../../pattern/index.ts";
-import { canMeasure, type Instrument, type Ratio } from "../../quantity/index.ts";
+import { canMeasure, type Instrument, type Ratio, type RpmPerVolt } from "../../quantity/index.ts";
 import { inOrder, latestIn, PAIRS, type Sitting, type Motor, type Pair } from "../../record/index.ts";
 import type { SpinEvent } from "./drillSpeed.ts";
 import { measuredConstant, type MeasuredConstant } from "./measuredConstant.ts";
@@ -98,10 +98,12 @@ export type PolePairsKnown = {
   readonly how: "read" | "record" | "workedOut" | "unknown";
 };
 
-/** Pole pairs: counted at this check, else of the record, else worked out where speed and frequency were both read. */
+/** Pole pairs: counted at this check, or as magnets in the rotor, else of the record, else worked out where speed and frequency were both read. */
 export function polePairsOf(job: Sitting, epoch: number): PolePairsKnown {
   const counted = latestIn(job.readings, "backemf", "polePairs", epoch)?.value;
   if (counted?.kind === "quantity") return { polePairs: counted.value, how: "read" };
+  const magnets = latestIn(job.readings, "setup", "magnets", epoch)?.value;
+  if (magnets?.kind === "quantity") return { polePairs: magnets.value / 2, how: "read" };
   if (job.motor.polePairs !== null) return { polePairs: job.motor.polePairs, how: "record" };
   const events = eventsOf(job, epoch, "");
   const mean = (unit: "hertz" | "rpm") => {
@@ -118,6 +120,30 @@ export function polePairsOf(job: Sitting, epoch: number): PolePairsKnown {
     : { polePairs: null, how: "unknown" };
 }
 
+/** A known-good motor on the same drill that is of another rating: what it is known for, and what it measured. */
+export interface ReferenceSpun {
+  /** In the convention that this motor's plate uses. */
+  readonly stated: RpmPerVolt;
+  readonly measured: MeasuredConstant;
+}
+
+/**
+ * The reference motor spun beside this one; null while nobody said that the sister is of another rating, or too little of it
+ * is read.
+ */
+export function referenceSpun(job: Sitting, epoch: number): ReferenceSpun | null {
+  const number = (slot: string) => {
+    const value = latestIn(job.readings, "backemf", `sister.${slot}`, epoch)?.value;
+    return value?.kind === "quantity" ? value.value : null;
+  };
+  const stated = number("stated");
+  const spun = stated === null ? null : spinOf(job, epoch, "sister.");
+  if (stated === null || !spun || spun.uncounted || spun.refusal !== null) return null;
+  const polePairs = number("polePairs") ?? polePairsOf(job, epoch).polePairs;
+  const measured = measuredConstant(spun, polePairs, job.motor.speedConstant?.convention ?? "peak");
+  return measured && { stated, measured };
+}
+
 /** Belief about a healthy pair's volts per unit of speed: from the plate, else from what is read itself. */
 function healthySpun(motor: Motor, measured: MeasuredSpin, polePairs: number | null): ScalePrior {
   const plate = motor.speedConstant;
@@ -132,7 +158,7 @@ const kept: Kept<readonly SpunFit[]> = new Map();
 
 /** Fits of the spun table to an epoch's readings; rows of the other connection left out when known. */
 export function spunFits(job: Sitting, epoch: number): readonly SpunFit[] {
-  return remembered(kept, ["backemf"], job, epoch, (own) => fitSpun(own, epoch));
+  return remembered(kept, ["backemf", "setup"], job, epoch, (own) => fitSpun(own, epoch));
 }
 
 function fitSpun(job: Sitting, epoch: number): readonly SpunFit[] {

@@ -63,4 +63,31 @@ export const SISTER = variable({
   words: { agrees: "as its sister", low: "lower than its sister", high: "higher than its sister" },
 });
 
-export const BACKEMF_VARIABLES = [PAIRS_SPUN, SPIN_DRAG, CONSTANT, SISTER];
+export const REFERENCE = variable({
+  id: "reference",
+  title: "Speed constant by a reference motor",
+  outcomes: ["agrees", "low", "high"],
+  leak: { high: 0.02, low: 0.02 },
+  leakReason: "two plates, each off by a little",
+  slip: TYPED,
+  words: {
+    agrees: "as stated, by a motor whose constant is known",
+    low: "lower than stated, by a motor whose constant is known",
+    high: "higher than stated, by a motor whose constant is known",
+  },
+});
+
+export const REFERENCE_SELF = variable({
+  id: "referenceSelf",
+  title: "The reference motor itself",
+  outcomes: ["agrees", "off"],
+  leak: { off: 0.02 },
+  leakReason: "its own constant was taken from a plate",
+  slip: TYPED,
+  words: {
+    agrees: "the reference motor measures as it is known",
+    off: "the reference motor does not measure as it is known",
+  },
+});
+
+export const BACKEMF_VARIABLES = [PAIRS_SPUN, SPIN_DRAG, CONSTANT, SISTER, REFERENCE, REFERENCE_SELF];

@@ -9,7 +9,7 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { quantityText, reachOf, RESISTANCE, type Ohms } from "../../quantity/index.ts";
-import { FAMILY_FACTS } from "../../families/index.ts";
+import { unreachedReason } from "../../families/index.ts";
 import { latestIn, PHASES, type Phase, type Sitting } from "../../record/index.ts";
 import { FRAME_SLOTS } from "./slots.ts";
 import { FRAME, FRAME_VARIABLES } from "./variables.ts";
@@ -121,8 +121,7 @@ export const frameCheck: CheckDefinition = {
   slots: FRAME_SLOTS,
   variables: FRAME_VARIABLES,
   leansOn: [],
-  notApplicable: ({ family }) =>
-    FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
+  notApplicable: unreachedReason,
   optional: () => false,
   answer: (sitting, epoch) => {
     const leads = leadReadings(sitting, epoch);

@@ -19,7 +19,7 @@ import {
   type Reading,
   type Sitting,
 } from "../../record/index.ts";
-import { FAMILY_FACTS, hallSpacingOf } from "../../families/index.ts";
+import { FAMILY_FACTS, unreachedReason, hallSpacingOf } from "../../families/index.ts";
 import { levelsAnswer, oddOneOut, supplyAnswer, USUAL_SUPPLY } from "./levels.ts";
 import { motorSensorFindings } from "./motorSensors.ts";
 import { HALL_SLOTS, HALL_WIRES, RESOLVER_SLOTS } from "./slots.ts";
@@ -335,9 +335,8 @@ export const hallCheck: CheckDefinition = {
   variables: HALL_VARIABLES,
   leansOn: [],
   notApplicable: (motor) => {
-    const { resolverPossible, windingsReachable, unreachableReason } = FAMILY_FACTS[motor.family];
-    if (hasHalls(motor) || resolverPossible) return null;
-    return windingsReachable ? "No sensor wires at its plug." : unreachableReason;
+    if (hasHalls(motor) || FAMILY_FACTS[motor.family].resolverPossible) return null;
+    return unreachedReason(motor) ?? "No sensor wires at its plug.";
   },
   optional: (motor) => !hasHalls(motor),
   answer: (sitting, epoch) => {

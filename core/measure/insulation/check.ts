@@ -10,7 +10,7 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { quantityText, RESISTANCE, type Celsius, type Ohms, type Volts } from "../../quantity/index.ts";
-import { FAMILY_FACTS } from "../../families/index.ts";
+import { FAMILY_FACTS, unreachedReason } from "../../families/index.ts";
 import { latestIn, mostVolts, quantitiesIn, type Sitting } from "../../record/index.ts";
 import {
   insulationAt40,
@@ -158,8 +158,7 @@ export const insulationCheck: CheckDefinition = {
   slots: INSULATION_SLOTS,
   variables: INSULATION_VARIABLES,
   leansOn: [],
-  notApplicable: ({ family }) =>
-    FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
+  notApplicable: unreachedReason,
   optional: ({ family }) => !FAMILY_FACTS[family].insulationExpected,
   answer: (sitting, epoch) => {
     const finding = insulationFinding(sitting, epoch);

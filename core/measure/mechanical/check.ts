@@ -1,4 +1,4 @@
-import { FAMILY_FACTS } from "../../families/index.ts";
+import { comesApart, unreachedReason } from "../../families/index.ts";
 import {
   certain,
   chosen,
@@ -14,7 +14,7 @@ import {
 } from "../../check/index.ts";
 import type { OutcomeOf, Variable } from "../../inference/index.ts";
 import { DURATION, quantityText } from "../../quantity/index.ts";
-import { latestIn, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { latestIn, quantitiesIn, type Motor, type Sitting } from "../../record/index.ts";
 import { MECHANICAL_SLOTS, type MarkCode } from "./slots.ts";
 import {
   BURNT,
@@ -107,6 +107,7 @@ const PARTS = [
     variable: MAGNETS_SEEN,
     marks: [
       { code: "scratched", outcome: "scratched", words: "Magnets scratched" },
+      { code: "scored", outcome: "scored", words: "Magnets deeply scored" },
       { code: "chipped", outcome: "chipped", words: "Magnet chipped, cracked or loose" },
     ],
     absent: { outcome: "sound", words: "Magnets whole" },
@@ -278,17 +279,22 @@ const COAST: DeclaredStep = {
   variables: [COAST_DOWN],
 };
 
+/** The leads of a winding that carries a module are reached once it is off. Judgement. */
+const MODULE_OFF_MINUTES = 6;
+const dragStep = (motor: Motor): DeclaredStep =>
+  comesApart(motor) ? { ...DRAG, minutes: DRAG.minutes + MODULE_OFF_MINUTES } : DRAG;
+
 function stepsOf(sitting: Sitting, epoch: number, findings: readonly Finding[]) {
   const opened = of(sitting, "sight", epoch) === "opened";
   const looked = of(sitting, "turn", epoch) !== undefined;
   // Leads that carry mains are not bridged, and a sealed motor is not opened.
-  const { windingsReachable } = FAMILY_FACTS[sitting.motor.family];
+  const reached = unreachedReason(sitting.motor) === null;
   const doubted = of(sitting, "turn", epoch) === "stiff" && of(sitting, "turnUnplugged", epoch) === undefined;
   return [
     ...openSteps(findings, [LOOK]),
     ...(doubted ? openSteps([], [UNPLUG]) : []),
-    ...(opened || !looked || !windingsReachable ? [] : openSteps(findings, [OPEN])),
-    ...(looked ? openSteps(findings, windingsReachable ? [DRAG, COAST] : [COAST]) : []),
+    ...(opened || !looked || !reached ? [] : openSteps(findings, [OPEN])),
+    ...(looked ? openSteps(findings, reached ? [dragStep(sitting.motor), COAST] : [COAST]) : []),
   ];
 }
 

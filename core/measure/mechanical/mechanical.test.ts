@@ -22,6 +22,7 @@ const MARKS = [
   { code: "dark", variable: "burnt", outcome: "dark" },
   { code: "rust", variable: "damp", outcome: "rust" },
   { code: "scratched", variable: "magnetsSeen", outcome: "scratched" },
+  { code: "scored", variable: "magnetsSeen", outcome: "scored" },
   { code: "chipped", variable: "magnetsSeen", outcome: "chipped" },
   { code: "torn", variable: "laminationsSeen", outcome: "torn" },
   { code: "chips", variable: "debrisSeen", outcome: "chips" },

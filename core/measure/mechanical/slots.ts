@@ -11,6 +11,7 @@ const MARK_CHOICES = {
   rustInside: "Rust inside",
   water: "Water standing",
   scratched: "Scratched magnets",
+  scored: "Deeply scored magnets",
   chipped: "Broken or loose magnet",
   torn: "Torn laminations",
   chips: "Chips in the gap",

@@ -67,13 +67,14 @@ export const WATER_SEEN = variable({
 export const MAGNETS_SEEN = variable({
   id: "magnetsSeen",
   title: "Magnets",
-  outcomes: ["sound", "scratched", "chipped"],
-  leak: { scratched: 0.03, chipped: 0.001 },
+  outcomes: ["sound", "scratched", "scored", "chipped"],
+  leak: { scratched: 0.03, scored: 0.001, chipped: 0.001 },
   leakReason: "light marks from an earlier opening",
   slip: SEEN,
   words: {
     sound: "magnets whole",
     scratched: "magnets scratched",
+    scored: "magnets deeply scored",
     chipped: "magnet chipped, cracked or loose",
   },
 });

@@ -13,7 +13,7 @@ import {
 import type { Variable } from "../../inference/index.ts";
 import { quantityText, RESISTANCE, type Ohms } from "../../quantity/index.ts";
 import { latestIn, type Family, type Motor, type Sitting } from "../../record/index.ts";
-import { bareReason } from "../../families/index.ts";
+import { bareReason, isOnePiece } from "../../families/index.ts";
 import { MODULE_SLOTS } from "./slots.ts";
 import { HARNESS_WIRES, LIMIT_OHMS, MODULE_LOOK, SWITCHES } from "./variables.ts";
 
@@ -60,8 +60,10 @@ const DEAD: Readonly<
 };
 type DeadSlot = keyof typeof DEAD;
 /** What is looked at locked out, by family. */
-export const deadSlotsOf = ({ family }: Pick<Motor, "family">): readonly DeadSlot[] =>
-  (Object.keys(DEAD) as DeadSlot[]).filter((slot) => DEAD[slot].families.includes(family));
+export const deadSlotsOf = (motor: Pick<Motor, "family" | "onePiece">): readonly DeadSlot[] =>
+  (Object.keys(DEAD) as DeadSlot[]).filter(
+    (slot) => DEAD[slot].families.includes(motor.family) && !(slot === "moduleLook" && isOnePiece(motor)),
+  );
 
 /** Cold limiters keep within this factor of what is marked on them, either way: tolerance and a warm hand. Judgement. */
 const LIMITER_FACTOR = 2;
@@ -89,15 +91,44 @@ export function limiterOf(
   };
 }
 
-/** The opened module, seen and measured: one finding, as the limiter is one thing however it was found open. */
-function lookFinding(job: Sitting, epoch: number): Finding | null {
+/** What the module showed once it was open: a measured limiter is believed before a seen one. Undefined while nobody looked. */
+function lookOf(job: Sitting, epoch: number) {
   const said = chosen(job, "module", MODULE_SLOTS, "moduleLook", epoch);
   const limiter = limiterOf(job, epoch);
-  if (limiter?.state === "open" && said !== "burnt" && said !== "liquid")
-    return certain("module", MODULE_LOOK, "limiterOpen", limiter.sentence, true);
-  // Seen as open and measured whole: the meter is believed.
-  const look = said === "limiterOpen" && limiter?.state === "whole" ? "clean" : said;
+  if (limiter?.state === "open" && said !== "burnt" && said !== "liquid") return "limiterOpen";
+  return said === "limiterOpen" && limiter?.state === "whole" ? "clean" : said;
+}
+
+export const isLimiterOpen = (job: Sitting, epoch: number): boolean => lookOf(job, epoch) === "limiterOpen";
+const behindLimiter = (job: Sitting, epoch: number) =>
+  chosen(job, "module", MODULE_SLOTS, "behindLimiter", epoch);
+/** Whether a limiter was found open, and what lies behind it was not read. */
+const asksBehind = (job: Sitting, epoch: number): boolean =>
+  isLimiterOpen(job, epoch) && behindLimiter(job, epoch) === undefined;
+
+const BEHIND = {
+  whole: { outcome: "limiterOpen", words: "no short behind it" },
+  shorted: { outcome: "limiterBlown", words: "a short behind it, which burnt it" },
+} as const;
+
+/** An open limiter, with what lies behind it: alone it is a repair, blown by a short it is a sign of one. */
+function limiterFinding(job: Sitting, epoch: number): Finding {
+  const said = behindLimiter(job, epoch);
+  const open = limiterOf(job, epoch)?.sentence ?? "The inrush limiter is open";
+  if (said)
+    return certain("module", MODULE_LOOK, BEHIND[said].outcome, `${open}; ${BEHIND[said].words}`, true);
+  return {
+    ...certain("module", MODULE_LOOK, "limiterOpen", `${open}; not yet read what lies behind it`, true),
+    likelihood: { limiterOpen: 1, limiterBlown: 1 },
+  };
+}
+
+/** The opened module, seen and measured: one finding, as the limiter is one thing however it was found open. */
+function lookFinding(job: Sitting, epoch: number): Finding | null {
+  const look = lookOf(job, epoch);
   if (!look) return null;
+  if (look === "limiterOpen") return limiterFinding(job, epoch);
+  const limiter = limiterOf(job, epoch);
   const words = [upperFirst(MODULE_LOOK.words[look]), ...(limiter ? [limiter.sentence] : [])].join(". ");
   return certain("module", MODULE_LOOK, look, words, look !== "clean");
 }
@@ -109,6 +140,14 @@ function deadFinding(job: Sitting, slot: DeadSlot, epoch: number): Finding | nul
   const { variable, sound } = DEAD[slot];
   return certain("module", variable, said, upperFirst(variable.words[said] ?? said), said !== sound);
 }
+
+const BEHIND_STEP: DeclaredStep = {
+  name: "behindLimiter",
+  title: "Behind the open limiter, in diode mode",
+  slots: ["behindLimiter"],
+  minutes: 3,
+  variables: [MODULE_LOOK],
+};
 
 /** Harness, switches and module: locked out, waited out, measured dead. */
 export const moduleCheck: CheckDefinition = {
@@ -141,7 +180,10 @@ export const moduleCheck: CheckDefinition = {
       findings,
       state: plainState(sitting, "module", epoch, findings),
       note: countedNote(sitting, "module", epoch, findings),
-      steps: openSteps(findings, steps),
+      steps: [
+        ...openSteps(findings, steps),
+        ...(asksBehind(sitting, epoch) ? openSteps([], [BEHIND_STEP]) : []),
+      ],
       made: madeSteps(findings, steps),
     };
   },

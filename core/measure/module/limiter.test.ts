@@ -24,7 +24,9 @@ describe("the inrush limiter", () => {
   });
 
   it("and the look into the module are one finding: the meter is believed over the eye", () => {
-    expect(found(open)).toEqual([["limiterOpen", "The inrush limiter is open"]]);
+    expect(found(open)).toEqual([
+      ["limiterOpen", "The inrush limiter is open; not yet read what lies behind it"],
+    ]);
     expect(found(open, choice("module", "moduleLook", "clean"))).toHaveLength(1);
     expect(found(open, choice("module", "moduleLook", "burnt"))[0]![0]).toBe("burnt");
     const whole = [ohms("limiter", 9), ohms("limiterMarked", 10)];
@@ -32,5 +34,20 @@ describe("the inrush limiter", () => {
       ["clean", "Nothing burnt in the module. The inrush limiter reads 9 Ω, marked 10 Ω: whole"],
     ]);
     expect(found(...whole)).toEqual([]);
+  });
+
+  it("alone is a repair, blown by a short behind it is a sign of one; until that was read it may be either", () => {
+    const look = (...more: readonly Reading[]) =>
+      moduleCheck.answer(job([open, ...more], { motor: ECM }), 0).findings[0]!.likelihood;
+    expect(look()).toEqual({ limiterOpen: 1, limiterBlown: 1 });
+    expect(look(choice("module", "behindLimiter", "whole"))).toEqual({ limiterOpen: 1 });
+    expect(look(choice("module", "behindLimiter", "shorted"))).toEqual({ limiterBlown: 1 });
+    const asked = (...more: readonly Reading[]) =>
+      moduleCheck.answer(job(more, { motor: ECM }), 0).steps.some(({ name }) => name === "behindLimiter");
+    expect([asked(), asked(open), asked(open, choice("module", "behindLimiter", "whole"))]).toEqual([
+      false,
+      true,
+      false,
+    ]);
   });
 });

@@ -43,6 +43,10 @@ export const MODULE_SLOTS = {
     optional: true,
     plausible: () => ({ least: 0.5, most: 30 }),
   }),
+  behindLimiter: choiceSlot("Rectifier and switches behind an open limiter, in diode mode", {
+    whole: "No short, either way",
+    shorted: "A short",
+  }),
   killer: choiceSlot("What killed it", {
     bearing: "Worn bearing or locked rotor",
     air: "Restricted air",

@@ -38,14 +38,15 @@ export const SWITCHES = variable({
 export const MODULE_LOOK = variable({
   id: "moduleLook",
   title: "The opened module",
-  outcomes: ["clean", "burnt", "limiterOpen", "liquid"],
-  leak: { burnt: 0.02, limiterOpen: 0.003, liquid: 0.003 },
+  outcomes: ["clean", "burnt", "limiterOpen", "limiterBlown", "liquid"],
+  leak: { burnt: 0.02, limiterOpen: 0.003, limiterBlown: 0.0005, liquid: 0.003 },
   leakReason: "boards darken with honest age",
   slip: SEEN,
   words: {
     clean: "nothing burnt in the module",
     burnt: "burnt parts or pins in the module",
-    limiterOpen: "the inrush limiter is open",
+    limiterOpen: "the inrush limiter is open, and nothing behind it is shorted",
+    limiterBlown: "the inrush limiter is open, and what lies behind it is shorted",
     liquid: "capacitors have leaked",
   },
 });

@@ -32,7 +32,7 @@ import {
   type Point,
   type Way,
 } from "../../families/index.ts";
-import { POWER_SLOTS } from "./slots.ts";
+import { POWER_SLOTS, TAPS_OF } from "./slots.ts";
 import * as V from "./variables.ts";
 import type { FedVariable } from "./variables.ts";
 
@@ -192,8 +192,11 @@ const SWAPPED_WHOLE: readonly Family[] = ["ecmSealed", "miniSplit", "miniSplitDr
 /** Answers of the motor itself, by family. */
 const ANSWERS: Readonly<
   Record<
+    | "entry"
     | "called"
     | "turns"
+    | "freeAir"
+    | "linkMoves"
     | "direct"
     | "directBoard"
     | "taps"
@@ -210,8 +213,11 @@ const ANSWERS: Readonly<
     { readonly variable: Variable; readonly sound: readonly string[]; readonly families: readonly Family[] }
   >
 > = {
+  entry: { variable: V.MAINS_ENTRY, sound: ["there"], families: ["ecm", "ecmAirflow", "ecmSealed"] },
   called: { variable: V.CALLED, sound: ["shown"], families: ["ecmSealed", "miniSplit", "miniSplitDriver"] },
-  turns: { variable: V.TURNS, sound: ["runs"], families: ["miniSplit", "miniSplitDriver"] },
+  turns: { variable: V.TURNS, sound: ["runs"], families: WITH_ELECTRONICS },
+  freeAir: { variable: V.FREE_AIR, sound: ["steady"], families: WITH_ELECTRONICS },
+  linkMoves: { variable: V.LINK_MOVES, sound: ["moves"], families: ["miniSplit", "miniSplitDriver"] },
   direct: { variable: V.DIRECT, sound: ["runs"], families: ["ecmAirflow", "ecmSealed"] },
   directBoard: { variable: V.DIRECT_BOARD, sound: ["runs"], families: ["ecmAirflow"] },
   taps: { variable: V.TAPS, sound: ["allAnswer"], families: ["ecm"] },
@@ -267,21 +273,79 @@ function codeSentence({ readings, motor }: Sitting, words: string, epoch: number
 const isCompared = (job: Pick<Sitting, "readings" | "motor">, epoch: number) =>
   answersOf(job.motor).includes("sister") && chosen(job, "power", POWER_SLOTS, "sister", epoch) !== undefined;
 
+/** Whether a leg or line at the motor carries what it should not: then the other side is read. */
+const areMainsOff = (job: Pick<Sitting, "readings" | "motor">, epoch: number) => {
+  const scheme = schemeOf(job.motor);
+  return (scheme ? pointsOf(scheme) : []).some(
+    (point) => isMains(point) && readAt(job, point, epoch)?.departs,
+  );
+};
+
 /**
  * Whether what is asked first was answered so that this is asked too: what comes and goes is tried again, else nothing. What
  * was tried beside a good motor is not tried without it, nor told a second time.
  */
 const isAsked = (job: Pick<Sitting, "readings" | "motor">, slot: AnswerSlot, epoch: number) =>
   unmetNeeds(job, "power", POWER_SLOTS[slot], epoch).every((name) => name === "stance") &&
+  !(slot === "entry" && !areMainsOff(job, epoch)) &&
   !((slot === "trouble" || slot === "troubleAgain") && isCompared(job, epoch));
 
+/**
+ * The taps one by one, as one finding: which of those that carry a wire do not start it. Null while none departs
+ * and not each was tried or carries no wire: what was said of all together stands until then.
+ */
+function tapsFinding(job: Sitting, epoch: number): Finding | null {
+  const said = TAPS_OF.map((n) => ({ n, what: chosen(job, "power", POWER_SLOTS, `tap.${n}`, epoch) }));
+  const of = (...wanted: readonly string[]) =>
+    said.filter(({ what }) => what !== undefined && wanted.includes(what)).map(({ n }) => n);
+  const [starts, dead, stays] = [of("starts"), of("dead"), of("stays")];
+  const named = (numbers: readonly number[]) => `Tap${numbers.length > 1 ? "s" : ""} ${numbers.join(", ")}`;
+  const whole = said.every(({ what }) => what !== undefined);
+  if (stays.length > 0)
+    return certain("power", V.TAPS, "keepsRunning", `${named(stays)}: it runs on once taken away`, true);
+  if (starts.length > 0 && dead.length > 0)
+    return certain("power", V.TAPS, "someDead", `${named(dead)}: no start, while others start it`, true);
+  if (dead.length > 0) {
+    const none = `${named(dead)}: ${dead.length > 1 ? "none starts" : "does not start"} it`;
+    return whole
+      ? certain("power", V.TAPS, "noneAnswer", none, true)
+      : {
+          ...certain("power", V.TAPS, "noneAnswer", `${none}; not all are tried`, true),
+          likelihood: { noneAnswer: 1, someDead: 1 },
+        };
+  }
+  // What was not tried passes for nothing.
+  return starts.length > 0 && whole
+    ? certain(
+        "power",
+        V.TAPS,
+        "allAnswer",
+        `${named(starts)}: ${starts.length > 1 ? "each starts" : "starts"} and stops it`,
+        false,
+      )
+    : null;
+}
+
+/** What is asked only while these depart. */
+const FOLLOWS: Readonly<Partial<Record<AnswerSlot, readonly string[]>>> = {
+  entry: [V.MAINS.id],
+  freeAir: [V.TURNS.id],
+  unplugged: [V.DRIVER_SUPPLY.id, V.FIFTEEN_VOLTS.id],
+};
+
 function answerFinding(job: Sitting, slot: AnswerSlot, epoch: number): Finding | null {
+  const byTap = slot === "taps" ? tapsFinding(job, epoch) : null;
+  if (byTap) return byTap;
   const said = chosen(job, "power", POWER_SLOTS, slot, epoch);
   if (!said || !isAsked(job, slot, epoch)) return null;
   const { variable, sound } = ANSWERS[slot];
   const words = upperFirst(variable.words[said] ?? said);
   const sentence = slot === "code" ? codeSentence(job, words, epoch) : words;
-  return certain("power", variable, said, sentence, !sound.includes(said));
+  const follows = FOLLOWS[slot];
+  return {
+    ...certain("power", variable, said, sentence, !sound.includes(said)),
+    ...(follows && { follows }),
+  };
 }
 
 const POINT_MINUTES = 1;
@@ -314,8 +378,11 @@ export const placeWords = ({ under, state }: Point): string =>
   under.includes(STATES[state]) ? under : `${under}; ${STATES[state]}`;
 
 const ANSWER_STEPS: Readonly<Record<AnswerSlot, Pick<DeclaredStep, "title" | "minutes">>> = {
+  entry: { title: "Mains where they enter the machine", minutes: 1 },
   called: { title: "Is a call shown?", minutes: 1 },
-  turns: { title: "Fan called: does it turn?", minutes: 1 },
+  turns: { title: "Called: how it behaves", minutes: 1 },
+  freeAir: { title: "It hunts: once more in free air", minutes: 3 },
+  linkMoves: { title: "The link between the units: does it pulse?", minutes: 2 },
   direct: { title: "Direct test at the motor's own socket", minutes: 3 },
   directBoard: { title: "Direct test at the board's end of the harness", minutes: 3 },
   taps: { title: "Each tap started and stopped, at the motor", minutes: 4 },
@@ -361,6 +428,7 @@ export const powerCheck: CheckDefinition = {
   slots: POWER_SLOTS,
   variables: [
     V.MAINS,
+    V.MAINS_ENTRY,
     V.TRANSFORMER_24,
     V.LIMIT_24,
     V.CALL_24,
@@ -370,6 +438,7 @@ export const powerCheck: CheckDefinition = {
     V.COMMAND_OUT,
     V.COMMAND_IN,
     V.LINK,
+    V.LINK_MOVES,
     V.BOARD_OUT,
     V.DRIVER_SUPPLY,
     V.FIFTEEN_VOLTS,
@@ -377,6 +446,7 @@ export const powerCheck: CheckDefinition = {
     V.FEEDBACK,
     V.CALLED,
     V.TURNS,
+    V.FREE_AIR,
     V.DIRECT,
     V.DIRECT_BOARD,
     V.TAPS,

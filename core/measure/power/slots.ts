@@ -37,6 +37,23 @@ const WITH_A_GOOD_ONE = {
 } as const;
 const SHOWS = { shows: "Shows", away: "Does not show" } as const;
 
+/** The taps of a motor that has five at most. Common practice. */
+export const TAPS_OF = [1, 2, 3, 4, 5] as const;
+type TapSlot = `tap.${(typeof TAPS_OF)[number]}`;
+const taps = Object.fromEntries(
+  TAPS_OF.map((n) => [
+    `tap.${n}`,
+    answers(`Tap ${n}`, {
+      starts: "Starts and stops it",
+      dead: "Does not start it",
+      stays: "Runs on without it",
+      unused: "No wire on it",
+    }),
+  ]),
+) as Readonly<
+  Record<TapSlot, ReturnType<typeof answers<{ starts: string; dead: string; stays: string; unused: string }>>>
+>;
+
 /** Supply, command and answer: read with power on, by qualified people. */
 export const POWER_SLOTS = {
   stance: choiceSlot("Before any live reading", {
@@ -63,11 +80,34 @@ export const POWER_SLOTS = {
   "driver.fifteen": volts("15 V", "at the fan plug", 30, "V DC"),
   "driver.command": volts("Command", "fan called", 30, "V DC"),
   "driver.feedback": volts("Feedback", "wheel turned by hand", 30, "V DC"),
+  entry: answers(
+    "Mains not right at the motor: where they enter the machine, line side of its switch or fuse",
+    {
+      there: "They are there, within the plate's band",
+      off: "There, and out of it",
+      missing: "Missing there too",
+    },
+  ),
   called: choiceSlot("Room controller, thermostat or remote set to fan: is a call shown", {
     shown: "A call is shown",
     none: "None is shown",
   }),
-  turns: answers("Fan called, everything plugged: it", { runs: "Turns", silent: "Stands" }),
+  turns: answers("Called, everything plugged: it", {
+    runs: "Turns as called, and steadily",
+    silent: "Stands",
+    givesUp: "Starts and gives up, again and again",
+    hunts: "Goes up and down, up and down",
+    wrongSpeed: "Turns faster or slower than is called",
+  }),
+  freeAir: answers(
+    "It hunted; once more with filter out and doors open",
+    { steady: "Steady then", hunts: "Up and down all the same" },
+    { turns: "hunts" },
+  ),
+  linkMoves: answers("The link, watched for half a minute on both units: its figure", {
+    moves: "Goes up and down: it talks",
+    still: "Stands still at one value, or at nothing",
+  }),
   direct: answers("Direct test at the motor's own socket, fused at 3 A", {
     runs: "Runs",
     silent: "No answer",
@@ -82,6 +122,7 @@ export const POWER_SLOTS = {
     noneAnswer: "No tap starts it",
     keepsRunning: "Runs on with no tap live",
   }),
+  ...taps,
   runsOn: answers("Nothing called, all delays waited out", WITH_NOTHING_CALLED),
   runsOnAgain: answers("It stopped then; nothing called, on another day", WITH_NOTHING_CALLED, {
     runsOn: "stops",

@@ -34,6 +34,20 @@ export const MAINS = variable({
   },
 });
 
+export const MAINS_ENTRY = variable({
+  id: "mainsEntry",
+  title: "Mains where they enter the machine",
+  outcomes: ["there", "off", "missing"],
+  leak: { off: 0.02, missing: 0.01 },
+  leakReason: "a probe that does not reach the terminal",
+  slip: SEEN,
+  words: {
+    there: "mains enter the machine within their band",
+    off: "mains enter the machine out of their band",
+    missing: "no mains enter the machine",
+  },
+});
+
 export const TRANSFORMER_24 = fed("transformer24", "24 V at the transformer", "24 V at the transformer");
 export const LIMIT_24 = fed("limit24", "24 V behind the limit", "24 V behind the limit");
 export const CALL_24 = fed("call24", "24 V at the fan call", "the call at the board");
@@ -43,6 +57,15 @@ export const TEN_VOLTS = fed("tenVolts", "10 V that the motor gives out", "the m
 export const COMMAND_OUT = fed("commandOut", "Command at the controller", "the command at the controller");
 export const COMMAND_IN = fed("commandIn", "Command at the motor", "the command at the motor");
 export const LINK = fed("link", "Indoor-outdoor link", "the link between the units");
+export const LINK_MOVES = variable({
+  id: "linkMoves",
+  title: "The link, alive",
+  outcomes: ["moves", "still"],
+  leak: { still: 0.08 },
+  leakReason: "slow meters show the mean of what pulses",
+  slip: SEEN,
+  words: { moves: "the link pulses: it is alive", still: "the link stands still at one value" },
+});
 export const BOARD_OUT = fed("boardOut", "Board output, motor unplugged", "the board's output");
 export const DRIVER_SUPPLY = fed("driverSupply", "Motor supply, DC", "the motor supply");
 export const FIFTEEN_VOLTS = fed("fifteenVolts", "15 V for the driver", "the 15 V");
@@ -61,12 +84,31 @@ export const DIRECT = variable({
 
 export const TURNS = variable({
   id: "turnsWhenFed",
-  title: "Fed and called, whether it turns",
-  outcomes: ["runs", "silent"],
-  leak: { silent: 0.01 },
-  leakReason: "a delay before it starts",
+  title: "Called, how it behaves",
+  outcomes: ["runs", "silent", "givesUp", "hunts", "wrongSpeed"],
+  leak: { silent: 0.01, givesUp: 0.005, hunts: 0.015, wrongSpeed: 0.015 },
+  leakReason: "a delay before it starts; a ramp is taken for hunting or for a wrong speed",
   slip: SEEN,
-  words: { runs: "turns when it is fed and called", silent: "stands though the fan is called" },
+  words: {
+    runs: "turns when it is fed and called",
+    silent: "stands though the fan is called",
+    givesUp: "starts and gives up, again and again",
+    hunts: "goes up and down while one call stands",
+    wrongSpeed: "turns at another speed than is called",
+  },
+});
+
+export const FREE_AIR = variable({
+  id: "freeAir",
+  title: "Hunting, once more in free air",
+  outcomes: ["steady", "hunts"],
+  leak: { hunts: 0.05 },
+  leakReason: "a door that is open to one side only",
+  slip: SEEN,
+  words: {
+    steady: "in free air it no longer hunts",
+    hunts: "it hunts in free air too",
+  },
 });
 
 export const DIRECT_BOARD = variable({

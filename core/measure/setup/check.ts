@@ -1,8 +1,11 @@
 import {
   certain,
+  chosen,
+  lowerFirst,
   openSteps,
   plainState,
   skipReason,
+  upperFirst,
   type CheckDefinition,
   type Finding,
 } from "../../check/index.ts";
@@ -11,14 +14,34 @@ import {
   accuracyOf,
   percentText,
   quantityText,
+  rangeAmong,
   rangeFor,
   RESISTANCE,
+  VOLTAGE,
   type Instrument,
   type Ohms,
 } from "../../quantity/index.ts";
-import { SETUP_SLOTS } from "./slots.ts";
-import { AGAINST_PAST, END_REPEAT, METER_KNOWN, SETUP_VARIABLES } from "./variables.ts";
-import { latestIn, PAIRS, pairName, type Sitting, type Pair, type Reading } from "../../record/index.ts";
+import { afterSlot, CHANGES, SETUP_SLOTS, type Change } from "./slots.ts";
+import { FAMILY_FACTS } from "../../families/index.ts";
+import {
+  AGAINST_PAST,
+  END_REPEAT,
+  MAGNETS_COUNTED,
+  METER_BATTERY,
+  METER_KNOWN,
+  SETUP_VARIABLES,
+  VOLTS_KNOWN,
+} from "./variables.ts";
+import {
+  latestIn,
+  PAIRS,
+  pairName,
+  quantitiesIn,
+  type Motor,
+  type Pair,
+  type Reading,
+  type Sitting,
+} from "../../record/index.ts";
 
 const MINUTES = 2;
 /** Repeats may differ by this many times the meter's contact scatter, or counts. Bench judgement. */
@@ -54,6 +77,57 @@ function knownFinding(job: Sitting, epoch: number): Finding | null {
   );
 }
 
+const voltsIn = (job: Sitting, slot: string, epoch: number): number | null =>
+  quantitiesIn(job.readings, "setup", slot, epoch, "volts").at(-1) ?? null;
+
+function voltsFinding(job: Sitting, epoch: number): Finding | null {
+  const [known, read] = [voltsIn(job, "voltsKnown", epoch), voltsIn(job, "voltsRead", epoch)];
+  const by = latestIn(job.readings, "setup", "voltsRead", epoch)?.instrumentId;
+  const meter = job.instruments.find(({ id }) => id === by);
+  if (known === null || read === null || !meter?.acVolts) return null;
+  const { ofReading, digits, resolution } = rangeAmong(meter.acVolts.ranges, read);
+  const allowed = ofReading * known + digits * resolution + KNOWN_GOOD_TO * known;
+  const departs = Math.abs(read - known) > allowed;
+  return certain(
+    "setup",
+    VOLTS_KNOWN,
+    departs ? "departs" : "agrees",
+    `${meter.name} reads ${quantityText(read, VOLTAGE)} on a known ${quantityText(known, VOLTAGE)} AC, ± ${quantityText(allowed, VOLTAGE)} allowed`,
+    departs,
+  );
+}
+
+function batteryFinding(job: Sitting, epoch: number): Finding | null {
+  const said = chosen(job, "setup", SETUP_SLOTS, "battery", epoch);
+  if (!said) return null;
+  const low = said === "low";
+  return {
+    ...certain("setup", METER_BATTERY, said, upperFirst(METER_BATTERY.words[said]), low),
+    ...(low && { advice: "Put a new one in, and read again what this meter read." }),
+  };
+}
+
+/** Magnets counted against the pole pairs that are written down; null while either is missing. */
+function magnetsFinding(job: Sitting, epoch: number): Finding | null {
+  const counted = quantitiesIn(job.readings, "setup", "magnets", epoch, "count").at(-1);
+  const { polePairs } = job.motor;
+  if (counted === undefined || polePairs === null) return null;
+  const differ = counted !== 2 * polePairs;
+  return {
+    ...certain(
+      "setup",
+      MAGNETS_COUNTED,
+      differ ? "differ" : "agree",
+      `${counted} magnets counted, ${2 * polePairs} written down`,
+      differ,
+    ),
+    ...(differ && {
+      advice:
+        "Count once more; slots are not magnets. The spin goes by what was counted until the record is put right.",
+    }),
+  };
+}
+
 /**
  * The first pair read in an epoch, to be read once more at the end.
  * @returns Ω as it stands now; null before any pair
@@ -73,26 +147,56 @@ export function firstPairOf(
   return null;
 }
 
+/** The first pair, read again by its own meter after nothing or one thing was changed. */
+function repeats(
+  job: Sitting,
+  epoch: number,
+  meter: Instrument,
+): readonly { what: string | null; ohms: Ohms }[] {
+  const read = (slot: string, what: string | null) => {
+    const found = ohmsIn(job, slot, epoch);
+    return found?.reading.instrumentId === meter.id ? [{ what, ohms: found.ohms }] : [];
+  };
+  return [
+    ...read("again", null),
+    ...Object.entries(CHANGES).flatMap(([change, what]) => read(afterSlot(change as Change), what)),
+  ];
+}
+
+/** What moved the first pair once it was read again, the most first; all else the same it comes back. */
 function repeatFinding(job: Sitting, epoch: number): Finding | null {
   const first = firstPairOf(job, epoch);
-  const again = ohmsIn(job, "again", epoch);
   const meter = first && meterOf(job, first.reading);
-  if (!first || !again || !meter) return null;
-  if (again.reading.instrumentId !== meter.id) return null;
+  if (!first || !meter) return null;
+  const off = ({ ohms }: { readonly ohms: Ohms }) => Math.abs(ohms - first.ohms);
+  const [most] = repeats(job, epoch, meter).toSorted((one, other) => off(other) - off(one));
+  if (!most) return null;
   const range = rangeFor(meter, first.ohms);
   const allowed = Math.max(
     SAME_FACTOR * meter.contactScatter,
     SAME_FACTOR * accuracyOf(range).perReading.u * Math.sqrt(3),
     KNOWN_GOOD_TO * first.ohms,
   );
-  const moved = Math.abs(again.ohms - first.ohms) > allowed;
-  return certain(
-    "setup",
-    END_REPEAT,
-    moved ? "moved" : "same",
-    `${pairName(first.pair)} read again at the end: ${quantityText(again.ohms, RESISTANCE)} after ${quantityText(first.ohms, RESISTANCE)}${moved ? "; the set-up is in doubt" : ""}`,
-    moved,
-  );
+  const moved = off(most) > allowed;
+  const [pair, now, was] = [
+    pairName(first.pair),
+    quantityText(most.ohms, RESISTANCE),
+    quantityText(first.ohms, RESISTANCE),
+  ];
+  const how = most.what === null ? "read again at the end" : `after one change, ${lowerFirst(most.what)}`;
+  return {
+    ...certain(
+      "setup",
+      END_REPEAT,
+      moved ? "moved" : "same",
+      `${pair} ${how}: ${now} after ${was}${moved ? "; the set-up is in doubt" : ""}`,
+      moved,
+    ),
+    ...(moved &&
+      most.what !== null && {
+        advice: `${most.what}: that moved it. Keep it so, and read again what was read before.`,
+      }),
+  };
 }
 
 function pastFinding(job: Sitting, epoch: number): Finding | null {
@@ -118,10 +222,21 @@ function pastFinding(job: Sitting, epoch: number): Finding | null {
 }
 
 function setupFindings(job: Sitting, epoch: number): Finding[] {
-  return [knownFinding(job, epoch), repeatFinding(job, epoch), pastFinding(job, epoch)].filter(
-    (finding) => finding !== null,
-  );
+  return [
+    knownFinding(job, epoch),
+    voltsFinding(job, epoch),
+    batteryFinding(job, epoch),
+    magnetsFinding(job, epoch),
+    repeatFinding(job, epoch),
+    pastFinding(job, epoch),
+  ].filter((finding) => finding !== null);
 }
+
+/** The rotor is drawn for it, unless it is open already. Judgement. */
+const MAGNET_MINUTES = 10;
+/** Where a count of poles enters a speed constant. */
+export const countsMagnets = ({ family, polePairs }: Motor): boolean =>
+  polePairs !== null && FAMILY_FACTS[family].openable;
 
 /** The health of the test itself: a dead meter, old leads and a loose clip have fooled good technicians. */
 export const setupCheck: CheckDefinition = {
@@ -161,6 +276,35 @@ export const setupCheck: CheckDefinition = {
           minutes: MINUTES,
           variables: [METER_KNOWN],
         },
+        {
+          name: "battery",
+          title: "The meter's own battery",
+          slots: ["battery"],
+          minutes: 0.5,
+          variables: [METER_BATTERY],
+        },
+        ...(sitting.instruments.some(({ acVolts }) => acVolts)
+          ? [
+              {
+                name: "knownVolts",
+                title: "The meter on known volts",
+                slots: ["voltsKnown", "voltsRead"],
+                minutes: MINUTES,
+                variables: [VOLTS_KNOWN],
+              },
+            ]
+          : []),
+        ...(countsMagnets(sitting.motor)
+          ? [
+              {
+                name: "magnets",
+                title: "Magnets counted in the rotor",
+                slots: ["magnets"],
+                minutes: MAGNET_MINUTES,
+                variables: [MAGNETS_COUNTED],
+              },
+            ]
+          : []),
         ...(firstPairOf(sitting, epoch)
           ? [
               {

@@ -9,7 +9,7 @@ import {
   type Finding,
 } from "../../check/index.ts";
 import { percentText, quantityText, RESISTANCE, type Ohms } from "../../quantity/index.ts";
-import { balanceLimitOf, FAMILY_FACTS } from "../../families/index.ts";
+import { balanceLimitOf, unreachedReason } from "../../families/index.ts";
 import { pairName, PAIRS, type Sitting } from "../../record/index.ts";
 import { windingAt } from "../../pattern/index.ts";
 import { LOCATED, type PairOutcome } from "./faultTable.ts";
@@ -173,8 +173,7 @@ export const windingCheck: CheckDefinition = {
   slots: WINDING_SLOTS,
   variables: WINDING_VARIABLES,
   leansOn: [],
-  notApplicable: ({ family }) =>
-    FAMILY_FACTS[family].windingsReachable ? null : FAMILY_FACTS[family].unreachableReason,
+  notApplicable: unreachedReason,
   optional: () => false,
   answer: (sitting, epoch) => {
     const found = windingFindings(sitting, epoch);

@@ -7,6 +7,8 @@ import {
   PAIRS_SPUN,
   plannedSpin,
   polePairsOf,
+  REFERENCE,
+  REFERENCE_SELF,
   SISTER,
   spinOf,
   spinVoltmeter,
@@ -74,8 +76,9 @@ export function Backemf() {
   const entry = useEntry("backemf", slots, meter);
   const measured = spinOf(record, epoch);
   const balance = balanceOfSpin(record, epoch);
-  const [spun, constant, against] = [PAIRS_SPUN, CONSTANT, SISTER].map((variable) =>
-    findingOf(verdict.findings, variable),
+  const [spun, constant] = [PAIRS_SPUN, CONSTANT].map((variable) => findingOf(verdict.findings, variable));
+  const others = [SISTER, REFERENCE, REFERENCE_SELF].flatMap(
+    (variable) => findingOf(verdict.findings, variable) ?? [],
   );
   const missing = measured && PAIRS.filter((pair) => !measured.pairs[pair]);
   const rowOf = (slot: string): { word: string; tone: Tone; detail: string } => {
@@ -236,9 +239,12 @@ export function Backemf() {
             )}
             <Constant
               finding={constant}
-              sister={against}
+              others={others}
               showSister={sister}
-              onSister={() => setSister(true)}
+              onSister={() => {
+                setSister(true);
+                entry.move(`sister.${route === "twoMeters" ? PAIRS[0] : "speedBefore"}`);
+              }}
             />
           </div>
         </>

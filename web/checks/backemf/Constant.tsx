@@ -4,6 +4,7 @@ import {
   limbEmfsOf,
   machineConstants,
   polePairsOf,
+  SISTER,
   speedAtRatedLoad,
   spinOf,
 } from "#core/measure/backemf";
@@ -39,12 +40,13 @@ const limbText = (limbs: Readonly<Record<(typeof PHASES)[number], number>>) =>
 /** The speed constant with its uncertainty, the other conventions beside it, and what it is held against. */
 export function Constant({
   finding,
-  sister,
+  others,
   showSister,
   onSister,
 }: {
   readonly finding: Finding | undefined;
-  readonly sister: Finding | undefined;
+  /** Against another motor on the same drill. */
+  readonly others: readonly Finding[];
   readonly showSister: boolean;
   readonly onSister: () => void;
 }) {
@@ -118,14 +120,14 @@ export function Constant({
           </Judged>
         </div>
       )}
-      {sister && (
-        <div className="mt-2">
-          <Judged state={sister.departs ? "departs" : "agrees"}>
-            <strong>{sister.sentence}.</strong> Ratios on one drill and meter need no convention and no pole
-            count.
+      {others.map(({ variable, sentence, departs }) => (
+        <div key={variable} className="mt-2">
+          <Judged state={departs ? "departs" : "agrees"}>
+            <strong>{sentence}.</strong>{" "}
+            {variable === SISTER.id && "Ratios on one drill and meter need no convention and no pole count."}
           </Judged>
         </div>
-      )}
+      ))}
       {!showSister && (
         <Button look="quiet" disabled={closed} onClick={onSister}>
           Spin a known-good sister on the same drill

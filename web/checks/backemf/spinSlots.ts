@@ -27,6 +27,9 @@ function run({ motor, route, speedInstrument }: Wanted, prefix: string): EntrySl
   return [speed("speedBefore"), ...PAIRS.map(volts), speed("speedAfter")];
 }
 
+/** A tachometer knows nothing of poles. */
+const tacho = ({ route }: Wanted) => route === "tachometer";
+
 /** Places to read, in working order. */
 export function slotsOf(wanted: Wanted): readonly EntrySlot[] {
   const one = (slot: string) => entrySlot("backemf", slot, wanted.motor);
@@ -35,7 +38,9 @@ export function slotsOf(wanted: Wanted): readonly EntrySlot[] {
     one("plannedSpeed"),
     ...(wanted.polesKnown ? [] : [one("polePairs")]),
     ...run(wanted, ""),
-    ...(wanted.sister ? run(wanted, "sister.") : []),
+    ...(wanted.sister
+      ? [...run(wanted, "sister."), one("sister.stated"), ...(tacho(wanted) ? [] : [one("sister.polePairs")])]
+      : []),
     one("residual"),
   ];
 }

@@ -1,41 +1,19 @@
-import { deadSlotsOf } from "#core/measure/module";
+import { deadSlotsOf, isLimiterOpen } from "#core/measure/module";
 import { useKeysHere } from "../../job/keysHere.ts";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Caution } from "../../ui/Notice.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { Findings } from "../entry/Findings.tsx";
-import { Mend } from "../entry/Mend.tsx";
-import { entrySlot } from "../entry/slots.ts";
-import { SlotRow } from "../entry/SlotRow.tsx";
+import { MeasuredRows } from "../entry/MeasuredRows.tsx";
 import { useChoose } from "../entry/useChoose.ts";
-import { useEntry } from "../entry/useEntry.ts";
 
+/** Where the module is open: cold ohms against what is marked on it, and amperes to order one alike. */
 const LIMITER = ["limiter", "limiterMarked", "limiterAmperes"] as const;
-
-/** The inrush limiter, where the module is open: cold ohms against what is marked on it, and amperes to order one alike. */
-function Limiter() {
-  const { record } = useOpenJob();
-  const entry = useEntry(
-    "module",
-    LIMITER.map((slot) => entrySlot("module", slot, record.motor)),
-    null,
-  );
-  return (
-    <>
-      <ul className="grid max-w-4xl gap-2" aria-label="Inrush limiter">
-        {LIMITER.map((slot) => (
-          <SlotRow key={slot} entry={entry} check="module" slot={slot} />
-        ))}
-      </ul>
-      <Mend entry={entry} />
-    </>
-  );
-}
 
 /** Harness, switches and module: locked out, waited out, measured dead. */
 export function Module() {
-  const { record } = useOpenJob();
+  const { record, epoch } = useOpenJob();
   const choosing = useChoose("module");
   const opened = choosing.chosen("moduleLook") !== "";
   useKeysHere(opened ? "readings" : "choices");
@@ -58,7 +36,8 @@ export function Module() {
         {deadSlotsOf(record.motor).map((slot) => (
           <ChooseOne key={slot} check="module" slot={slot} by={choosing} />
         ))}
-        {opened && <Limiter />}
+        {opened && <MeasuredRows label="Inrush limiter" check="module" slots={LIMITER} />}
+        {isLimiterOpen(record, epoch) && <ChooseOne check="module" slot="behindLimiter" by={choosing} />}
         <ChooseOne check="module" slot="killer" by={choosing} />
       </div>
       <div className="mt-3 flex max-w-3xl flex-col gap-3">

@@ -1,7 +1,7 @@
 import { Fragment, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link } from "react-router";
-import { answersAsked, isDirect } from "#core/measure/power";
+import { answersAsked, isDirect, TAPS_OF } from "#core/measure/power";
 import { pointsOf, schemeOf } from "#core/families";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -35,6 +35,21 @@ function Live({ ready, onReady }: { readonly ready: boolean; readonly onReady: (
         </Button>
       )}
     </div>
+  );
+}
+
+/** Which tap it is, one row each: a dead one is ordered for by its number. */
+function Taps({ by }: { readonly by: ReturnType<typeof useChoose> }) {
+  const begun = TAPS_OF.some((n) => by.chosen(`tap.${n}`) !== "");
+  return (
+    <details open={begun} className="ml-4 border-l-2 border-line pl-3">
+      <summary className="min-h-11 cursor-pointer py-2.5 text-sm text-ink-2">Tap by tap</summary>
+      <div className="flex flex-col gap-1.5">
+        {TAPS_OF.map((n) => (
+          <ChooseOne key={n} check="power" slot={`tap.${n}`} by={by} tight />
+        ))}
+      </div>
+    </details>
   );
 }
 
@@ -137,6 +152,7 @@ export function Power() {
                   <Direct test={scheme.direct} connectors={scheme.connectors} />
                 )}
                 {slot === "code" ? <Code /> : <ChooseOne check="power" slot={slot} by={choosing} />}
+                {slot === "taps" && <Taps by={choosing} />}
               </Fragment>
             ))}
           </div>

@@ -2,6 +2,7 @@ import { type CheckId, latestIn } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
 import { EntryField } from "./EntryField.tsx";
+import { HandsOff, useHandsOff } from "./HandsOff.tsx";
 import type { Entry } from "./useEntry.ts";
 
 /** A lesser place to read, such as a speed or a temperature: one line until it is being read. */
@@ -20,7 +21,8 @@ export function SlotCell({
 }) {
   const { record, epoch } = useOpenJob();
   const textOf = useReadingText();
-  const active = entry.active === slot;
+  const off = useHandsOff(check, slot);
+  const active = entry.active === slot && !off;
   const last = latestIn(record.readings, check, slot, epoch);
   return (
     <div
@@ -50,6 +52,7 @@ export function SlotCell({
           <strong className="block">{last ? textOf(last) : empty}</strong>
         </button>
       )}
+      {off && entry.active === slot && <HandsOff />}
     </div>
   );
 }
