@@ -57,10 +57,22 @@ function browserReady() {
   return false;
 }
 
+/** Why a test failed, as far as it is read at a glance. */
+const reasonOf = (messages = []) =>
+  messages
+    .flatMap((message) => message.split("\n").slice(0, 8))
+    .map((line) => `    ${line}`)
+    .join("\n");
+
 /** The browser tests that did not do what is expected of them, by file and title. */
 function unexpectedIn(suites) {
   return suites.flatMap(({ file, specs, suites: inner = [] }) => [
-    ...specs.filter(({ ok }) => !ok).map(({ title }) => `${file}: ${title}`),
+    ...specs
+      .filter(({ ok }) => !ok)
+      .map(({ title, tests }) => {
+        const said = tests.flatMap(({ results }) => results.flatMap(({ error }) => error?.message ?? []));
+        return `${file}: ${title}\n${reasonOf(said)}`;
+      }),
     ...unexpectedIn(inner),
   ]);
 }
@@ -107,8 +119,8 @@ try {
   failed += numFailedTests;
   for (const { name, message, assertionResults } of testResults) {
     if (message) failures.push(`${name}: ${message.split("\n", 1)[0]}`);
-    for (const { status, fullName } of assertionResults)
-      if (status === "failed") failures.push(`${name}: ${fullName}`);
+    for (const { status, fullName, failureMessages } of assertionResults)
+      if (status === "failed") failures.push(`${name}: ${fullName}\n${reasonOf(failureMessages)}`);
   }
   // A run that failed although no test did: coverage below its bar, or a file that would not load.
   if (!unitsHold && numFailedTests === 0) {

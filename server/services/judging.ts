@@ -206,17 +206,26 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
     begunWith = 0;
   }
 
+  /** Begins a round where none runs. Whoever woke it while the last one was ending is not forgotten. */
+  function begin(): void {
+    running ??= round()
+      .catch((error: unknown) => {
+        again = false;
+        log.error({ err: error }, "judging stopped");
+      })
+      .finally(() => {
+        running = null;
+        if (again && !stopped) begin();
+      });
+  }
+
   return {
     /** Something changed: look for what is to be judged. Returns at once. */
     wake(): void {
       if (!judge || stopped) return;
       again = true;
       lastWoken = performance.now();
-      running ??= round()
-        .catch((error: unknown) => log.error({ err: error }, "judging stopped"))
-        .finally(() => {
-          running = null;
-        });
+      begin();
     },
     /** Those that could not be judged are tried once more: at a start, which may be of a program that can. */
     async tryAgain(): Promise<void> {
