@@ -4,7 +4,8 @@ import { defineConfig } from "vitest/config";
 /** Rooms that keep nothing from one test to the next: their tests share one loading of them. */
 const PURE = "{core,bench,contract}";
 // A laptop that does other things too; nothing here is timed.
-const testTimeout = 60_000;
+const testTimeout = 240_000;
+const patience = { testTimeout, hookTimeout: testTimeout };
 
 export default defineConfig({
   test: {
@@ -12,10 +13,10 @@ export default defineConfig({
     maxWorkers: availableParallelism(),
     projects: [
       {
-        test: { name: "pure", include: [`${PURE}/**/*.test.{ts,tsx}`], isolate: false, testTimeout },
+        test: { name: "pure", include: [`${PURE}/**/*.test.{ts,tsx}`], isolate: false, ...patience },
       },
       {
-        test: { name: "all else", include: ["{server,web,scripts,tests}/**/*.test.{ts,tsx}"], testTimeout },
+        test: { name: "all else", include: ["{server,web,scripts,tests}/**/*.test.{ts,tsx}"], ...patience },
       },
     ],
     coverage: {

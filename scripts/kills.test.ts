@@ -8,7 +8,7 @@ describe("a program killed in the midst of an update", () => {
     const counted = await killUpdates(2, 5, 3);
     expect(counted.map(({ schema }) => schema)).toEqual(SCHEMAS);
     for (const { schema, lost } of counted) expect(lost, schema).toEqual([]);
-  }, 120_000);
+  });
 });
 
 describe("what was left after a kill", () => {

@@ -105,5 +105,5 @@ describe("the server", () => {
     expect(found.items).toMatchObject([{ name: "Narrowboat drive", stage: "parts" }]);
     await fillDemo((clock) => services(shop.database, clock)).catch(() => undefined);
     expect((await shop.agent.get(`${API}/jobs`)).body.total).toBe(DEMO_JOBS.length);
-  }, 60_000);
+  });
 });

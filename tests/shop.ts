@@ -15,6 +15,7 @@ import type { Intake, JobRecord } from "#core/record";
 import { createApp } from "../server/app.ts";
 import { doorService, type DoorService } from "../server/doors/doors.ts";
 import { openDatabase, type Database } from "../server/database/database.ts";
+import { fillDemo } from "../server/demo/fill.ts";
 import { firstInstruments } from "../server/services/firstInstruments.ts";
 import { services, type Services } from "../server/services/index.ts";
 import { INTAKE, JOB, NOW } from "./entries.ts";
@@ -33,6 +34,20 @@ async function untouchedShop(): Promise<Buffer> {
   untouched = readFileSync(file);
   rmSync(folder, { recursive: true, force: true });
   return untouched;
+}
+
+/** The file of a shop that the whole demo was played in; made once in a file of tests, since playing it is slow. */
+let played: Buffer | null = null;
+async function playedShop(): Promise<Buffer> {
+  if (played) return played;
+  const shop = new TestShop();
+  shop.folder = mkdtempSync(join(tmpdir(), "green-fable-"));
+  await shop.open();
+  await fillDemo((clock) => services(shop.database, clock));
+  await shop.close();
+  played = readFileSync(shop.file);
+  rmSync(shop.folder, { recursive: true, force: true });
+  return played;
 }
 
 /** A shop in a folder of its own: opened before each test, closed and removed after it. */
@@ -77,6 +92,14 @@ export class TestShop {
   async moveToAnEmptyOne(): Promise<void> {
     await this.close();
     for (const end of ["", "-wal", "-shm"]) rmSync(`${this.file}${end}`, { force: true });
+    await this.open();
+  }
+
+  /** Becomes a shop that the whole demo was played in. */
+  async becomeDemo(): Promise<void> {
+    const bytes = await playedShop();
+    await this.close();
+    writeFileSync(this.file, bytes);
     await this.open();
   }
 

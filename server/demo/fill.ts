@@ -8,19 +8,15 @@ import { DEMO_JOBS, DEMO_PEOPLE } from "./scenario.ts";
 /**
  * Plays the scenario through the same services a user's clicks go through, one job judged before the next.
  * @param servicesBy a shop's services by a clock: here one that shows the day the scenario is at
- * @param count so many jobs of it, the oldest first
  */
-export async function fillDemo(
-  servicesBy: (clock: Clock) => Services,
-  count = DEMO_JOBS.length,
-): Promise<void> {
+export async function fillDemo(servicesBy: (clock: Clock) => Services): Promise<void> {
   const built = new Date();
   let now = built;
   const { jobs, shop, people, judging } = servicesBy(() => now);
   for (const person of DEMO_PEOPLE) await people.putTechnician(person);
   await shop.putLimits(DEMO_SETTINGS);
   for (const model of DEMO_MODELS) await shop.putModel(model);
-  for (const [index, job] of DEMO_JOBS.slice(0, count).entries()) {
+  for (const [index, job] of DEMO_JOBS.entries()) {
     const { id, intake, entries } = demoSteps(job, index + 1, built);
     now = new Date(intake.takenInAt);
     let { version } = (await jobs.takeIn(id, intake)).view;

@@ -134,5 +134,5 @@ describe("a broken row", () => {
     expect(faults.length).toBeGreaterThan(10);
     // Put right, all is as before: nothing of a fault is remembered.
     for (const path of asked) expect(await ask(path), path).toEqual({ status: 200, cut: false });
-  }, 240_000);
+  });
 });

@@ -15,7 +15,6 @@ import { pipeline } from "node:stream/promises";
 import { pino } from "pino";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { openDatabase } from "../database/database.ts";
-import { fillDemo } from "../demo/fill.ts";
 import { services, type Services } from "../services/index.ts";
 import { soon } from "../../tests/answers.ts";
 import { aReading, INTAKE, NOW, useShop, uuid } from "../../tests/shop.ts";
@@ -29,8 +28,6 @@ import { restoreShop } from "./restore.ts";
 
 const FILE = "shop.sqlite";
 const log = pino({ level: "silent" });
-/** Of the scenario: closed and open ones, a unit that came back, and sisters. */
-const SOME_JOBS = 20;
 
 /** Everything that a screen of a shop shows: its lists, and each job whole. */
 async function screensOf({ jobs, people, shop }: Services) {
@@ -114,9 +111,7 @@ describe("a copy of a shop", () => {
   });
 
   it("is rehearsed: a shop lost after its copy comes back with the same screens, and what was there is set aside", async () => {
-    const demo = (clock: () => Date) => services(shop.database, clock);
-    await fillDemo(demo, SOME_JOBS);
-    await shop.services.judging.idle();
+    await shop.becomeDemo();
     const before = await screensOf(shop.services);
     await copyShop(shop.file, target());
     await shop.close();
@@ -129,7 +124,7 @@ describe("a copy of a shop", () => {
     expect(readFileSync(setAside!).equals(bytes)).toBe(true);
     await shop.open();
     expect(await screensOf(shop.services)).toEqual(before);
-  }, 120_000);
+  });
 });
 
 describe("a copy's seal", () => {
@@ -281,8 +276,7 @@ describe("the export of a shop", () => {
   });
 
   it("taken into an empty shop gives the same screens; into one with jobs it is refused", async () => {
-    await fillDemo((clock) => services(shop.database, clock), SOME_JOBS);
-    await shop.services.judging.idle();
+    await shop.becomeDemo();
     await shop.doors.audit("MO", "changed a model", "127.0.0.1");
     const before = await screensOf(shop.services);
     const zip = join(shop.folder, "export.zip");
@@ -349,5 +343,5 @@ describe("the export of a shop", () => {
     const third = join(shop.folder, "third");
     await expect(importShop(cut, third, FILE, NOW)).rejects.toThrow();
     expect(existsSync(join(third, FILE))).toBe(false);
-  }, 180_000);
+  });
 });

@@ -6,8 +6,6 @@ import type { Account } from "#contract/shop";
 import { readView } from "#contract/view";
 import { assessJob } from "#core/judge";
 import type { Found } from "#core/outcomes";
-import { fillDemo } from "../demo/fill.ts";
-import { services } from "../services/index.ts";
 import { aDecision, aTurning, JOB, useShop, uuid } from "../../tests/shop.ts";
 
 const shop = useShop();
@@ -36,7 +34,7 @@ describe("what the shop said and what was true", () => {
   });
 
   it("keeps what was said at the closing through the limits of later days", async () => {
-    await fillDemo((clock) => services(shop.database, clock));
+    await shop.becomeDemo();
     const before = await account();
     expect(before.counts.true).toBeGreaterThan(10);
     // The motor that was cleared, and came back with a joint that had been twisted together.
@@ -48,10 +46,10 @@ describe("what the shop said and what was true", () => {
       .send({ spin: { limit: 0.01, reason: "trying it" } })
       .expect(200);
     expect(await account()).toEqual(before);
-  }, 60_000);
+  });
 
   it("weighs in open jobs once its owner says why, and in no closed one", async () => {
-    await fillDemo((clock) => services(shop.database, clock));
+    await shop.becomeDemo();
     const { experience: of, items } = await account();
     expect(of.find(({ model, family }) => model === null && family === "hub")!.known).toBeGreaterThanOrEqual(
       10,
@@ -72,11 +70,10 @@ describe("what the shop said and what was true", () => {
     expect(assessJob(readView(view, []).record).experience).toMatch(/^\d+ closed jobs of this model weigh/u);
     const closed = await viewed(items[0]!.jobId);
     expect(closed.closing!.verdict).not.toHaveProperty("experience");
-  }, 60_000);
+  });
 
   it("counts what a model turned out to have, or a family where no model is named", async () => {
-    await fillDemo((clock) => services(shop.database, clock));
-    await shop.services.judging.idle();
+    await shop.becomeDemo();
     const found = async (query: object) => {
       const { body } = await shop.agent.get(`${API}/found`).query(query).expect(200);
       expect(foundSchema.validate(body).error).toBeUndefined();
@@ -88,5 +85,5 @@ describe("what the shop said and what was true", () => {
     expect(hubs.known).toBeGreaterThan(hubs.cures[0]!.n);
     expect((await found({ model: uuid(55) })).known).toBe(0);
     expect((await found({ family: "ecmSealed" })).known).toBe(0);
-  }, 60_000);
+  });
 });

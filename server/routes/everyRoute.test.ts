@@ -175,7 +175,7 @@ describe("every route", () => {
           if (!byDoor) expect(refused, told).toBe(false);
         } else expect(status, told).toBe(who === "nobody" ? 401 : 403);
       }
-  }, 120_000);
+  });
 
   it("has one address: written in any other way it leads nowhere, and nothing is done", async () => {
     const before = await linesOfDeeds();
@@ -194,7 +194,7 @@ describe("every route", () => {
     }
     const after = await linesOfDeeds();
     expect(after).toBe(before);
-  }, 240_000);
+  });
 
   it("is described, and everything that is described is there", () => {
     const described = Object.entries(openApi()["paths"] as Record<string, object>).flatMap(([path, verbs]) =>
