@@ -4,7 +4,13 @@ import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
 import { assessJob, type Verdict } from "#core/judge";
 import { epochOf, type Entry, type JobRecord, type Reading } from "#core/record";
-import { DeliveryContext, OpenJobContext, type OpenJob } from "../web/job/openJob.ts";
+import {
+  AskedContext,
+  DeliveryContext,
+  OpenJobContext,
+  VerdictContext,
+  type OpenJob,
+} from "../web/job/openJob.ts";
 import { INTAKE, JOB } from "./entries.ts";
 import { SHOP } from "./jobs.ts";
 import { onPage, type OnPage } from "./onPage.tsx";
@@ -46,8 +52,9 @@ function Bench({ opening, written, children }: BenchProps) {
   const [entries, setEntries] = useState(opening.entries ?? []);
   const { verdict: changed = (judged: Verdict) => judged, refusing } = opening;
   const view = useMemo(() => viewOf({ ...opening, entries }), [opening, entries]);
+  const read = useMemo(() => readView(view), [view]);
+  const verdict = useMemo(() => changed(assessJob(read.record)), [changed, read]);
   const job = useMemo((): OpenJob => {
-    const read = readView(view);
     const epoch = epochOf(read.record);
     const add: OpenJob["add"] = (kind, fields) => {
       if (refusing !== undefined) return Promise.resolve({ kind: "refused", sentence: refusing });
@@ -63,17 +70,20 @@ function Bench({ opening, written, children }: BenchProps) {
       ...read,
       epoch,
       closed: view.closedAt !== null,
-      verdict: changed(assessJob(read.record)),
       add,
       read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null } = {}) =>
         add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: at, supersedes }),
       undo: (of) => add("undo", { of, at }),
       keepFile: () => Promise.resolve({ kind: "saved" }),
     };
-  }, [view, written, changed, refusing]);
+  }, [view, read, written, refusing]);
   return (
     <OpenJobContext value={job}>
-      <DeliveryContext value={{ savedAt: view.savedAt, waiting: [] }}>{children}</DeliveryContext>
+      <VerdictContext value={verdict}>
+        <AskedContext value={verdict.next}>
+          <DeliveryContext value={{ savedAt: view.savedAt, waiting: [] }}>{children}</DeliveryContext>
+        </AskedContext>
+      </VerdictContext>
     </OpenJobContext>
   );
 }

@@ -2,13 +2,13 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import { chromium, type Browser } from "@playwright/test";
+import { chromium } from "@playwright/test";
 import { startServer } from "../../tests/e2e/server.ts";
 import { benchEmptyPage } from "./emptyPage.ts";
 import { printTimes } from "./print.ts";
+import { benchTyping } from "./typing.ts";
 
 const STARTS = 5;
-const TYPED = 16;
 
 function gzipped(file: string): number {
   return gzipSync(readFileSync(file)).length;
@@ -24,67 +24,6 @@ function firstViewSize(): void {
     .reduce((sum, name) => sum + gzipped(join("dist/web/assets", name)), 0);
   process.stdout.write(
     `JavaScript of the first view: ${(first / 1000).toFixed(0)} kB gzip (asked: under 212 kB); everything ${(all / 1000).toFixed(0)} kB\n`,
-  );
-}
-
-/** From the Enter key to the verdict changed on screen, measured in the page itself. */
-async function benchTyping(browser: Browser, folder: string): Promise<void> {
-  const server = await startServer(folder, ["--keep"]);
-  const page = await (await browser.newContext()).newPage();
-  await page.addInitScript(() => {
-    localStorage.setItem("green-fable.who", "MO");
-    localStorage.setItem("green-fable.walk-left", "before");
-  });
-  await page.goto(server.url);
-  await page.getByRole("link", { name: /Survey copter 2, arm 5/u }).click();
-  await page.getByRole("navigation", { name: "Plan" }).waitFor();
-  // What was made safe on another day is gone through again.
-  await page.getByRole("link", { name: /Made safe/u }).click();
-  await page.getByRole("heading", { name: "Made safe" }).waitFor();
-  await page.waitForTimeout(500);
-  const open = page.getByRole("button", { name: "Done", exact: true });
-  for (let left = await open.count(); left > 0; left -= 1) {
-    await open.first().press("Enter");
-    await page.waitForTimeout(300);
-  }
-  await page.getByRole("link", { name: /Three pairs/u }).click();
-  await page.getByLabel(/^Pair /u).waitFor();
-  const times: number[] = [];
-  for (let n = 0; n < TYPED; n += 1) {
-    // One high, one low, so that the verdict moves each time.
-    await page
-      .getByLabel(/^Pair /u)
-      .first()
-      .fill(n % 2 === 0 ? "47.9m" : "61m");
-    const changed = page.evaluate(
-      () =>
-        new Promise<number>((resolve) => {
-          const panel = document.querySelector('[aria-label="Standing verdict"]')!;
-          let pressed = 0;
-          document.addEventListener("keydown", () => (pressed = performance.now()), {
-            once: true,
-            capture: true,
-          });
-          const watch = new MutationObserver(() => {
-            watch.disconnect();
-            resolve(performance.now() - pressed);
-          });
-          watch.observe(panel, { subtree: true, childList: true, characterData: true, attributes: true });
-          // A reading that was asked about once more changes nothing yet.
-          setTimeout(() => resolve(Number.NaN), 3000);
-        }),
-    );
-    await page.waitForTimeout(50);
-    await page.keyboard.press("Enter");
-    times.push(await changed);
-    await page.waitForTimeout(150);
-  }
-  await server.kill("SIGTERM");
-  const changed = times.filter((time) => !Number.isNaN(time));
-  printTimes(
-    `typed reading to changed verdict on screen, ${changed.length} of ${TYPED}`,
-    changed,
-    "p50 under 30 ms",
   );
 }
 

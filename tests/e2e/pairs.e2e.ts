@@ -212,3 +212,29 @@ test("the bench is walked with the arrow keys and searched with one key", async 
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Narrowboat drive" })).toBeVisible();
 });
+
+test("an Enter draws its row and then the verdict, once each, and nothing of the rest", async ({
+  page,
+  bench,
+}) => {
+  await page.addInitScript({ path: "scripts/bench/countDrawing.page.js" });
+  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await goTo(page, "Three pairs");
+  const field = page.getByLabel(/^Pair /u);
+  await field.fill("151.3m");
+  const verdict = page.getByRole("complementary", { name: "Standing verdict" });
+  const before = await verdict.innerText();
+  await page.evaluate(() =>
+    (window as unknown as { counts: { commits: number[] } }).counts.commits.splice(0),
+  );
+  await field.press("Enter");
+  await expect.poll(() => verdict.innerText()).not.toBe(before);
+  await expect(page.getByText(/^Saved .*, on disk$/u)).toBeVisible();
+  const commits = await page.evaluate(
+    () => (window as unknown as { counts: { commits: number[] } }).counts.commits,
+  );
+  // What is on its way is said by a few components; the whole job is of a hundred and fifty.
+  const large = commits.filter((drawn) => drawn >= 10);
+  expect(large.length).toBeLessThanOrEqual(2);
+  expect(Math.max(...large)).toBeLessThan(80);
+});

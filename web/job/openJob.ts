@@ -3,7 +3,7 @@ import { uuidv7 } from "uuidv7";
 import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
 import { sinceClosing, type ClosedRecord } from "#core/closing";
-import type { Verdict } from "#core/judge";
+import type { NextCheck, Verdict } from "#core/judge";
 import { handsOff } from "#core/measure";
 import {
   epochOf,
@@ -56,7 +56,6 @@ export interface OpenJob {
   readonly closing: ClosedRecord | null;
   /** The last closing, where it came in with a file: another shop's word. */
   readonly elsewhere: JobView["elsewhere"];
-  readonly verdict: Verdict;
   readonly add: <Kind extends EntryKind>(kind: Kind, fields: EntryFields<Kind>) => Promise<Outcome>;
   readonly read: (
     check: CheckId,
@@ -77,6 +76,9 @@ export interface Delivery {
 }
 
 export const OpenJobContext = createContext<OpenJob | null>(null);
+export const VerdictContext = createContext<Verdict | null>(null);
+/** What the verdict asked for when the present step was opened; what it asks for later changes nothing of the step. */
+export const AskedContext = createContext<NextCheck | null>(null);
 export const DeliveryContext = createContext<Delivery | null>(null);
 
 export function useDelivery(): Delivery {
@@ -91,12 +93,19 @@ export function useOpenJob(): OpenJob {
   return job;
 }
 
+/** The verdict on the open job. It follows the record by a breath; who needs it not is not drawn again for it. */
+export function useStandingVerdict(): Verdict {
+  const verdict = use(VerdictContext);
+  if (!verdict) throw new Error("useStandingVerdict: no job is open here");
+  return verdict;
+}
+
+export const useAskedFor = (): NextCheck | null => use(AskedContext);
+
 const isEntry = (parcel: Parcel) => parcel.kind !== "file";
 
-export type JobParts = Omit<OpenJob, "verdict">;
-
-/** Everything of an open job but its verdict, and what of it is on its way. */
-export function useJobParts(view: JobView): { readonly parts: JobParts; readonly delivery: Delivery } {
+/** An open job, and what of it is on its way. */
+export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly delivery: Delivery } {
   const parcels = useBench((bench) => bench.parcels);
   const by = useBench((bench) => bench.who) ?? "";
   const waiting = useMemo(() => parcels.filter(({ job }) => job === view.id), [parcels, view.id]);
@@ -117,7 +126,7 @@ export function useJobParts(view: JobView): { readonly parts: JobParts; readonly
     version.current = view.version;
   }, [view.version]);
   const { id, number, closedAt, closing, elsewhere = null, intake, takenInAt, savedAt } = view;
-  const parts = useMemo((): JobParts => {
+  const parts = useMemo((): OpenJob => {
     const { record, corrections, notes, contact, undone } = read;
     const epoch = epochOf(record);
     const now = () => new Date().toISOString();
@@ -163,7 +172,8 @@ export function useJobParts(view: JobView): { readonly parts: JobParts; readonly
 
 /** What is different from when the job was last closed; empty while it is closed or never was. */
 export function useSinceClosing(): readonly string[] {
-  const { closing, closed, record, verdict } = useOpenJob();
+  const { closing, closed, record } = useOpenJob();
+  const verdict = useStandingVerdict();
   return useMemo(
     () => (closing && !closed ? sinceClosing(closing, record, verdict) : []),
     [closing, closed, record, verdict],

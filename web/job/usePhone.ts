@@ -5,19 +5,24 @@ const PHONE = "(max-width: 639px)";
 /** A tablet, whose only pointer is a finger. */
 const TOUCH = "(pointer: coarse)";
 
-function useMedia(query: string): boolean {
-  return useSyncExternalStore(
-    (changed) => {
-      const media = window.matchMedia(query);
-      media.addEventListener("change", changed);
-      return () => media.removeEventListener("change", changed);
+/** A question to the screen, asked of the browser once and not with every field that is drawn. */
+function mediaOf(query: string) {
+  let media: MediaQueryList | null = null;
+  const asked = () => (media ??= window.matchMedia(query));
+  return {
+    hear: (changed: () => void) => {
+      const list = asked();
+      list.addEventListener("change", changed);
+      return () => list.removeEventListener("change", changed);
     },
-    () => window.matchMedia(query).matches,
-  );
+    now: () => asked().matches,
+  };
 }
+const phone = mediaOf(PHONE);
+const touch = mediaOf(TOUCH);
 
 /** Whether this is a phone, which brings a keypad of its own. */
-export const usePhone = (): boolean => useMedia(PHONE);
+export const usePhone = (): boolean => useSyncExternalStore(phone.hear, phone.now);
 
 /** Whether a finger is all there is to point with: across the bench a keypad then stands under the field. */
-export const useTouch = (): boolean => useMedia(TOUCH);
+export const useTouch = (): boolean => useSyncExternalStore(touch.hear, touch.now);

@@ -1,8 +1,7 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { Outlook, Verdict } from "#core/judge";
 import { workshopOf, type JobRecord } from "#core/record";
 import { assessorOf } from "./assessor.ts";
-import type { OpenJob } from "./openJob.ts";
 import type { AssessWorker } from "../workers/assess.worker.ts";
 
 const start = () => new Worker(new URL("../workers/assess.worker.ts", import.meta.url), { type: "module" });
@@ -23,6 +22,20 @@ function keyOf({ motor, complaint, events, limits, past, instruments, ...record 
   return JSON.stringify([motor, complaint, events, limits, past, instruments, entries.map(({ id }) => id)]);
 }
 
+let lastAsked: { readonly key: string; readonly answer: Promise<Verdict> } | null = null;
+
+/** The verdict on a record, asked once however often it is drawn: what was judged on its way to the server stays judged. */
+function askOnce(record: JobRecord, tries: number): Promise<Verdict> {
+  const key = `${tries} ${keyOf(record)}`;
+  if (lastAsked?.key !== key) {
+    const answer = assessor.ask((remote) => remote.assess(record) as Promise<Verdict>);
+    // Whoever still waits hears of it.
+    answer.catch(() => undefined);
+    lastAsked = { key, answer };
+  }
+  return lastAsked.answer;
+}
+
 export interface StandingVerdict {
   /** The latest that was worked out; null before the first. */
   readonly verdict: Verdict | null;
@@ -39,20 +52,21 @@ export function useVerdict(record: JobRecord, given: Verdict | null): StandingVe
   const [verdict, setVerdict] = useState<Verdict | null>(null);
   const [failed, setFailed] = useState(false);
   const [tries, setTries] = useState(0);
-  const asked = useRef("");
+  // Asked before anything is drawn: the worker judges while the reading is painted.
+  const answer = useMemo(() => (given ? null : askOnce(record, tries)), [record, given, tries]);
   useEffect(() => {
-    if (given) return;
-    const key = `${tries} ${keyOf(record)}`;
-    // An entry that is on the server now was judged already while it was on its way.
-    if (key === asked.current) return;
-    asked.current = key;
+    if (!answer) return;
+    let over = false;
     const settle = (found: Verdict | null) => {
-      if (asked.current !== key) return;
+      if (over) return;
       setFailed(found === null);
       if (found) setVerdict(found);
     };
-    assessor.ask((remote) => remote.assess(record) as Promise<Verdict>).then(settle, () => settle(null));
-  }, [record, given, tries]);
+    answer.then(settle, () => settle(null));
+    return () => {
+      over = true;
+    };
+  }, [answer]);
   return {
     verdict: given ?? verdict,
     failed: given === null && failed,
@@ -61,10 +75,7 @@ export function useVerdict(record: JobRecord, given: Verdict | null): StandingVe
 }
 
 /** What the next reading of an open job would leave, worked out in a pause; null until then, or where there is nothing to say. */
-export function useOutlook(
-  { record, verdict }: Pick<OpenJob, "record" | "verdict">,
-  wanted: boolean,
-): Outlook | null {
+export function useOutlook(record: JobRecord, verdict: Verdict, wanted: boolean): Outlook | null {
   const [found, setFound] = useState<{ readonly of: Verdict; readonly outlook: Outlook | null } | null>(null);
   const { next } = verdict;
   useEffect(() => {

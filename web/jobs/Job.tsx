@@ -2,7 +2,7 @@ import { lazy, memo, useEffect, useMemo, useRef, useState, type ReactNode } from
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
-import { keptVerdict, nextStepOf } from "#core/judge";
+import { keptVerdict, nextStepOf, type NextCheck } from "#core/judge";
 import { CHECKS, checkOf, isShut } from "#core/measure";
 import type { CheckDefinition } from "#core/check";
 import { FAMILY_FACTS } from "#core/families";
@@ -15,8 +15,18 @@ import { CHECK_SCREENS } from "../checks/screens.ts";
 import { Button } from "../ui/Button.tsx";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
-import { DeliveryContext, OpenJobContext, useJobParts, useOpenJob } from "../job/openJob.ts";
+import {
+  AskedContext,
+  DeliveryContext,
+  OpenJobContext,
+  useJobParts,
+  useOpenJob,
+  useStandingVerdict,
+  VerdictContext,
+} from "../job/openJob.ts";
 import { isTyping } from "../ui/isTyping.ts";
+import type { Keys } from "../ui/KeyList.tsx";
+import { useSteady } from "../ui/useSteady.ts";
 import { useStillHere } from "../ui/useStillHere.ts";
 import { FoundHere } from "./FoundHere.tsx";
 import { headlineOf } from "./headline.ts";
@@ -240,29 +250,62 @@ function Centre({
   );
 }
 
-/** Drawn when the job or its verdict changes, and not for what is on its way to the server. */
+/** What the step on screen was opened for: it stays what it was while readings land, until it is opened anew. */
+function useOpenedFor(key: string, next: NextCheck | null): NextCheck | null {
+  const [opened, setOpened] = useState({ key, next });
+  if (opened.key === key) return opened.next;
+  setOpened({ key, next });
+  return next;
+}
+
+/** The keys that stand at the foot of a step, and those that work too. */
+function keysAt(
+  check: CheckDefinition | undefined,
+  taking: boolean,
+  keysHere: KeysHere,
+  skippable: boolean,
+): { readonly keys: Keys; readonly more: Keys } {
+  const present = taking && check ? (keysHere ?? check.keys) : null;
+  return {
+    keys: [
+      ...(present && check ? keysOf(check, present) : []),
+      ...(taking && check?.id === "power" ? PINS_KEY : []),
+      ...(skippable ? SKIP_KEY : []),
+      ...NEXT_KEY,
+      ...JUMP_KEY,
+    ],
+    // Where lamps are recorded B is a lamp.
+    more: [...(present === "lamps" ? [] : BENCH_KEY), ...MORE_KEYS],
+  };
+}
+
+/**
+ * Drawn when the job or its verdict changes, and not for what is on its way to the server. Each zone is drawn anew only where
+ * what it shows changed.
+ */
 const OpenedJob = memo(function OpenedJob({
   step,
   trouble,
   ...fold
 }: PlanFold & { readonly step: JobStep; readonly trouble: ReactNode }) {
   const job = useOpenJob();
+  const verdict = useStandingVerdict();
   const navigate = useNavigate();
   const [skipping, setSkipping] = useState(false);
   const stillHere = useStillHere();
-  const { motor } = job.record;
+  const { record, closed, epoch } = job;
+  const { motor } = record;
   const here = useHere();
-  const steps = stepsOf(job.record, job.verdict, job.closed, here);
-  const nextStep = nextStepOf(job.record, job.verdict, job.closed, here);
+  const steps = stepsOf(record, verdict, closed, here);
+  const nextStep = nextStepOf(record, verdict, closed, here);
   const next = placeOf(nextStep);
-  const outlook = useOutlook(job, FAMILY_FACTS[motor.family].ownElectronics && !job.closed);
+  const outlook = useOutlook(record, verdict, FAMILY_FACTS[motor.family].ownElectronics && !closed);
   const check = CHECKS.find(({ id }) => id === step);
   const applies = check !== undefined && check.notApplicable(motor) === null;
-  const skippable = applies && step !== "safety" && !job.closed;
-  const taking = applies && !job.closed && !isShut(job.record, check.id, job.epoch, here);
+  const skippable = applies && step !== "safety" && !closed;
+  const taking = applies && !closed && !isShut(record, check.id, epoch, here);
   const [keysHere, sayKeys] = useState<KeysHere>(null);
   const inParts = keysHere !== null;
-  // Where lamps are recorded B is a lamp.
   const lamps = taking && (keysHere ?? check.keys) === "lamps";
   const [zone, setZone] = useState<Zone>("step");
   const phone = usePhone();
@@ -271,19 +314,24 @@ const OpenedJob = memo(function OpenedJob({
     setSkipping(true);
   };
   const [opened, setOpened] = useState(0);
+  const openedFor = useOpenedFor(`${step} ${epoch} ${opened}`, verdict.next);
   /** What the verdict asks for in this step, by its places. */
-  const asked = job.verdict.next?.check === step ? job.verdict.next.slots : [];
-  /** To the next step; where this is it, to what is asked for in it: the screen opens there anew, unless something is typed. */
-  const goOn = () => {
-    if (next !== step) return go(`/jobs/${job.id}/${next}`);
-    if (isBegun()) arrive(asked);
-    else setOpened((before) => before + 1);
-  };
+  const asked = verdict.next?.check === step ? verdict.next.slots : [];
   const go = (to: string) => {
     setSkipping(false);
     setZone("step");
     void navigate(to);
   };
+  /** To the next step; where this is it, to what is asked for in it: the screen opens there anew, unless something is typed. */
+  const goOn = useSteady(() => {
+    if (next !== step) return go(`/jobs/${job.id}/${next}`);
+    if (isBegun()) arrive(asked);
+    else setOpened((before) => before + 1);
+  });
+  const onSkipped = useSteady((skipped: boolean) => {
+    if (skipped && stillHere()) go(`/jobs/${job.id}/${next}`);
+    else setSkipping(false);
+  });
   const hotkeys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
   useHotkeys("n", goOn, hotkeys);
   useHotkeys("s", () => skippable && skip(), hotkeys);
@@ -292,11 +340,80 @@ const OpenedJob = memo(function OpenedJob({
   useDigitsToEntry();
   useArrival(`${step} ${opened}`, asked);
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
-  return (
-    <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen print:h-auto">
+  const headline = headlineOf(job, verdict);
+  const unread = !closed && epoch === 0;
+  const header = useMemo(
+    () => (
       <JobHeader number={job.number} motor={motor}>
         <SafetyPill check={check} />
       </JobHeader>
+    ),
+    [job.number, motor, check],
+  );
+  const centre = useMemo(
+    () => (
+      <AskedContext value={openedFor}>
+        <KeysHereContext value={sayKeys}>
+          <Centre step={step} opened={opened} skipping={skipping && skippable} onSkipped={onSkipped} />
+        </KeysHereContext>
+      </AskedContext>
+    ),
+    [openedFor, step, opened, skipping, skippable, onSkipped],
+  );
+  const safeFirst = next === "safety" && verdict.next !== null && verdict.next.check !== "safety";
+  const goes = next !== step ? nextTitle : inParts && asked.length > 0 ? "Go to it" : null;
+  const panel = useMemo(
+    () => (
+      <VerdictPanel
+        verdict={verdict}
+        headline={headline}
+        stands={nextStep.kind}
+        outlook={outlook}
+        needs={unread && <Needs verdict={verdict} job={job.id} />}
+      >
+        {safeFirst && <p className="mb-2 text-sm">Before it, make the motor safe.</p>}
+        {goes !== null && (
+          <Button look={next === step ? "plain" : "main"} hotkey="N" onClick={goOn}>
+            {goes}
+          </Button>
+        )}
+        {!closed && (
+          <div className="mt-4">
+            <FoundHere modelId={motor.modelId ?? null} family={motor.family} />
+          </div>
+        )}
+      </VerdictPanel>
+    ),
+    [
+      verdict,
+      headline,
+      nextStep.kind,
+      outlook,
+      unread,
+      job.id,
+      safeFirst,
+      goes,
+      next,
+      step,
+      goOn,
+      closed,
+      motor,
+    ],
+  );
+  const foot = useMemo(
+    () => (
+      <Foot {...keysAt(check, taking, keysHere, skippable)}>
+        <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
+          <UndoLast key={step} step={step} />
+          <SavedLine />
+        </span>
+      </Foot>
+    ),
+    [check, taking, keysHere, skippable, step],
+  );
+  return (
+    <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen print:h-auto">
+      {header}
       <RefusedEntries />
       {trouble}
       <SinceClosing />
@@ -313,70 +430,22 @@ const OpenedJob = memo(function OpenedJob({
         wide={check === undefined}
         {...fold}
         plan={<Plan steps={steps} present={step} jumping={jumping} />}
-        centre={
-          <KeysHereContext value={sayKeys}>
-            <Centre
-              step={step}
-              opened={opened}
-              skipping={skipping && skippable}
-              onSkipped={(skipped) => {
-                if (skipped && stillHere()) go(`/jobs/${job.id}/${next}`);
-                else setSkipping(false);
-              }}
-            />
-          </KeysHereContext>
-        }
-        verdict={
-          <VerdictPanel
-            verdict={job.verdict}
-            headline={headlineOf(job)}
-            step={nextStep}
-            outlook={outlook}
-            needs={!job.closed && job.epoch === 0 && <Needs verdict={job.verdict} job={job.id} />}
-          >
-            {next === "safety" && job.verdict.next && job.verdict.next.check !== "safety" && (
-              <p className="mb-2 text-sm">Before it, make the motor safe.</p>
-            )}
-            {(next !== step || (inParts && asked.length > 0)) && (
-              <Button look={next === step ? "plain" : "main"} hotkey="N" onClick={goOn}>
-                {next === step ? "Go to it" : nextTitle}
-              </Button>
-            )}
-            {!job.closed && (
-              <div className="mt-4">
-                <FoundHere modelId={motor.modelId ?? null} family={motor.family} />
-              </div>
-            )}
-          </VerdictPanel>
-        }
+        centre={centre}
+        verdict={panel}
       />
       {phone ? (
         <PhoneFoot
           key={step}
           step={step}
           next={next === step ? null : nextTitle}
-          asked={next === job.verdict.next?.check ? job.verdict.next.title : null}
+          asked={next === verdict.next?.check ? verdict.next.title : null}
           onNext={goOn}
           onSkip={skippable ? skip : null}
           verdictOpen={zone === "verdict"}
           onVerdict={() => setZone(zone === "verdict" ? "step" : "verdict")}
         />
       ) : (
-        <Foot
-          keys={[
-            ...(taking ? keysOf(check, keysHere ?? check.keys) : []),
-            ...(taking && check.id === "power" ? PINS_KEY : []),
-            ...(skippable ? SKIP_KEY : []),
-            ...NEXT_KEY,
-            ...JUMP_KEY,
-          ]}
-          more={[...(lamps ? [] : BENCH_KEY), ...MORE_KEYS]}
-        >
-          <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
-            <UndoLast key={step} step={step} />
-            <SavedLine />
-          </span>
-        </Foot>
+        foot
       )}
     </div>
   );
@@ -389,30 +458,29 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
     parts.record,
     parts.closed && parts.closing ? keptVerdict(parts.closing.verdict) : null,
   );
-  const open = useMemo(() => (verdict ? { ...parts, verdict } : null), [parts, verdict]);
   const [first, setFirst] = useState<JobStep | null>(null);
   const [planOpen, onPlanOpen] = useState(false);
   const fold = { planOpen, onPlanOpen };
   const trouble = failed && <NotJudged earlier={verdict !== null} onAgain={again} />;
-  if (!open)
+  if (!verdict)
     return (
       <>
         {trouble}
         <JobSkeleton number={parts.number} motor={parts.record.motor} {...fold} />
       </>
     );
-  const known = stepsOf(open.record, open.verdict, open.closed).find(
-    (candidate) => candidate.step === step,
-  )?.step;
+  const { record, closed, closing } = parts;
+  const known = stepsOf(record, verdict, closed).find((candidate) => candidate.step === step)?.step;
   // Opened without a step: the next one then, and no jumping away from it while readings land.
-  const opening =
-    first ?? nextPlaceOf(open.record, open.verdict, open.closed, hereNow(who, open.closing?.at ?? null));
+  const opening = first ?? nextPlaceOf(record, verdict, closed, hereNow(who, closing?.at ?? null));
   if (!first) setFirst(opening);
   return (
-    <OpenJobContext value={open}>
-      <DeliveryContext value={delivery}>
-        <OpenedJob step={known ?? opening} trouble={trouble} {...fold} />
-      </DeliveryContext>
+    <OpenJobContext value={parts}>
+      <VerdictContext value={verdict}>
+        <DeliveryContext value={delivery}>
+          <OpenedJob step={known ?? opening} trouble={trouble} {...fold} />
+        </DeliveryContext>
+      </VerdictContext>
     </OpenJobContext>
   );
 }

@@ -5,7 +5,7 @@ import { lowerFirst } from "#core/check";
 import { chanceText } from "#core/quantity";
 import { Keypad } from "../checks/entry/Keypad.tsx";
 import { usePad } from "../checks/entry/pad.ts";
-import { useDelivery, useOpenJob } from "../job/openJob.ts";
+import { useDelivery, useOpenJob, useStandingVerdict } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
 import { headlineOf } from "./headline.ts";
@@ -24,8 +24,8 @@ function VerdictLine({
   readonly onOpen: () => void;
 }) {
   const job = useOpenJob();
-  const { verdict } = job;
-  const headline = headlineOf(job);
+  const verdict = useStandingVerdict();
+  const headline = headlineOf(job, verdict);
   const [leading] = verdict.faults;
   const state = !verdict.decided ? "cannotTell" : verdict.cleared || isSound(verdict) ? "agrees" : "departs";
   return (

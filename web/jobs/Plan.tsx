@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { Link } from "react-router";
 import type { JobStep } from "#contract/jobs";
 import { focusEntry } from "../ui/focusEntry.ts";
@@ -6,6 +7,49 @@ import { Unbroken } from "../ui/Unbroken.tsx";
 import { useOpenJob } from "../job/openJob.ts";
 import { LastNote } from "./Notes.tsx";
 import { letterOf, type Step } from "./steps.ts";
+
+/** A line of the plan; drawn anew where something of it changed. */
+const PlanLine = memo(function PlanLine({
+  to,
+  letter,
+  present,
+  jumping,
+  title,
+  state,
+  note,
+}: Step & {
+  readonly to: string;
+  readonly letter: string;
+  readonly present: boolean;
+  readonly jumping: boolean;
+}) {
+  return (
+    <li>
+      <Link
+        to={to}
+        onClick={present ? focusEntry : undefined}
+        aria-current={present ? "step" : undefined}
+        className="flex min-h-8 items-center gap-2 rounded-lg px-1.5 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
+      >
+        <span
+          aria-hidden
+          className={`w-4 shrink-0 text-center text-xs max-lg:hidden ${jumping ? "rounded bg-amber-soft font-bold text-ink" : present ? "" : "text-ink-2"}`}
+        >
+          {letter}
+        </span>
+        <Mark state={state} onGreen={present} />
+        <span className={`shrink-0 ${state === "departs" && !present ? "font-semibold text-copper" : ""}`}>
+          {title}
+        </span>
+        <span
+          className={`ml-auto min-w-0 py-0.5 text-right text-sm leading-tight ${present ? "" : "text-ink-2"}`}
+        >
+          <Unbroken>{note}</Unbroken>
+        </span>
+      </Link>
+    </li>
+  );
+});
 
 /** The plan: checks by stage, their state as a shape, what they said, and why one was skipped. */
 export function Plan({
@@ -34,33 +78,15 @@ export function Plan({
           <ul>
             {steps
               .filter((step) => step.stage === stage)
-              .map(({ step, title, state, note }) => (
-                <li key={step}>
-                  <Link
-                    to={`/jobs/${id}/${step}`}
-                    onClick={step === present ? focusEntry : undefined}
-                    aria-current={step === present ? "step" : undefined}
-                    className="flex min-h-8 items-center gap-2 rounded-lg px-1.5 hover:bg-sunk aria-[current=step]:bg-green aria-[current=step]:font-semibold aria-[current=step]:text-on-green max-lg:min-h-11"
-                  >
-                    <span
-                      aria-hidden
-                      className={`w-4 shrink-0 text-center text-xs max-lg:hidden ${jumping ? "rounded bg-amber-soft font-bold text-ink" : step === present ? "" : "text-ink-2"}`}
-                    >
-                      {letterOf(steps, step)}
-                    </span>
-                    <Mark state={state} onGreen={step === present} />
-                    <span
-                      className={`shrink-0 ${state === "departs" && step !== present ? "font-semibold text-copper" : ""}`}
-                    >
-                      {title}
-                    </span>
-                    <span
-                      className={`ml-auto min-w-0 py-0.5 text-right text-sm leading-tight ${step === present ? "" : "text-ink-2"}`}
-                    >
-                      <Unbroken>{note}</Unbroken>
-                    </span>
-                  </Link>
-                </li>
+              .map((step) => (
+                <PlanLine
+                  key={step.step}
+                  to={`/jobs/${id}/${step.step}`}
+                  letter={letterOf(steps, step.step)}
+                  present={step.step === present}
+                  jumping={jumping}
+                  {...step}
+                />
               ))}
           </ul>
         </div>

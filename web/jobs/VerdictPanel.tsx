@@ -69,7 +69,7 @@ function Ahead({ outlook: { leaves, readings } }: { readonly outlook: Outlook })
 /** The standing verdict with its reasons; what it shows, the core found. */
 export function VerdictPanel({
   verdict,
-  step = null,
+  stands = null,
   outlook = null,
   headline = verdict.headline,
   needs = null,
@@ -79,7 +79,7 @@ export function VerdictPanel({
   /** What stands of the job, where that is not the verdict alone. */
   readonly headline?: string;
   /** Where the job goes next; the button leads there. */
-  readonly step?: NextStep | null;
+  readonly stands?: NextStep["kind"] | null;
   /** What the next reading would leave; null while nobody looked ahead. */
   readonly outlook?: Outlook | null;
   /** What must still be seen before it is decided. */
@@ -88,7 +88,7 @@ export function VerdictPanel({
   readonly children: ReactNode;
 }) {
   const next = CHECKS.find(({ id }) => id === verdict.next?.check);
-  const settled = step && SETTLED[step.kind];
+  const settled = stands && SETTLED[stands];
   const doubtful = verdict.findings
     .filter(({ variable }) => verdict.doubtful.includes(variable))
     .map(({ sentence }) => sentence);

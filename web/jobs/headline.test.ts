@@ -16,7 +16,7 @@ const DECISION = {
 it("says what somebody decided before the evidence did, until it was repaired", () => {
   const open = job(lookedAndTurned());
   const said = (record: typeof open, epoch: number) =>
-    headlineOf({ record, epoch, verdict: assessJob(record, epoch) });
+    headlineOf({ record, epoch }, assessJob(record, epoch));
   expect(said(open, 0)).toBe("Not decided yet");
   const decided = { ...open, decisions: [DECISION] };
   expect(said(decided, 0)).toBe("Decided: replace the bearings");

@@ -115,7 +115,7 @@ describe("the verdict panel", () => {
     expect(verdict.next).not.toBeNull();
     const text = (step: NextStep) =>
       shown(
-        <VerdictPanel verdict={verdict} step={step}>
+        <VerdictPanel verdict={verdict} stands={step.kind}>
           on
         </VerdictPanel>,
       );

@@ -24,7 +24,7 @@ import {
   type WaitingFor,
 } from "#core/record";
 import { decisionSchema } from "#contract/jobSchemas";
-import { useOpenJob } from "../job/openJob.ts";
+import { useOpenJob, useStandingVerdict } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
@@ -113,7 +113,8 @@ const readyText = (days: number, now: Date) =>
 
 /** What a person chooses, with the reason; what the evidence says stands beside it. */
 export default function Decide() {
-  const { id, record, verdict, closed, add } = useOpenJob();
+  const { id, record, closed, add } = useOpenJob();
+  const verdict = useStandingVerdict();
   const navigate = useNavigate();
   const stillHere = useStillHere();
   const last = record.decisions.at(-1);

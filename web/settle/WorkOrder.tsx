@@ -4,7 +4,7 @@ import { repairSchema } from "#contract/jobSchemas";
 import { awaitedParts, plansOf } from "#core/judge";
 import { REPAIR_PLANS } from "#core/known";
 import { workshopOf, type Decision } from "#core/record";
-import { useOpenJob } from "../job/openJob.ts";
+import { useOpenJob, useStandingVerdict } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { FormField } from "../ui/FormField.tsx";
 import { numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
@@ -26,7 +26,8 @@ const RepairField = FormField<RepairFields>;
 
 /** The plans that carry the decision out, step by step, their parts, and the record of what was really done. */
 export function WorkOrder({ decision }: { readonly decision: Decision }) {
-  const { record, epoch, verdict, add } = useOpenJob();
+  const { record, epoch, add } = useOpenJob();
+  const verdict = useStandingVerdict();
   const planned = plansOf(
     decision,
     verdict.faults.map(({ fault }) => fault),

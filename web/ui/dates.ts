@@ -19,14 +19,32 @@ function when(at: string, options: Intl.DateTimeFormatOptions): string {
   return formatter.format(new Date(at));
 }
 
+/** Days begin with a minute, wherever one is: what was found for a minute of a zone holds for all of it. */
+function byTheMinute(find: (at: string, zone: string) => string): (at: string) => string {
+  let known = "";
+  let found = "";
+  return (at) => {
+    // Written by a clock elsewhere, a moment is taken whole.
+    const minute = `${zone} ${at.endsWith("Z") ? at.slice(0, 16) : at}`;
+    if (minute !== known) {
+      found = find(at, zone);
+      known = minute;
+    }
+    return found;
+  };
+}
+const dayNow = byTheMinute(dayIn);
+const beganNow = byTheMinute(dayBegan);
+const dayThen = byTheMinute(dayIn);
+
 /** Today by the shop's calendar, as 2026-03-02. @param now for tests */
-export const shopDay = (now: Date = new Date()) => dayIn(now.toISOString(), zone);
+export const shopDay = (now: Date = new Date()) => dayNow(now.toISOString());
 
 /** When today began by the shop's clock, UTC, ISO 8601. @param now for tests */
-export const todayBegan = (now: Date = new Date()) => dayBegan(now.toISOString(), zone);
+export const todayBegan = (now: Date = new Date()) => beganNow(now.toISOString());
 
 /** The day of a moment by the shop's calendar, as 2026-03-02. */
-export const calendarDay = (at: string) => dayIn(at, zone);
+export const calendarDay = (at: string) => dayThen(at);
 
 /** 2 March 2026, as people there write it. */
 export const dayText = (at: string) => when(at, { day: "numeric", month: "long", year: "numeric" });

@@ -30,6 +30,7 @@ import { SlotCell } from "../entry/SlotCell.tsx";
 import { SlotRow, type Tone } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
+import { useFindings } from "../entry/useFindings.ts";
 import { Constant } from "./Constant.tsx";
 import { Gate } from "./Gate.tsx";
 import { slotsOf, type Route } from "./spinSlots.ts";
@@ -53,7 +54,8 @@ function probesOf(slot: string): { readonly from: Phase; readonly to: Phase } {
 /** Spun by a drill: the gate first, then speed and three voltages, then the constant. */
 export function Backemf() {
   const job = useOpenJob();
-  const { record, epoch, verdict, closed } = job;
+  const { record, epoch, closed } = job;
+  const findings = useFindings("backemf");
   const [meter, setMeter] = useState(() => usualVoltmeter(record, spinVoltmeter(record, epoch)));
   const choosing = useChoose("backemf");
   const { problem, chosen, choose } = choosing;
@@ -76,9 +78,9 @@ export function Backemf() {
   const entry = useEntry("backemf", slots, meter);
   const measured = spinOf(record, epoch);
   const balance = balanceOfSpin(record, epoch);
-  const [spun, constant] = [PAIRS_SPUN, CONSTANT].map((variable) => findingOf(verdict.findings, variable));
+  const [spun, constant] = [PAIRS_SPUN, CONSTANT].map((variable) => findingOf(findings, variable));
   const others = [SISTER, REFERENCE, REFERENCE_SELF].flatMap(
-    (variable) => findingOf(verdict.findings, variable) ?? [],
+    (variable) => findingOf(findings, variable) ?? [],
   );
   const missing = measured && PAIRS.filter((pair) => !measured.pairs[pair]);
   const rowOf = (slot: string): { word: string; tone: Tone; detail: string } => {

@@ -1,5 +1,5 @@
 import type { CheckId } from "#core/record";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { askedAgain } from "./askedAgain.ts";
 import { HandsOff, useHandsOff } from "./HandsOff.tsx";
@@ -22,7 +22,8 @@ export function ChooseOne({
   /** Many of them, side by side. */
   readonly tight?: boolean;
 }) {
-  const { closed, verdict } = useOpenJob();
+  const { closed } = useOpenJob();
+  const verdict = useStandingVerdict();
   const off = useHandsOff(check, slot);
   const again = askedAgain(verdict, check, slot);
   return (

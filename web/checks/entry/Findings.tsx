@@ -1,17 +1,13 @@
 import type { CheckId } from "#core/record";
-import { answerIn } from "#core/measure";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useStandingVerdict } from "../../job/openJob.ts";
 import { Judged } from "../../ui/Notice.tsx";
 import { Unbroken } from "../../ui/Unbroken.tsx";
+import { useFindings } from "./useFindings.ts";
 
 /** What a check's readings say so far: what departs first, each with its advice. A closed job keeps what was said. */
 export function Findings({ check }: { readonly check: CheckId }) {
-  const { record, epoch, closing, closed, verdict } = useOpenJob();
-  const findings =
-    closed && closing
-      ? closing.verdict.findings.filter((finding) => finding.check === check)
-      : answerIn(check, record, epoch).findings;
-  return [...findings]
+  const verdict = useStandingVerdict();
+  return [...useFindings(check)]
     .sort((a, b) => Number(b.departs) - Number(a.departs))
     .map(({ variable, sentence, advice, departs }) => (
       <Judged key={variable} state={departs ? "departs" : "agrees"}>

@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from "react";
 import { leftOutSlot, SKIPPED_SLOT, type CheckId } from "#core/record";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { OneOf } from "../../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
@@ -19,7 +19,8 @@ export function SkipForm({
   readonly check: CheckId;
   readonly onDone: (skipped: boolean) => void;
 }) {
-  const { read, verdict } = useOpenJob();
+  const { read } = useOpenJob();
+  const verdict = useStandingVerdict();
   const next = verdict.next?.check === check ? verdict.next : null;
   const [single] = useState(next?.alone ? { step: next.alone, title: next.title } : null);
   const [what, setWhat] = useState<What>(single ? "single" : "check");

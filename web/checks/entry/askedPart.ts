@@ -1,13 +1,15 @@
 import { latestIn, type CheckId } from "#core/record";
+import type { NextCheck } from "#core/judge";
 import type { OpenJob } from "../../job/openJob.ts";
 
-type Asks = Pick<OpenJob, "record" | "epoch" | "verdict">;
+type Read = Pick<OpenJob, "record" | "epoch">;
 
 /** The part of a check that the verdict asks for, by the first of its places that is still to be read; else the first part. */
 export function askedPart(
   parts: Readonly<Record<string, { readonly slots: readonly string[] }>>,
   check: CheckId,
-  { record, epoch, verdict: { next } }: Asks,
+  { record, epoch }: Read,
+  next: NextCheck | null,
 ): string {
   const asked = next?.check === check ? next.slots : [];
   const isOpen = (slot: string) =>

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from 
 import { valueOfKind } from "#core/check";
 import { formatQuantity, parseQuantity, type QuantityKind } from "#core/quantity";
 import { latestIn, standingIn, type CheckId, type Reading, type ReadingValue } from "#core/record";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { commaDoubt, doubtOf, type Doubt } from "./doubt.ts";
 import type { EntrySlot } from "./slots.ts";
 
@@ -22,9 +22,9 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const job = useOpenJob();
   const { record, epoch } = job;
   const isRead = (slot: string) => latestIn(record.readings, check, slot, epoch) !== undefined;
+  const next = useAskedFor();
   const [chosen, setActive] = useState(() => {
     // What the verdict asks for next, down to its field; else the first that is still to be read.
-    const { next } = job.verdict;
     const named = next?.check === check ? slots.filter(({ slot }) => next.slots.includes(slot)) : [];
     const open = ({ slot }: EntrySlot) => next?.again === true || !isRead(slot);
     const asked = named.find((one) => !one.optional && open(one)) ?? named.find(open);

@@ -14,10 +14,12 @@ import { MeterSelect } from "../entry/MeterSelect.tsx";
 import { entrySlot } from "../entry/slots.ts";
 import { SlotRow } from "../entry/SlotRow.tsx";
 import { useEntry } from "../entry/useEntry.ts";
+import { useFindings } from "../entry/useFindings.ts";
 
 /** Each lead to the bare metal of the motor. */
 export function Frame() {
-  const { record, epoch, closed, verdict } = useOpenJob();
+  const { record, epoch, closed } = useOpenJob();
+  const findings = useFindings("frame");
   const [meter, setMeter] = useState(
     () =>
       record.readings.findLast(({ check, instrumentId }) => check === "frame" && instrumentId)
@@ -33,7 +35,7 @@ export function Frame() {
   const short = chosen !== undefined && endsTooLow(reachOf(chosen));
   const slots = PHASES.map((phase) => entrySlot("frame", phase, record.motor));
   const entry = useEntry("frame", slots, meter);
-  const finding = findingOf(verdict.findings, FRAME);
+  const finding = findingOf(findings, FRAME);
   const unsure = finding !== undefined && !finding.departs && likelihoodOf(finding, "leaking") > 0;
   return (
     <section aria-labelledby="check-title">

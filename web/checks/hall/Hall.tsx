@@ -2,7 +2,7 @@ import { useState } from "react";
 import { HALL_SIGNALS, HALL_WIRES, RESOLVER_SLOTS } from "#core/measure/hall";
 import { FAMILY_FACTS, hallSpacingOf } from "#core/families";
 import { type JobRecord } from "#core/record";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { Caution } from "../../ui/Notice.tsx";
 import { useKeysHere } from "../../job/keysHere.ts";
@@ -114,7 +114,8 @@ export function Hall() {
   const job = useOpenJob();
   const { record } = job;
   const parts = partsOf(record);
-  const [part, setPart] = useState(() => askedPart(parts, "hall", job));
+  const asked = useAskedFor();
+  const [part, setPart] = useState(() => askedPart(parts, "hall", job, asked));
   useKeysHere(part === "steps" ? "lamps" : part === "wires" ? "choices" : "readings");
   const choosing = useChoose("hall");
   const halls = hallSpacingOf(record.motor) !== "none";

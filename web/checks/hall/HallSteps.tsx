@@ -6,6 +6,7 @@ import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, LAMPS, spacingOf } fr
 import { choiceIn } from "#core/record";
 import { hallSpacingOf } from "#core/families";
 import { useOpenJob } from "../../job/openJob.ts";
+import { useFindings } from "../entry/useFindings.ts";
 import { Button } from "../../ui/Button.tsx";
 import { OneOf } from "../../ui/Choice.tsx";
 import { FIELD_CLASS } from "../../ui/Field.tsx";
@@ -81,7 +82,8 @@ function useProgress(): string {
 
 /** Three lamps, a slow turn, one key a change; forwards and back. */
 export function HallSteps() {
-  const { record, epoch, verdict, closed } = useOpenJob();
+  const { record, epoch, closed } = useOpenJob();
+  const findings = useFindings("hall");
   const [slot, setSlot] = useState<TurnSlot>("forward");
   const [large, setLarge] = useState(false);
   const lamps = useLamps(slot);
@@ -96,7 +98,7 @@ export function HallSteps() {
   const offRing = [...new Set([...forward, ...backward])].filter(
     (state) => !HALL_RINGS[spacing].includes(state),
   );
-  const finding = findingOf(verdict.findings, LAMPS);
+  const finding = findingOf(findings, LAMPS);
   const progress = useProgress();
   useHotkeys(
     "a,b,c",

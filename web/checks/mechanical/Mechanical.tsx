@@ -2,12 +2,13 @@ import { useState, type FormEvent } from "react";
 import { slotOf } from "#core/measure";
 import { unmetNeeds } from "#core/check";
 import { latestIn } from "#core/record";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { AnyOf } from "../../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { askedAgain } from "../entry/askedAgain.ts";
+import { useFindings } from "../entry/useFindings.ts";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
 import { labelOf, optionsOf } from "../entry/slots.ts";
@@ -57,7 +58,8 @@ function Note() {
 
 /** Look, turn, listen, rock: a few choices, each on disk as it is made. */
 export function Mechanical() {
-  const { record, epoch, read, closed, verdict } = useOpenJob();
+  const { record, epoch, read, closed } = useOpenJob();
+  const verdict = useStandingVerdict();
   const choosing = useChoose("mechanical");
   const { problem: refused, chosen } = choosing;
   const [problem, setProblem] = useState("");
@@ -88,7 +90,7 @@ export function Mechanical() {
   const one = (slot: string) => <ChooseOne check="mechanical" slot={slot} by={choosing} />;
   const opened = (slot: string) =>
     unmetNeeds(record, "mechanical", slotOf("mechanical", slot)!, epoch).length === 0;
-  const departing = verdict.findings.filter(({ check, departs }) => check === "mechanical" && departs);
+  const departing = useFindings("mechanical").filter(({ departs }) => departs);
   return (
     <section aria-labelledby="check-title">
       <h2 id="check-title" className="text-xl font-bold">

@@ -3,7 +3,7 @@ import { CONNECTOR_HEAT, isTriedAgain, NO_LOAD_LIMIT, RAILS } from "#core/measur
 import { shareText } from "#core/quantity";
 import { PHASES } from "#core/record";
 import { useKeysHere } from "../../job/keysHere.ts";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { askedPart } from "../entry/askedPart.ts";
@@ -64,7 +64,8 @@ function Part({ name }: { readonly name: string }) {
 export function Run() {
   const choosing = useChoose("run");
   const job = useOpenJob();
-  const [part, setPart] = useState(() => askedPart(PARTS, "run", job));
+  const asked = useAskedFor();
+  const [part, setPart] = useState(() => askedPart(PARTS, "run", job, asked));
   useKeysHere("readings");
   return (
     <section aria-labelledby="check-title">

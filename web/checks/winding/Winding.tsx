@@ -8,6 +8,7 @@ import {
   RESISTANCE,
   shareText,
   JUDGEMENT_WORDS,
+  type Judgement,
 } from "#core/quantity";
 import { pairName, PAIRS, PHASES, phasesOf, type Pair } from "#core/record";
 import { hazardousSupply } from "#core/measure/safety";
@@ -19,7 +20,7 @@ import {
   windingInstrument,
   windingTemperature,
 } from "#core/measure/winding";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { Unbroken } from "../../ui/Unbroken.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
@@ -38,10 +39,57 @@ import { WindingDrawing, type DrawnPair } from "../drawing/WindingDrawing.tsx";
 
 const SLOTS = ["tips", "temperature", ...PAIRS] as const;
 
+/** What the verdict says of the pairs: placing a limb is its work, and the rest of the screen does not wait for it. */
+function usePairsFinding() {
+  return findingOf(useStandingVerdict().findings, PAIRS_AT_REST);
+}
+
+function Sentence() {
+  const finding = usePairsFinding();
+  return finding && `${finding.sentence}.`;
+}
+
+function Drawn({ pairs, now }: { readonly pairs: Record<Pair, DrawnPair>; readonly now: Pair | null }) {
+  const { motor } = useOpenJob().record;
+  const finding = usePairsFinding();
+  return (
+    <WindingDrawing
+      connection={motor.connection}
+      pairs={pairs}
+      suspect={finding?.departs ? finding.place : null}
+      now={now}
+      size="h-56 max-lg:h-48"
+    />
+  );
+}
+
+function Means({ state, balance }: { readonly state: Judgement; readonly balance: string }) {
+  const { findings } = useStandingVerdict();
+  const finding = usePairsFinding();
+  const steady = findingOf(findings, STEADY);
+  return (
+    <>
+      {steady?.departs && (
+        <Judged state="departs">
+          <strong>{steady.sentence}.</strong> Hold the rotor, press again, and read that pair anew.
+        </Judged>
+      )}
+      {finding && (
+        <Judged state={finding.departs ? "departs" : state}>
+          <strong>
+            <Unbroken>{`${finding.sentence}.`}</Unbroken>
+          </strong>{" "}
+          {finding.advice} {balance}
+        </Judged>
+      )}
+    </>
+  );
+}
+
 /** Three pairs at rest: the reading, what it means, and where it points. */
 export function Winding() {
   const job = useOpenJob();
-  const { record, epoch, verdict } = job;
+  const { record, epoch } = job;
   const { motor } = record;
   const [meter, setMeter] = useState(
     () =>
@@ -63,10 +111,7 @@ export function Winding() {
   }));
   const entry = useEntry("winding", slots, meter);
   const usual = healthyPairPrior(motor, heat.celsius, heat.doubt).centre;
-  const finding = findingOf(verdict.findings, PAIRS_AT_REST);
   const otherMeter = readWithAnotherMeter(record, epoch);
-  const steady = findingOf(verdict.findings, STEADY);
-  const drift = steady?.departs ? steady : null;
   const now = PAIRS.find((pair) => pair === entry.active) ?? null;
   const drawn = Object.fromEntries(
     PAIRS.map((pair): [Pair, DrawnPair] => {
@@ -100,7 +145,11 @@ export function Winding() {
           disabled={job.closed}
           onChoose={setMeter}
         />
-        {!forced && <AcrossTheBench entry={entry}>{finding && `${finding.sentence}.`}</AcrossTheBench>}
+        {!forced && (
+          <AcrossTheBench entry={entry}>
+            <Sentence />
+          </AcrossTheBench>
+        )}
       </div>
       <p className="mb-3 text-[0.95rem] leading-snug text-ink-2">
         Equal pairs mean three sound limbs. {instrument && meterAdvice(usual, limit, instrument)}{" "}
@@ -115,13 +164,7 @@ export function Winding() {
       </p>
       <div className="grid grid-cols-[17rem_1fr] gap-4 max-xl:grid-cols-[14rem_1fr] max-lg:grid-cols-1">
         <div className="flex flex-col justify-between rounded-xl border border-line bg-sheet p-3 sm:max-lg:flex-row sm:max-lg:items-center">
-          <WindingDrawing
-            connection={motor.connection}
-            pairs={drawn}
-            suspect={finding?.departs ? finding.place : null}
-            now={now}
-            size="h-56 max-lg:h-48"
-          />
+          <Drawn pairs={drawn} now={now} />
           <p className="text-sm leading-snug text-ink-2">
             {entry.active === "tips" && "Now hold the two probe tips together. "}
             {entry.active === "temperature" && "Now the winding's temperature: a thermometer on the iron. "}
@@ -166,21 +209,14 @@ export function Winding() {
               {otherMeter.length === 1 ? " does" : " do"} not count: read all three with one.
             </Judged>
           )}
-          {drift && (
-            <Judged state="departs">
-              <strong>{drift.sentence}.</strong> Hold the rotor, press again, and read that pair anew.
-            </Judged>
-          )}
-          {finding && (
-            <Judged state={finding.departs ? "departs" : (imbalance?.judgement ?? "cannotTell")}>
-              <strong>
-                <Unbroken>{`${finding.sentence}.`}</Unbroken>
-              </strong>{" "}
-              {finding.advice}{" "}
-              {imbalance &&
-                `Balance ${JUDGEMENT_WORDS[imbalance.judgement]} at ±${shareText(limit)} of the mean; spread ${percentText(imbalance.spread, { signed: false })}.`}
-            </Judged>
-          )}
+          <Means
+            state={imbalance?.judgement ?? "cannotTell"}
+            balance={
+              imbalance
+                ? `Balance ${JUDGEMENT_WORDS[imbalance.judgement]} at ±${shareText(limit)} of the mean; spread ${percentText(imbalance.spread, { signed: false })}.`
+                : ""
+            }
+          />
         </div>
       </div>
       {rows.length > 0 && (
