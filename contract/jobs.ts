@@ -75,6 +75,8 @@ export interface JobList {
   readonly page: number;
   readonly pageSize: number;
   readonly judging: Judging;
+  /** Where words were looked for and not everything stands here: the newest jobs alone were looked through, or more were found. */
+  readonly partly?: "newest" | "most";
 }
 
 /** What stands beside the jobs, whatever they are narrowed to: waits that run, what was here longest, and whose they are. */

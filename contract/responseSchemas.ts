@@ -88,6 +88,7 @@ export const jobListSchema = keyed<JobList>({
       }),
     )
     .required(),
+  partly: Joi.string().valid("newest", "most"),
   judging: strict<Judging>({
     left: Joi.number().integer().min(0).required(),
     of: Joi.number().integer().min(0).required(),

@@ -1,5 +1,5 @@
 import { benchIncoming } from "./bench/incoming.ts";
-import { benchJournal } from "./bench/journal.ts";
+import { benchJournal, benchLooking } from "./bench/journal.ts";
 import { benchJudging } from "./bench/judging.ts";
 import { benchStartAndSize } from "./bench/startAndSize.ts";
 import { benchVerdict } from "./bench/verdict.ts";
@@ -8,5 +8,6 @@ import { benchVerdict } from "./bench/verdict.ts";
 benchVerdict();
 await benchStartAndSize();
 await benchJournal();
+await benchLooking();
 await benchJudging();
 await benchIncoming();

@@ -53,7 +53,9 @@ async function opened(): Promise<{ readonly database: Database; readonly lock: S
     const lock = await holdShop(folder);
     if (fresh) emptyDemoFolder(folder, shopFile.NAME);
     else refuseVanished(file, copiesFolder, asked.fresh);
-    const database = await openDatabase(file, new Date());
+    const database = await openDatabase(file, new Date(), {
+      tell: (sentence) => process.stdout.write(`${sentence}\n`),
+    });
     if (!isLarge(file)) await quickCheck(file, copiesFolder);
     clearIncoming(incoming);
     return { database, lock };

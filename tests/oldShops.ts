@@ -155,7 +155,7 @@ async function fillMore(sequelize: Sequelize, count: number): Promise<void> {
 
 /** A filled shop of an earlier release. @param upTo the last migration it had; @param more jobs beside the two */
 export async function makeOldShop(file: string, upTo: string, more = 0): Promise<void> {
-  const old = await openDatabase(file, NOW, upTo);
+  const old = await openDatabase(file, NOW, { upTo });
   await fillOld(old.sequelize, upTo);
   await fillMore(old.sequelize, more);
   await old.close();

@@ -21,10 +21,13 @@ import { services, type Services } from "../../server/services/index.ts";
 import type { LoadParts } from "./load.ts";
 import { PLACES } from "./places.ts";
 import { printTimes } from "./print.ts";
-import { rowOf, searchOf } from "../../server/services/motors.ts";
+import { rowOf } from "../../server/services/motors.ts";
+import { nameWords } from "../../server/services/searchWords.ts";
 import { benchRawInsert } from "./rawInsert.ts";
 
 const JOBS = 50_000;
+/** A chain that has worked for decades. */
+const MOST_JOBS = 200_000;
 /** A job of the demo with thirty-one readings: more than one and a half million of them in all. */
 const SHAPE = 3;
 const BATCH = 500;
@@ -47,6 +50,7 @@ const VISITS = 5;
 
 /**
  * Fills a database with finished jobs of one demo shape each, past the services: only their number matters.
+ * @param journals whether each has its journal too; for what is looked for and listed none is read
  * @returns how many readings are in it
  */
 export async function fill(
@@ -54,6 +58,7 @@ export async function fill(
   { jobs, judging }: Services,
   count: number,
   isOpen: (n: number) => boolean = (n) => n % 1000 === 0,
+  journals = true,
 ): Promise<number> {
   const shape = DEMO_JOBS[SHAPE]!;
   const first = demoSteps(shape, 1);
@@ -88,25 +93,26 @@ export async function fill(
         summarised: first.entries.length,
         stage: isOpen(n) ? "reading" : "closed",
         summary: line!.summary,
-        search: searchOf(n + 1, motor),
+        search: nameWords(n + 1, motor),
         takenInAt: first.intake.takenInAt,
         closedAt: isOpen(n) ? null : first.intake.takenInAt,
         intake: { ...first.intake, motor },
       })),
     );
-    await models.Entry.bulkCreate(
-      made.flatMap(({ id: jobId, ids }) =>
-        first.entries.map(({ kind, body }, i) => ({
-          id: ids[i]!,
-          jobId,
-          version: i + 1,
-          kind,
-          body: { ...body, id: ids[i]! },
-          byWhom: "MO",
-          savedAt: first.intake.takenInAt,
-        })),
-      ),
-    );
+    if (journals)
+      await models.Entry.bulkCreate(
+        made.flatMap(({ id: jobId, ids }) =>
+          first.entries.map(({ kind, body }, i) => ({
+            id: ids[i]!,
+            jobId,
+            version: i + 1,
+            kind,
+            body: { ...body, id: ids[i]! },
+            byWhom: "MO",
+            savedAt: first.intake.takenInAt,
+          })),
+        ),
+      );
     await models.Visit.bulkCreate(
       made.map(({ n, id: jobId }) => ({
         jobId,
@@ -129,14 +135,26 @@ async function benchCopy(file: string, folder: string): Promise<void> {
 }
 
 /** Browsers are no part of the server: whoever asks is a process of its own. */
-async function fromOutside(parts: LoadParts): Promise<void> {
-  const client = fork(fileURLToPath(new URL("client.ts", import.meta.url)), [JSON.stringify(parts)]);
+async function fromOutside(parts: LoadParts, asks: "everything" | "looking"): Promise<void> {
+  const client = fork(fileURLToPath(new URL("client.ts", import.meta.url)), [JSON.stringify(parts), asks]);
   const [code] = (await once(client, "exit")) as [number];
   if (code !== 0) throw new Error("the asking process stopped in the middle");
 }
 
-/** Saving a reading and searching, over HTTP, on a file that holds fifty thousand jobs. */
-export async function benchJournal(count = JOBS): Promise<void> {
+interface FilledShop {
+  readonly file: string;
+  readonly folder: string;
+  readonly shop: Services;
+  readonly readings: number;
+  readonly parts: LoadParts;
+}
+
+/** A shop with so many jobs, behind a server, while somebody looks at it. */
+async function withShop(
+  count: number,
+  journals: boolean,
+  use: (filled: FilledShop) => Promise<void>,
+): Promise<void> {
   // What ships carries none, and looking them up would be half of every query.
   process.setSourceMapsEnabled(false);
   const folder = mkdtempSync(join(tmpdir(), "green-fable-bench-"));
@@ -147,9 +165,8 @@ export async function benchJournal(count = JOBS): Promise<void> {
     pino({ level: "silent" }),
   );
   const shop = services(database, () => new Date(), judge);
-  const { jobs } = shop;
   await firstInstruments(shop.people);
-  const readings = await fill(database, shop, count);
+  const readings = await fill(database, shop, count, undefined, journals);
   const app = createApp({
     services: shop,
     log: pino({ level: "silent" }),
@@ -162,6 +179,29 @@ export async function benchJournal(count = JOBS): Promise<void> {
   await once(server, "listening");
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}${API}`;
   const { intake } = demoSteps(DEMO_JOBS[0]!, 1);
+  await use({ file, folder, shop, readings, parts: { base, intake, reading: READING, count } });
+  await new Promise((done) => server.close(done));
+  await shop.judging.idle();
+  await judge.close();
+  await database.close();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+/** Looking for jobs, units and trends in a file that holds two hundred thousand of them. */
+export async function benchLooking(count = MOST_JOBS): Promise<void> {
+  await withShop(count, false, ({ parts }) => fromOutside(parts, "looking"));
+}
+
+/** Saving a reading and searching, over HTTP, on a file that holds fifty thousand jobs. */
+export async function benchJournal(count = JOBS): Promise<void> {
+  await withShop(count, true, (filled) => saveAndLook(filled, count));
+}
+
+async function saveAndLook(
+  { file, folder, shop: { jobs }, readings, parts }: FilledShop,
+  count: number,
+): Promise<void> {
+  const { intake } = parts;
   const onDisk: number[] = [];
   let job = "";
   for (let n = 0; n < READINGS; n += 1) {
@@ -178,13 +218,7 @@ export async function benchJournal(count = JOBS): Promise<void> {
   const bytes = statSync(file).size;
   const size = `${count} jobs, ${readings} readings (${(bytes / 1e6).toFixed(0)} MB), up to ${READINGS_A_JOB} readings in a job`;
   printTimes(`reading saved and synced to disk, ${size}`, onDisk, "p50 under 2.5 ms");
-  await fromOutside({ base, intake, reading: READING, count });
+  await fromOutside(parts, "everything");
   await benchRawInsert();
   await benchCopy(file, folder);
-
-  await new Promise((done) => server.close(done));
-  await shop.judging.idle();
-  await judge.close();
-  await database.close();
-  rmSync(folder, { recursive: true, force: true });
 }

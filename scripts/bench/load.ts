@@ -69,11 +69,11 @@ export async function benchSaving(parts: LoadParts): Promise<void> {
 export async function benchSearch({ base, count }: LoadParts): Promise<void> {
   const searching: number[] = [];
   for (let n = 0; n < SEARCHES; n += 1) {
-    const asked = [`sn-${n * 700 + 3}`, `machine ${n}`, "nothing such", PLACES[n % PLACES.length]!];
+    const asked = [`sn-${n * 700 + 3}`, `machine ${n}`, "nothing such", PLACES[n % PLACES.length]!, "ma"];
     const q = encodeURIComponent(asked[n % asked.length]!);
     await timed(searching, () => fetch(`${base}/jobs?q=${q}`));
   }
-  printTimes(`search, ${count} jobs`, searching, "p95 under 100 ms");
+  printTimes(`search, ${count} jobs`, searching, "p95 under 10 ms");
 }
 
 /** What else is looked at in a shop that has worked for years. */

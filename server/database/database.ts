@@ -2,7 +2,7 @@ import { chmodSync, mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import { Sequelize, type Transaction } from "sequelize";
 import { keepConnections } from "./connections.ts";
-import { migrate, refuseNewer } from "./migrate.ts";
+import { migrate, refuseNewer, type HowFar } from "./migrate.ts";
 import { defineModels, type Models } from "../models/index.ts";
 import { writeLine } from "./writeLine.ts";
 
@@ -21,9 +21,8 @@ export interface Database {
  * Opens the shop's one file, brings it up to date, and sets it to lose nothing: write-ahead log,
  * foreign keys on, every commit synced to the disk. A file of a newer program is refused and left as it is.
  * @param file path of the SQLite file; its folder is made when missing
- * @param upTo last migration to run, for tests of later ones
  */
-export async function openDatabase(file: string, now: Date, upTo?: string): Promise<Database> {
+export async function openDatabase(file: string, now: Date, howFar: HowFar = {}): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
   const sequelize = new Sequelize({
     dialect: "sqlite",
@@ -38,7 +37,7 @@ export async function openDatabase(file: string, now: Date, upTo?: string): Prom
     await sequelize.query("PRAGMA journal_mode = WAL");
     await sequelize.query("PRAGMA foreign_keys = ON");
     await sequelize.query("PRAGMA synchronous = FULL");
-    await migrate(sequelize, file, now, upTo);
+    await migrate(sequelize, file, now, howFar);
   } catch (error) {
     await sequelize.close();
     throw error;

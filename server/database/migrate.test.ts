@@ -5,7 +5,7 @@ import { QueryTypes, Sequelize } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readView } from "#contract/view";
 import { makeOldShop, OLD, RELEASED } from "../../tests/oldShops.ts";
-import { NOW } from "../../tests/shop.ts";
+import { INTAKE, NOW } from "../../tests/shop.ts";
 import { openDatabase, type Database } from "./database.ts";
 import { MIGRATIONS } from "../migrations/index.ts";
 import { runIn } from "../migrations/migration.ts";
@@ -60,6 +60,10 @@ async function everythingIn(database: Database, upTo: string) {
     [1, "reading"],
   ]);
   expect(items[0]!.summary.headline).toBe("Star joint open");
+  // Every job of before is found by what it was found by, and by what its owner said.
+  const found = async (q: string) => (await shop.jobs.list({ q })).items.map(({ number }) => number);
+  expect(await found("trike 4, rear")).toEqual([2]);
+  expect(await found(INTAKE.complaintWords)).toEqual([2, 1]);
 }
 
 describe("a shop of an earlier release", () => {
@@ -136,7 +140,7 @@ describe("a migration", () => {
       const then = await tables();
       await expect(
         sequelize.transaction(async (transaction) => {
-          const run = runIn(sequelize, transaction);
+          const run = runIn(sequelize, transaction, () => undefined);
           let statements = 0;
           const failing = {
             ...run,

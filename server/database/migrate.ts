@@ -1,7 +1,7 @@
 import { existsSync, renameSync, rmSync } from "node:fs";
 import { QueryTypes, Transaction, type Sequelize } from "sequelize";
 import { MIGRATIONS } from "../migrations/index.ts";
-import { runIn } from "../migrations/migration.ts";
+import { runIn, type Tell } from "../migrations/migration.ts";
 
 /** A shop's file that this program must not touch, in a sentence for the person who started it. */
 export class UnfitDatabase extends Error {}
@@ -52,13 +52,24 @@ async function copyBefore(sequelize: Sequelize, file: string, migration: string,
   else rmSync(part);
 }
 
+export interface HowFar {
+  /** Last migration to run, for tests of later ones. */
+  readonly upTo?: string | undefined;
+  /** Hears how far a long one is. */
+  readonly tell?: Tell;
+}
+
 /**
  * Brings a file up to date. Each migration and the record of it are one transaction: a kill or a power cut leaves the
  * file before it or after it, never between. Before the first one a dated copy is made, unless the file is new.
- * @param upTo last migration to run, for tests of later ones
  * @throws Error naming the migration that failed, with its cause; the file is then as before it
  */
-export async function migrate(sequelize: Sequelize, file: string, now: Date, upTo?: string): Promise<void> {
+export async function migrate(
+  sequelize: Sequelize,
+  file: string,
+  now: Date,
+  { upTo, tell = () => undefined }: HowFar = {},
+): Promise<void> {
   await sequelize.query(TABLE);
   const executed = await executedIn(sequelize);
   const last = upTo === undefined ? MIGRATIONS.length : MIGRATIONS.findIndex(({ name }) => name === upTo) + 1;
@@ -73,7 +84,7 @@ export async function migrate(sequelize: Sequelize, file: string, now: Date, upT
       up: async () => {
         try {
           await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
-            const run = runIn(sequelize, transaction);
+            const run = runIn(sequelize, transaction, tell);
             await up(run);
             await run.statement("INSERT INTO migrations (name) VALUES (?)", [name]);
           });

@@ -9,6 +9,7 @@ import { readJournal } from "#core/judge";
 import type { Motor } from "#core/record";
 import { Problem } from "../problem.ts";
 import { checkPicture } from "../services/files.ts";
+import { furtherWords } from "../services/searchWords.ts";
 import { isDeeperThan } from "./depth.ts";
 
 /** What a bundle may hold once unpacked: more is no job of a bench. */
@@ -32,6 +33,8 @@ export interface IncomingJob {
   readonly files: BundledJob["files"];
   /** The motor as its journal leaves it. */
   readonly motor: Motor;
+  /** What it is found by beside the name, owner and serial of its motor. */
+  readonly further: string;
   /** How many entries it has. */
   readonly version: number;
   /** A JSON array of its lines: id, kind, body as text, by, savedAt. */
@@ -116,7 +119,7 @@ function checkFiles({ files }: BundledJob, there: ReadonlyMap<string, Buffer>): 
 
 function prepared(job: BundledJob, bytes: ReadonlyMap<string, Buffer>): IncomingJob {
   const { number, intake, entries, instruments, past, limits, motorVersions, files, closings } = job;
-  const { record, closed } = readJournal(intake, entries, groundsOf(job));
+  const { record, closed, contact, notes } = readJournal(intake, entries, groundsOf(job));
   const closing = closed && closings.find(({ entryId }) => entryId === closed.turning.id);
   if (closed && !closing)
     throw refused("This job was closed, but the record of its closing is not in the bundle.");
@@ -136,6 +139,7 @@ function prepared(job: BundledJob, bytes: ReadonlyMap<string, Buffer>): Incoming
     motorVersions,
     files,
     motor: record.motor,
+    further: furtherWords(contact, record.complaintWords, notes),
     version: entries.length,
     lines: JSON.stringify(lines),
     closings: closings.map(({ entryId, ...body }) => ({

@@ -10,6 +10,7 @@ import { retired } from "./009-retired.ts";
 import { doors } from "./010-doors.ts";
 import { benchIndex } from "./011-bench-index.ts";
 import { held } from "./012-held.ts";
+import { search } from "./013-search.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -26,4 +27,5 @@ export const MIGRATIONS: readonly Migration[] = [
   doors,
   benchIndex,
   held,
+  search,
 ];

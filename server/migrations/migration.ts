@@ -4,7 +4,11 @@ import { QueryTypes, type Sequelize, type Transaction } from "sequelize";
 export interface MigrationRun {
   readonly statement: (sql: string, values?: readonly unknown[]) => Promise<void>;
   readonly rows: <Row extends object>(sql: string, values?: readonly unknown[]) => Promise<Row[]>;
+  /** Tells whoever waits how far it is. */
+  readonly tell: Tell;
 }
+
+export type Tell = (sentence: string) => void;
 
 export interface Migration {
   readonly name: string;
@@ -12,8 +16,9 @@ export interface Migration {
 }
 
 /** Ties a run to one transaction. */
-export function runIn(sequelize: Sequelize, transaction: Transaction): MigrationRun {
+export function runIn(sequelize: Sequelize, transaction: Transaction, tell: Tell): MigrationRun {
   return {
+    tell,
     statement: async (sql, values = []) => {
       await sequelize.query(sql, { transaction, replacements: [...values] });
     },

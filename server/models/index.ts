@@ -38,6 +38,8 @@ export interface JobRow extends Row<JobRow> {
   stage: string;
   summary: object;
   search: string;
+  /** What else it is found by. */
+  further: CreationOptional<string>;
   takenInAt: string;
   closedAt: CreationOptional<string | null>;
   /** The take-in as it was written. */
@@ -311,6 +313,7 @@ export function defineModels(sequelize: Sequelize): Models {
         stage: text(),
         summary: json(),
         search: text(),
+        further: { ...text(), defaultValue: "" },
         takenInAt: { ...text(), field: "taken_in_at" },
         closedAt: { type: DataTypes.TEXT, field: "closed_at" },
         intake: json(),

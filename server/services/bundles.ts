@@ -12,7 +12,8 @@ import { keepFile } from "./files.ts";
 import { TO_BE_JUDGED, type Clock } from "./jobs.ts";
 import { closingsOf, storedJob, viewOf, type Carried } from "./journal.ts";
 import type { JudgingService } from "./judging.ts";
-import { rowOf, searchOf } from "./motors.ts";
+import { rowOf } from "./motors.ts";
+import { nameWords } from "./searchWords.ts";
 import { versionsOf } from "./visits.ts";
 
 /** A bundle with the bytes of its files, by their SHA-256. */
@@ -151,7 +152,8 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
             summarised: -1,
             stage: closedAt ? "closed" : "reading",
             summary: TO_BE_JUDGED,
-            search: searchOf(number, motor),
+            search: nameWords(number, motor),
+            further: incoming.further,
             takenInAt: intake.takenInAt,
             closedAt,
             intake,

@@ -6,7 +6,16 @@ import { plainSql } from "../database/plainSql.ts";
 /** A job as far as its journal is written on: what adding a line reads and changes. */
 export type JobHead = Pick<
   JobRow,
-  "id" | "number" | "motorId" | "version" | "closedAt" | "takenInAt" | "search" | "intake" | "carried"
+  | "id"
+  | "number"
+  | "motorId"
+  | "version"
+  | "closedAt"
+  | "takenInAt"
+  | "search"
+  | "further"
+  | "intake"
+  | "carried"
 >;
 
 type HeadRow = Omit<JobHead, "intake" | "carried"> & {
@@ -18,7 +27,7 @@ type HeadRow = Omit<JobHead, "intake" | "carried"> & {
 export async function headOf(id: string, transaction: Transaction): Promise<JobHead | null> {
   const [row] = await plainSql<HeadRow>(
     transaction,
-    `SELECT id, number, motor_id AS motorId, version, closed_at AS closedAt, taken_in_at AS takenInAt, search,
+    `SELECT id, number, motor_id AS motorId, version, closed_at AS closedAt, taken_in_at AS takenInAt, search, further,
        intake, carried FROM jobs WHERE id = $id`,
     { $id: id },
   );
@@ -59,11 +68,18 @@ export async function addLine(
 }
 
 /** Kinds after which more of a job is another than its version. */
-const CHANGES_MORE: readonly EntryKind[] = ["correction", "undo", "closing", "callingOff", "reopening"];
+const CHANGES_MORE: readonly EntryKind[] = [
+  "correction",
+  "undo",
+  "note",
+  "closing",
+  "callingOff",
+  "reopening",
+];
 
 /** Writes what a line of a kind changed of its job: of most the version alone, which no list is ordered by. */
 export async function moveOn(
-  { id, version, closedAt, motorId, search }: JobHead,
+  { id, version, closedAt, motorId, search, further }: JobHead,
   kind: EntryKind,
   transaction: Transaction,
 ): Promise<void> {
@@ -74,7 +90,7 @@ export async function moveOn(
   if (CHANGES_MORE.includes(kind))
     await plainSql(
       transaction,
-      "UPDATE jobs SET closed_at = $closedAt, motor_id = $motorId, search = $search WHERE id = $id",
-      { $id: id, $closedAt: closedAt, $motorId: motorId, $search: search },
+      "UPDATE jobs SET closed_at = $closedAt, motor_id = $motorId, search = $search, further = $further WHERE id = $id",
+      { $id: id, $closedAt: closedAt, $motorId: motorId, $search: search, $further: further },
     );
 }

@@ -1,10 +1,10 @@
 import { isDeepStrictEqual } from "node:util";
 import { pino, type Logger } from "pino";
-import { col, fn, Op, where, type Transaction, type WhereOptions } from "sequelize";
+import { col, fn, Op, type Transaction, type WhereOptions } from "sequelize";
 import type { BenchAside, JobFilter, JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
 import { readJournal } from "#core/judge";
 import type { ClosedRecord } from "#core/closing";
-import { foldCase, jobName, type Entry, type Intake, type JobRecord } from "#core/record";
+import { jobName, type Entry, type EntryKind, type Intake, type JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";
 import { CannotJudge, type Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
@@ -13,11 +13,15 @@ import { checkEntry, type Writer } from "./entryRules.ts";
 import { addLine, headOf, isTaken, moveOn, type JobHead } from "./head.ts";
 import { changesSince, journalOf, receiptOf, storedJob, viewOf } from "./journal.ts";
 import type { JudgingService } from "./judging.ts";
-import { keepMotor, searchOf } from "./motors.ts";
+import { keepMotor } from "./motors.ts";
+import { isShort, MOST_FOUND, NEWEST, numbersOf } from "./searching.ts";
+import { wordsOf } from "./searchWords.ts";
 
 export type Clock = () => Date;
 /** How many of those that were here longest are named. */
 const LONGEST = 3;
+/** A journal is read for its words alone. */
+const NOTHING = { instruments: [] };
 const USUAL_PAGE = 50;
 const ALREADY_THERE = "An entry with this id is there already, with another content.";
 
@@ -36,18 +40,16 @@ function lineOf(job: JobRow): JobLine {
   };
 }
 
-/** What is looked for, as SQLite asks for it: "%" and "_" are letters like others. */
-const containing = (q: string) =>
-  where(fn("instr", col("search"), foldCase(q)), { [Op.gt]: 0 }) as unknown as WhereOptions<JobRow>;
+/** Kinds after which a job is found by other words. */
+const SAYS_MORE: readonly EntryKind[] = ["note", "correction", "undo"];
 
-function matching({ stage, q, owner, mine, dueBefore }: JobFilter): WhereOptions<JobRow> {
+function matching({ stage, owner, mine, dueBefore }: JobFilter): WhereOptions<JobRow> {
   return {
     [Op.and]: [
       ...(stage === "open" ? [{ closedAt: null }] : stage ? [{ stage }] : []),
       ...(owner ? [{ owner }] : []),
       ...(mine ? [{ [Op.or]: [{ lastBy: mine }, { takenInBy: mine }] }] : []),
       ...(dueBefore ? [{ due: { [Op.lt]: dueBefore } }] : []),
-      ...(q ? [containing(q)] : []),
     ],
   };
 }
@@ -65,7 +67,7 @@ class ChangedMeanwhile extends Error {}
 const MOST_TRIES = 8;
 
 export function jobService(
-  { write, models }: Database,
+  { write, models, sequelize }: Database,
   judging: JudgingService,
   clock: Clock,
   log: Logger = pino({ level: "silent" }),
@@ -79,6 +81,19 @@ export function jobService(
       raw: true,
     })) as unknown as readonly { stage: Stage; motors: number; minutes: number }[];
     return Object.fromEntries(rows.map(({ stage, motors, minutes }) => [stage, { motors, minutes }]));
+  }
+
+  /** The jobs that a filter leaves; of those that words are looked for in, no more than anybody would look through. */
+  async function narrowed(
+    filter: JobFilter,
+  ): Promise<{ readonly wanted: WhereOptions<JobRow>; readonly partly?: JobList["partly"] }> {
+    if (!filter.q) return { wanted: matching(filter) };
+    const found = await numbersOf(sequelize, filter, filter.q);
+    const number = found.slice(0, MOST_FOUND);
+    if (found.length > MOST_FOUND) return { wanted: { number }, partly: "most" };
+    const someOnly = isShort(filter.q) && filter.stage !== "open";
+    const last: number | null = someOnly ? await models.Job.max("number") : null;
+    return { wanted: { number }, ...((last ?? 0) > NEWEST && { partly: "newest" }) };
   }
 
   async function found(id: string): Promise<JobRow> {
@@ -105,13 +120,19 @@ export function jobService(
     if (correction?.kind !== "correction") return;
     const { changes } = correction.body;
     if (!changes.motor && !changes.unit) return;
-    const { motor } = readJournal(job.intake as Intake, entries, { instruments: [] }).record;
+    const { motor } = readJournal(job.intake as Intake, entries, NOTHING).record;
     const { by, at } = entry.body;
     const reason = entry.kind === "correction" ? entry.body.reason : "a correction was taken back";
     // The motor's own record follows a correction of its data.
     await keepMotor(models, motor, { by, at, reason: `${reason} (${jobName(job.number)})` }, transaction);
     job.motorId = motor.id;
-    job.search = searchOf(job.number, motor);
+  }
+
+  /** By what a job is found once this line is written. */
+  async function findAnew(job: JobHead, kind: EntryKind, transaction: Transaction): Promise<void> {
+    if (!SAYS_MORE.includes(kind)) return;
+    const entries = await journalOf(models, job.id, transaction);
+    Object.assign(job, wordsOf(job.number, readJournal(job.intake as Intake, entries, NOTHING)));
   }
 
   async function close(
@@ -193,6 +214,7 @@ export function jobService(
       }
       job.version += 1;
       await applyCorrection(job, entry, transaction);
+      await findAnew(job, kind, transaction);
       if (frozen) await close(job, entry, frozen.closed, transaction);
       if (kind === "reopening") job.closedAt = null;
       await moveOn(job, kind, transaction);
@@ -204,7 +226,7 @@ export function jobService(
 
   return {
     async list(filter: JobFilter = {}, page = 1, pageSize = USUAL_PAGE): Promise<JobList> {
-      const wanted = matching(filter);
+      const { wanted, partly } = await narrowed(filter);
       // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
       const progress = await judging.progress();
       // First which, from the index alone; then these few.
@@ -222,7 +244,10 @@ export function jobService(
       });
       const totals = await totalsOf(wanted);
       const total = Object.values(totals).reduce((sum, { motors }) => sum + motors, 0);
-      return { items: rows.map(lineOf), total, totals, page, pageSize, judging: progress };
+      return {
+        ...{ items: rows.map(lineOf), total, totals, page, pageSize, judging: progress },
+        ...(partly && { partly }),
+      };
     },
 
     async aside(): Promise<BenchAside> {
@@ -286,7 +311,7 @@ export function jobService(
             summarised: -1,
             stage: "reading",
             summary: TO_BE_JUDGED,
-            search: searchOf(number, motor),
+            ...wordsOf(number, readJournal(intake, [], NOTHING)),
             takenInAt: intake.takenInAt,
             closedAt: null,
             intake,

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import type { Transaction } from "sequelize";
-import { foldCase, jobName, serialKey, type Motor } from "#core/record";
+import { serialKey, type Motor } from "#core/record";
 import type { Models } from "../models/index.ts";
 
 /** Who wrote down what is known of a motor, when, and why. */
@@ -8,11 +8,6 @@ export interface Author {
   readonly by: string;
   readonly at: string;
   readonly reason: string;
-}
-
-/** What jobs of a motor are found by. */
-export function searchOf(number: number, { name, owner, serial }: Motor): string {
-  return foldCase(`${jobName(number)} ${name} ${owner} ${serial}`);
 }
 
 /** A motor as its row holds it. */

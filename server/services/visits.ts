@@ -1,8 +1,9 @@
-import { literal, Op, where as whereOf, type Transaction } from "sequelize";
+import { QueryTypes, type Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { foldCase, serialKey, type Motor, type Visit } from "#core/record";
 import type { JobRow, Models } from "../models/index.ts";
+import { isShort, MOST_FOUND, phrase } from "./searching.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
 
@@ -77,29 +78,47 @@ export async function versionsOf(
 }
 
 const UNITS_A_PAGE = 20;
-const MODEL_OF = literal("json_extract(body, '$.modelId')");
+/**
+ * Motors that words are found in, by the newest jobs that they came with; one or two letters are looked for in their
+ * serials.
+ */
+const NAMED = `id IN (SELECT motor_id FROM job_search CROSS JOIN jobs ON number = job_search.rowid
+  WHERE job_search MATCH $phrase ORDER BY job_search.rowid DESC LIMIT ${MOST_FOUND})`;
+const NAMED_SHORTLY = "instr(serial_key, $q) > 0";
+const OF_MODEL = "json_extract(body, '$.modelId') = $model";
 
 /** Units by serial, the last seen first, with their visits as written down. */
 export async function unitsOf(
   models: Models,
   query: { readonly q?: string; readonly model?: string; readonly page: number },
 ): Promise<{ items: Unit[]; total: number; page: number; pageSize: number }> {
-  // Of many thousand motors only what they are found by: the rest is read for those that are shown.
-  const motors = await models.Motor.findAll({
-    attributes: ["id", "serialKey", "name", "owner"],
-    where: { serialKey: { [Op.ne]: "" }, ...(query.model && { [Op.and]: [whereOf(MODEL_OF, query.model)] }) },
-    order: [["id", "DESC"]],
-    raw: true,
+  const sequelize = models.Motor.sequelize!;
+  const q = foldCase(query.q ?? "");
+  const conditions = [
+    ...(query.model === undefined ? [] : [OF_MODEL]),
+    ...(q === "" ? [] : [isShort(q) ? NAMED_SHORTLY : NAMED]),
+  ];
+  const bind = {
+    ...(query.model !== undefined && { model: query.model }),
+    ...(q !== "" && (isShort(q) ? { q } : { phrase: phrase(q) })),
+  };
+  // The last motor of each unit; all of them are written down, those of some are gathered.
+  const units =
+    conditions.length === 0
+      ? "SELECT motor_id AS id FROM units"
+      : `SELECT max(id) AS id FROM motors WHERE ${["serial_key <> ''", ...conditions].join(" AND ")} GROUP BY serial_key`;
+  const [counted] = await sequelize.query<{ n: number }>(`SELECT count(*) AS n FROM (${units})`, {
+    type: QueryTypes.SELECT,
+    bind,
   });
-  const wanted = foldCase(query.q ?? "");
-  const latest = new Map<string, string>();
-  for (const { id, serialKey: key, name, owner } of motors) {
-    if (latest.has(key)) continue;
-    if ([key, foldCase(name), foldCase(owner)].some((text) => text.includes(wanted))) latest.set(key, id);
-  }
-  const units = [...latest.values()];
-  const page = units.slice((query.page - 1) * UNITS_A_PAGE, query.page * UNITS_A_PAGE);
-  const shown = await models.Motor.findAll({ where: { id: page }, order: [["id", "DESC"]] });
+  const page = await sequelize.query<{ readonly id: string }>(
+    `${units} ORDER BY 1 DESC LIMIT ${UNITS_A_PAGE} OFFSET ${(query.page - 1) * UNITS_A_PAGE}`,
+    { type: QueryTypes.SELECT, bind },
+  );
+  const shown = await models.Motor.findAll({
+    where: { id: page.map(({ id }) => id) },
+    order: [["id", "DESC"]],
+  });
   const items: Unit[] = [];
   for (const motor of shown) {
     const jobs = await jobsOfSerial(models, motor.serial);
@@ -113,5 +132,5 @@ export async function unitsOf(
       visits: await visitsOf(models, jobs),
     });
   }
-  return { items, total: units.length, page: query.page, pageSize: UNITS_A_PAGE };
+  return { items, total: counted!.n, page: query.page, pageSize: UNITS_A_PAGE };
 }

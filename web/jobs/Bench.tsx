@@ -24,6 +24,13 @@ const KEYS = [
   [["/"], "find"],
 ] as const;
 
+/** Why not everything that was looked for stands here. */
+const PARTLY = {
+  newest:
+    "One or two letters are looked for in the newest 2000 jobs; a third letter looks through all of them.",
+  most: "More than 1000 jobs match; the newest of them are counted here. Type on.",
+} as const;
+
 /** Moves the focus over the jobs with the arrow keys; Enter follows the link as always. */
 function moveFocus(by: 1 | -1) {
   const links = [...document.querySelectorAll<HTMLAnchorElement>("a[data-job]")];
@@ -67,6 +74,7 @@ export function Bench() {
   // While jobs are judged anew in the background the bench looks again by itself.
   const wanted = judging.left > 0 ? LOOK_AGAIN : 0;
   if (wanted !== polling) setPolling(wanted);
+  const partly = open.data?.partly ?? closed.data?.partly;
   const judgedNow = judging.left;
   // What stands beside changes as jobs are judged.
   useEffect(() => {
@@ -94,7 +102,7 @@ export function Bench() {
   }, [there]);
   const search = (
     <label className="relative">
-      <span className="sr-only">Find a job, motor, serial</span>
+      <span className="sr-only">Find a job, motor, owner, serial, telephone or word</span>
       <input
         ref={searchField}
         type="search"
@@ -105,7 +113,7 @@ export function Bench() {
           const [first] = [...openJobs, ...closedJobs];
           if (event.key === "Enter" && filter.q !== "" && first) void navigate(`/jobs/${first.id}`);
         }}
-        placeholder="Find a job, motor, serial"
+        placeholder="Job, motor, owner, telephone"
         className="h-10 w-64 rounded-lg border border-line-strong bg-sunk px-3 pr-9 placeholder:text-ink-2 max-sm:h-11 max-sm:w-full"
       />
       <span className="pointer-events-none absolute right-2 top-2.5 max-sm:hidden">
@@ -149,6 +157,11 @@ export function Bench() {
             </p>
           )}
           {isLoading && <p role="status">Fetching the jobs.</p>}
+          {partly && (
+            <p role="status" className="mb-3 text-sm text-ink-2">
+              {PARTLY[partly]}
+            </p>
+          )}
           {error && (
             <p role="alert" className="mb-3 text-red">
               {sentenceOf(error)}
@@ -157,7 +170,7 @@ export function Bench() {
           {there && openTotal + closedTotal === 0 && (
             <p>
               {filter.q
-                ? `No job matches “${filter.q}”. Part of a name, an owner, a serial or a job number finds it.`
+                ? `No job matches “${filter.q}”. Part of a name, an owner, a serial, a telephone or a word that was left finds it.`
                 : isNarrowed(filter)
                   ? "No job is like that. Show everything to see the others."
                   : "No motor on the bench yet. Press N to take the first one in."}
