@@ -76,7 +76,7 @@ export interface ClosedRecordRow extends Row<ClosedRecordRow> {
   origin: CreationOptional<object | null>;
 }
 
-interface MotorVersionRow extends Row<MotorVersionRow> {
+export interface MotorVersionRow extends Row<MotorVersionRow> {
   id: CreationOptional<number>;
   motorId: string;
   body: object;

@@ -1,12 +1,12 @@
 import { isDeepStrictEqual } from "node:util";
 import { pino, type Logger } from "pino";
-import { col, fn, Op, type Transaction, type WhereOptions } from "sequelize";
-import type { BenchAside, JobFilter, JobLine, JobList, JobView, Receipt, Stage } from "#contract/jobs";
+import type { Transaction } from "sequelize";
+import type { JobView, Receipt } from "#contract/jobs";
 import { readJournal } from "#core/judge";
 import type { ClosedRecord } from "#core/closing";
 import { jobName, type Entry, type EntryKind, type Intake, type JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";
-import { CannotJudge, type Judged } from "../judge/judge.ts";
+import { CannotJudge } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import { checkEntry, type Writer } from "./entryRules.ts";
@@ -14,45 +14,16 @@ import { addLine, headOf, isTaken, moveOn, type JobHead } from "./head.ts";
 import { changesSince, journalOf, receiptOf, storedJob, viewOf } from "./journal.ts";
 import type { JudgingService } from "./judging.ts";
 import { keepMotor } from "./motors.ts";
-import { isShort, MOST_FOUND, NEWEST, numbersOf } from "./searching.ts";
+import { listing } from "./listing.ts";
 import { wordsOf } from "./searchWords.ts";
 
 export type Clock = () => Date;
-/** How many of those that were here longest are named. */
-const LONGEST = 3;
 /** A journal is read for its words alone. */
 const NOTHING = { instruments: [] };
-const USUAL_PAGE = 50;
 const ALREADY_THERE = "An entry with this id is there already, with another content.";
-
-function lineOf(job: JobRow): JobLine {
-  const { name, owner, ...summary } = job.summary as Judged["summary"];
-  const { motor } = job.intake as Intake;
-  return {
-    id: job.id,
-    number: job.number,
-    name: name ?? motor.name,
-    owner: owner ?? motor.owner,
-    stage: job.stage as Stage,
-    summary,
-    takenInAt: job.takenInAt,
-    closedAt: job.closedAt,
-  };
-}
 
 /** Kinds after which a job is found by other words. */
 const SAYS_MORE: readonly EntryKind[] = ["note", "correction", "undo"];
-
-function matching({ stage, owner, mine, dueBefore }: JobFilter): WhereOptions<JobRow> {
-  return {
-    [Op.and]: [
-      ...(stage === "open" ? [{ closedAt: null }] : stage ? [{ stage }] : []),
-      ...(owner ? [{ owner }] : []),
-      ...(mine ? [{ [Op.or]: [{ lastBy: mine }, { takenInBy: mine }] }] : []),
-      ...(dueBefore ? [{ due: { [Op.lt]: dueBefore } }] : []),
-    ],
-  };
-}
 
 const noSuchJob = (id: string) => new Problem(404, "No such job", `There is no job ${id} on this bench.`);
 
@@ -67,35 +38,12 @@ class ChangedMeanwhile extends Error {}
 const MOST_TRIES = 8;
 
 export function jobService(
-  { write, models, sequelize }: Database,
+  database: Database,
   judging: JudgingService,
   clock: Clock,
   log: Logger = pino({ level: "silent" }),
 ) {
-  /** Motors and minutes of each stage, over all that match. */
-  async function totalsOf(wanted: WhereOptions<JobRow>): Promise<JobList["totals"]> {
-    const rows = (await models.Job.findAll({
-      where: wanted,
-      attributes: ["stage", [fn("count", col("id")), "motors"], [fn("total", col("minutes")), "minutes"]],
-      group: ["stage"],
-      raw: true,
-    })) as unknown as readonly { stage: Stage; motors: number; minutes: number }[];
-    return Object.fromEntries(rows.map(({ stage, motors, minutes }) => [stage, { motors, minutes }]));
-  }
-
-  /** The jobs that a filter leaves; of those that words are looked for in, no more than anybody would look through. */
-  async function narrowed(
-    filter: JobFilter,
-  ): Promise<{ readonly wanted: WhereOptions<JobRow>; readonly partly?: JobList["partly"] }> {
-    if (!filter.q) return { wanted: matching(filter) };
-    const found = await numbersOf(sequelize, filter, filter.q);
-    const number = found.slice(0, MOST_FOUND);
-    if (found.length > MOST_FOUND) return { wanted: { number }, partly: "most" };
-    const someOnly = isShort(filter.q) && filter.stage !== "open";
-    const last: number | null = someOnly ? await models.Job.max("number") : null;
-    return { wanted: { number }, ...((last ?? 0) > NEWEST && { partly: "newest" }) };
-  }
-
+  const { write, models } = database;
   async function found(id: string): Promise<JobRow> {
     const job = await models.Job.findByPk(id);
     if (!job) throw noSuchJob(id);
@@ -225,57 +173,7 @@ export function jobService(
   }
 
   return {
-    async list(filter: JobFilter = {}, page = 1, pageSize = USUAL_PAGE): Promise<JobList> {
-      const { wanted, partly } = await narrowed(filter);
-      // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
-      const progress = await judging.progress();
-      // First which, from the index alone; then these few.
-      const shown = await models.Job.findAll({
-        attributes: ["id"],
-        where: wanted,
-        order: [["number", "DESC"]],
-        limit: pageSize,
-        offset: (page - 1) * pageSize,
-        raw: true,
-      });
-      const rows = await models.Job.findAll({
-        where: { id: shown.map(({ id }) => id) },
-        order: [["number", "DESC"]],
-      });
-      const totals = await totalsOf(wanted);
-      const total = Object.values(totals).reduce((sum, { motors }) => sum + motors, 0);
-      return {
-        ...{ items: rows.map(lineOf), total, totals, page, pageSize, judging: progress },
-        ...(partly && { partly }),
-      };
-    },
-
-    async aside(): Promise<BenchAside> {
-      const open = { closedAt: null };
-      const clocks = await models.Job.findAll({
-        where: { ...open, clockSince: { [Op.ne]: null } },
-        order: [["clockSince", "ASC"]],
-      });
-      const longest = await models.Job.findAll({
-        where: open,
-        order: [["takenInAt", "ASC"]],
-        limit: LONGEST,
-      });
-      const owners = await models.Job.findAll({
-        where: { ...open, owner: { [Op.gt]: "" } },
-        attributes: ["owner"],
-        group: ["owner"],
-        order: [["owner", "ASC"]],
-        raw: true,
-      });
-      const totals = await totalsOf(open);
-      return {
-        clocks: clocks.map(lineOf),
-        longest: longest.map(lineOf),
-        owners: owners.map(({ owner }) => owner ?? ""),
-        minutes: Object.values(totals).reduce((sum, { minutes }) => sum + minutes, 0),
-      };
-    },
+    ...listing(database, judging),
 
     async view(id: string): Promise<JobView> {
       return viewOf(models, await found(id));

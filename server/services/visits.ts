@@ -2,7 +2,7 @@ import { QueryTypes, type Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { foldCase, serialKey, type Motor, type Visit } from "#core/record";
-import type { JobRow, Models } from "../models/index.ts";
+import type { JobRow, Models, MotorVersionRow } from "../models/index.ts";
 import { isShort, MOST_FOUND, phrase } from "./searching.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
@@ -74,8 +74,53 @@ export async function versionsOf(
     order: [["id", "ASC"]],
     ...within(transaction),
   });
-  return rows.map(({ body, byWhom, at, reason }) => ({ motor: body as Motor, by: byWhom, at, reason }));
+  return rows.map(versionOf);
 }
+
+/** What was known and measured of units, each by its serial, in four questions however many they are. */
+async function pastsOf(
+  models: Models,
+  keys: readonly string[],
+): Promise<ReadonlyMap<string, Pick<Unit, "versions" | "visits">>> {
+  const motors = await models.Motor.findAll({
+    attributes: ["id", "serialKey"],
+    where: { serialKey: [...keys] },
+    raw: true,
+  });
+  const keyOf = new Map(motors.map(({ id, serialKey: key }) => [id, key]));
+  const jobs = await models.Job.findAll({
+    attributes: ["id", "motorId"],
+    where: { motorId: [...keyOf.keys()] },
+    order: [["number", "ASC"]],
+    raw: true,
+  });
+  const jobsOf = new Map(
+    keys.map((key): [string, { readonly id: string; readonly motorId: string }[]] => [key, []]),
+  );
+  for (const job of jobs) jobsOf.get(keyOf.get(job.motorId)!)!.push(job);
+  const latest = [...jobsOf.values()].flatMap((all) => all.slice(-MOST_VISITS));
+  const visits = new Map((await visitsOf(models, latest)).map((visit) => [visit.jobId, visit]));
+  const versions = await models.MotorVersion.findAll({
+    where: { motorId: [...new Set(latest.map(({ motorId }) => motorId))] },
+    order: [["id", "ASC"]],
+  });
+  return new Map(
+    [...jobsOf].map(([key, all]) => [
+      key,
+      {
+        versions: versions.filter(({ motorId }) => keyOf.get(motorId) === key).map(versionOf),
+        visits: all.slice(-MOST_VISITS).flatMap(({ id }) => visits.get(id) ?? []),
+      },
+    ]),
+  );
+}
+
+const versionOf = ({ body, byWhom, at, reason }: MotorVersionRow): MotorVersion => ({
+  motor: body as Motor,
+  by: byWhom,
+  at,
+  reason,
+});
 
 const UNITS_A_PAGE = 20;
 /**
@@ -119,18 +164,15 @@ export async function unitsOf(
     where: { id: page.map(({ id }) => id) },
     order: [["id", "DESC"]],
   });
-  const items: Unit[] = [];
-  for (const motor of shown) {
-    const jobs = await jobsOfSerial(models, motor.serial);
-    items.push({
-      serial: motor.serial,
-      name: motor.name,
-      owner: motor.owner,
-      modelId: (motor.body as Motor).modelId ?? null,
-      motor: motor.body as Motor,
-      versions: await versionsOf(models, [...new Set(jobs.map(({ motorId }) => motorId))]),
-      visits: await visitsOf(models, jobs),
-    });
-  }
+  const pasts = await pastsOf(
+    models,
+    shown.map(({ serialKey: key }) => key),
+  );
+  const items = shown.map((motor): Unit => {
+    const { versions, visits } = pasts.get(motor.serialKey)!;
+    const { serial, name, owner } = motor;
+    const body = motor.body as Motor;
+    return { serial, name, owner, modelId: body.modelId ?? null, motor: body, versions, visits };
+  });
   return { items, total: counted!.n, page: query.page, pageSize: UNITS_A_PAGE };
 }

@@ -1,0 +1,130 @@
+import { QueryTypes } from "sequelize";
+import type { BenchAside, JobFilter, JobLine, JobList, Stage } from "#contract/jobs";
+import { foldCase } from "#core/record";
+import type { Database } from "../database/database.ts";
+import type { Judged } from "../judge/judge.ts";
+import type { JudgingService } from "./judging.ts";
+import { isShort, MOST_FOUND, NEWEST, phrase } from "./searching.ts";
+
+const USUAL_PAGE = 50;
+/** How many of those that were here longest are named. */
+const LONGEST = 3;
+
+type Bound = Readonly<Record<string, string>>;
+
+/** Which jobs, as a condition of a query with what is bound in it. */
+interface Wanted {
+  readonly where: string;
+  readonly bind: Bound;
+}
+
+const OPEN: Wanted = { where: "closed_at IS NULL", bind: {} };
+
+/** What narrows the jobs beside words. */
+function narrowedTo({ stage, owner, mine, dueBefore }: JobFilter): Wanted {
+  const narrowing: readonly (readonly [string, Bound])[] = [
+    ...(stage === "open" ? [["closed_at IS NULL", {}] as const] : []),
+    ...(stage && stage !== "open" ? [["stage = $stage", { stage }] as const] : []),
+    ...(owner ? [["owner = $owner", { owner }] as const] : []),
+    ...(mine ? [["(last_by = $mine OR taken_in_by = $mine)", { mine }] as const] : []),
+    ...(dueBefore ? [["due < $dueBefore", { dueBefore }] as const] : []),
+  ];
+  return {
+    where: ["1", ...narrowing.map(([condition]) => condition)].join(" AND "),
+    bind: Object.assign({}, ...narrowing.map(([, bind]) => bind)) as Bound,
+  };
+}
+
+interface LineRow extends Omit<JobLine, "summary"> {
+  readonly summary: string;
+}
+
+const LINE = `SELECT id, number, stage, summary, taken_in_at AS takenInAt, closed_at AS closedAt,
+    json_extract(intake, '$.motor.name') AS name, json_extract(intake, '$.motor.owner') AS owner FROM jobs`;
+
+function lineOf({ summary: written, ...line }: LineRow): JobLine {
+  const { name = line.name, owner = line.owner, ...summary } = JSON.parse(written) as Judged["summary"];
+  return { ...line, name, owner, summary };
+}
+
+/** What the bench shows: lines that were judged before, read past the row objects, since everybody looks at them. */
+export function listing({ sequelize }: Database, judging: JudgingService) {
+  const rows = <Row extends object>(sql: string, bind: Bound = {}) =>
+    sequelize.query<Row>(sql, { type: QueryTypes.SELECT, bind });
+  const linesOf = async (which: string, bind: Bound = {}) =>
+    (await rows<LineRow>(`${LINE} ${which}`, bind)).map(lineOf);
+
+  /** Motors and minutes of each stage, over all that match. */
+  async function totalsOf({ where, bind }: Wanted): Promise<JobList["totals"]> {
+    const found = await rows<{ stage: Stage; motors: number; minutes: number }>(
+      `SELECT stage, count(*) AS motors, total(minutes) AS minutes FROM jobs WHERE ${where} GROUP BY stage`,
+      bind,
+    );
+    return Object.fromEntries(found.map(({ stage, motors, minutes }) => [stage, { motors, minutes }]));
+  }
+
+  /**
+   * Numbers of jobs whose words contain what is looked for, the newest first, one more than anybody is shown. Open jobs are
+   * few, and are looked through whole; of all others the index of pieces tells, from three letters on.
+   */
+  async function numbersOf(filter: JobFilter, words: string): Promise<number[]> {
+    const { where, bind } = narrowedTo(filter);
+    const q = foldCase(words);
+    const inEach = `instr(search || ' ' || further, $q) > 0 AND ${where}`;
+    const newest = `number > (SELECT max(number) FROM jobs) - ${NEWEST}`;
+    const order = `DESC LIMIT ${MOST_FOUND + 1}`;
+    const byIndex = filter.stage !== "open" && !isShort(words);
+    const found = await rows<{ readonly number: number }>(
+      byIndex
+        ? // The index first: what it finds is in the order of numbers already.
+          `SELECT number FROM job_search CROSS JOIN jobs ON number = job_search.rowid
+             WHERE job_search MATCH $q AND ${where} ORDER BY job_search.rowid ${order}`
+        : `SELECT number FROM jobs WHERE ${inEach} ${filter.stage === "open" ? "" : `AND ${newest}`} ORDER BY number ${order}`,
+      { ...bind, q: byIndex ? phrase(q) : q },
+    );
+    return found.map(({ number }) => number);
+  }
+
+  /** The jobs that a filter leaves; of those that words are looked for in, no more than anybody would look through. */
+  async function wantedBy(filter: JobFilter): Promise<Wanted & Pick<JobList, "partly">> {
+    if (!filter.q) return narrowedTo(filter);
+    const found = await numbersOf(filter, filter.q);
+    const where = `number IN (${found.slice(0, MOST_FOUND).join(", ")})`;
+    if (found.length > MOST_FOUND) return { where, bind: {}, partly: "most" };
+    if (filter.stage === "open" || !isShort(filter.q)) return { where, bind: {} };
+    const [last] = await rows<{ readonly number: number | null }>("SELECT max(number) AS number FROM jobs");
+    return { where, bind: {}, ...((last?.number ?? 0) > NEWEST && { partly: "newest" }) };
+  }
+
+  return {
+    async list(filter: JobFilter = {}, page = 1, pageSize = USUAL_PAGE): Promise<JobList> {
+      const { partly, ...wanted } = await wantedBy(filter);
+      // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
+      const progress = await judging.progress();
+      // First which, from the index alone; then these few.
+      const items = await linesOf(
+        `WHERE number IN (SELECT number FROM jobs WHERE ${wanted.where}
+           ORDER BY number DESC LIMIT ${pageSize} OFFSET ${(page - 1) * pageSize}) ORDER BY number DESC`,
+        wanted.bind,
+      );
+      const totals = await totalsOf(wanted);
+      const total = Object.values(totals).reduce((sum, { motors }) => sum + motors, 0);
+      return { items, total, totals, page, pageSize, judging: progress, ...(partly && { partly }) };
+    },
+
+    async aside(): Promise<BenchAside> {
+      const clocks = await linesOf(`WHERE ${OPEN.where} AND clock_since IS NOT NULL ORDER BY clock_since`);
+      const longest = await linesOf(`WHERE ${OPEN.where} ORDER BY taken_in_at LIMIT ${LONGEST}`);
+      const owners = await rows<{ readonly owner: string }>(
+        `SELECT DISTINCT owner FROM jobs WHERE ${OPEN.where} AND owner > '' ORDER BY owner`,
+      );
+      const totals = await totalsOf(OPEN);
+      return {
+        clocks,
+        longest,
+        owners: owners.map(({ owner }) => owner),
+        minutes: Object.values(totals).reduce((sum, { minutes }) => sum + minutes, 0),
+      };
+    },
+  };
+}
