@@ -1,4 +1,5 @@
 import { createHash } from "node:crypto";
+import { join } from "node:path";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
@@ -24,6 +25,12 @@ const madeOf: Plugin = {
 export default defineConfig({
   root: "web",
   plugins: [react(), tailwindcss(), madeOf],
+  resolve: {
+    // What it exports is made for developing; what is made for use lies beside it, without the warnings.
+    alias: {
+      "react-router": join(import.meta.dirname, "node_modules/react-router/dist/production/index.mjs"),
+    },
+  },
   build: {
     outDir: "../dist/web",
     emptyOutDir: true,

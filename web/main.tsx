@@ -70,8 +70,23 @@ const router = createBrowserRouter([
   },
 ]);
 
+/** The room of a job, and whoever judges in it: fetched while the bench is looked at, so that a job opens at once. */
+async function prepareJobs(): Promise<void> {
+  const { warmAssessor } = await import("./job/useVerdict.ts");
+  warmAssessor();
+  await import("./jobs/Job.tsx");
+}
+const WHEN_IDLE = 200;
+
 applyLook();
 startOutbox();
+window.addEventListener(
+  "load",
+  () => setTimeout(() => void prepareJobs().catch(() => undefined), WHEN_IDLE),
+  {
+    once: true,
+  },
+);
 void startOffline();
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

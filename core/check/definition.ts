@@ -155,13 +155,6 @@ export function leftOutReason(
   return value?.kind === "skipped" ? value.reason : null;
 }
 
-/** Inside a sentence; a pair's own letters stay capital. */
-export function lowerFirst(text: string): string {
-  return /^(?:[A-C]–[A-C]|Hall\b)/u.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1);
-}
-
-/** As a sentence begins. */
-export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The variables of a check that were not found out yet. */
 function unknownOf(findings: readonly Finding[], wanted: readonly Variable[]): string[] {

@@ -3,3 +3,4 @@ export * from "./slots.ts";
 export * from "./definition.ts";
 export * from "./answer.ts";
 export * from "./slips.ts";
+export * from "./letters.ts";

@@ -97,3 +97,17 @@ test("capacitors are waited out: the caution opens only when its clock is over, 
   await page.getByRole("button", { name: "Waited, and measured dead" }).click();
   await expect(page.getByRole("button", { name: "Done", exact: true })).toHaveCount(2);
 });
+
+test("the bench's list is fetched while the page still reads what draws it, and once", async ({
+  page,
+  bench,
+}) => {
+  const asked: string[] = [];
+  page.on("request", (request) => {
+    if (request.url().endsWith("/jobs?stage=open&size=50")) asked.push(request.resourceType());
+  });
+  await page.goto(bench.url);
+  await expect(page.getByRole("link", { name: /Survey copter 2, arm 5/u })).toBeVisible();
+  // The browser itself, and no script of the page.
+  expect(asked).toEqual(["other"]);
+});

@@ -1,7 +1,7 @@
-import { formatDistanceToNowStrict } from "date-fns";
 import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
 import { useAsideQuery } from "../app/api.ts";
+import { ageText } from "../ui/ageText.ts";
 import { MarkLegend } from "../ui/Mark.tsx";
 import { useHereAtBench } from "../job/hereNow.ts";
 import { linkOf } from "./BenchLine.tsx";
@@ -49,7 +49,7 @@ export function BenchAside() {
             <Link to={linkOf(job, here)} className="hover:underline">
               {job.name}
             </Link>
-            <span className="block text-ink-2">{formatDistanceToNowStrict(new Date(job.takenInAt))}</span>
+            <span className="block text-ink-2">{ageText(job.takenInAt)}</span>
           </li>
         ))}
       </ul>

@@ -1,4 +1,3 @@
-import { formatDistanceToNowStrict } from "date-fns";
 import { Link } from "react-router";
 import type { JobLine } from "#contract/jobs";
 import { lowerFirst, type CheckState } from "#core/check";
@@ -6,6 +5,7 @@ import { chanceText } from "#core/quantity";
 import { DISPOSITION_LABELS, jobName } from "#core/record";
 import type { Here } from "#core/measure/safety";
 import { useHereAtBench } from "../job/hereNow.ts";
+import { ageText } from "../ui/ageText.ts";
 import { dueText } from "../ui/dueText.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { nextOf } from "./nextOf.ts";
@@ -70,12 +70,12 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
             className={`block truncate text-sm max-lg:whitespace-normal ${due?.late ? "font-semibold text-copper" : "text-ink-2"}`}
           >
             {job.stage === "closed" && job.closedAt
-              ? `closed ${formatDistanceToNowStrict(new Date(job.closedAt), { addSuffix: true })}`
+              ? `closed ${ageText(job.closedAt)} ago`
               : due
                 ? due.words
                 : next.minutes > 0
                   ? `${next.minutes} min${next.then === "" ? "" : `, then ${lowerFirst(next.then)}`}`
-                  : `here for ${formatDistanceToNowStrict(new Date(job.takenInAt))}`}
+                  : `here for ${ageText(job.takenInAt)}`}
           </span>
         </span>
         {summary.by && (
