@@ -22,6 +22,8 @@ export interface Summary {
   readonly next: string;
   readonly to: JobStep;
   readonly minutes: number;
+  /** The motor is made safe before it: where the step is done says so. */
+  readonly safeFirst?: true;
   readonly marks: readonly string[];
   /** Set where the verdict could not be worked out, in a sentence: what stands beside it is not of this version. */
   readonly unjudged?: string;

@@ -44,6 +44,7 @@ const summarySchema = strict<Summary>({
   next: words.required(),
   to: oneOf("step", ["takenIn", ...CHECK_IDS, "decide", "repair", "report"]).required(),
   minutes: Joi.number().min(0).required(),
+  safeFirst: Joi.boolean().valid(true),
   marks: Joi.array().items(name).required(),
   unjudged: words,
   disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),

@@ -155,7 +155,6 @@ export function leftOutReason(
   return value?.kind === "skipped" ? value.reason : null;
 }
 
-
 /** The variables of a check that were not found out yet. */
 function unknownOf(findings: readonly Finding[], wanted: readonly Variable[]): string[] {
   return wanted.map(({ id }) => id).filter((id) => !findings.some(({ variable }) => variable === id));

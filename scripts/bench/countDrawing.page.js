@@ -14,7 +14,7 @@ function drawnBelow(fiber) {
   return drawn;
 }
 
-Object.assign(window, {
+Object.assign(globalThis, {
   counts,
   __REACT_DEVTOOLS_GLOBAL_HOOK__: {
     supportsFiber: true,

@@ -37,7 +37,8 @@ const shown = (record: ReturnType<typeof job>) => summarise(record, assessJob(re
 
 describe("what the bench shows of a job", () => {
   it("begins with making safe, then the check that tells most", () => {
-    expect(at(job([]))).toEqual(["reading", "Made safe", "safety"]);
+    // Making safe is no step of its own: the bench names the one it is for.
+    expect(at(job([]))).toEqual(["reading", "Look and turn", "safety"]);
     expect(at(job(madeSafe("hub")))[0]).toBe("reading");
     expect(at(job(madeSafe("hub")))[2]).not.toBe("safety");
   });
@@ -93,7 +94,7 @@ describe("what the bench shows of a job", () => {
 
   it("after a repair asks to make safe, to repeat, to run it, and then to close", () => {
     const repaired = { decisions: [DECISION], repairs: [REPAIR] };
-    expect(at(job(OPEN, repaired))).toEqual(["proof", "Made safe", "safety"]);
+    expect(at(job(OPEN, repaired))).toEqual(["proof", "Three pairs", "safety"]);
     expect(at(job([...OPEN, ...madeSafe("hub", 1)], repaired))).toEqual([
       "proof",
       "Repeat: three pairs",

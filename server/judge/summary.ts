@@ -1,11 +1,11 @@
 import type { Stage, Summary } from "#contract/jobs";
-import { isSound, type Verdict, nextStepOf, type NextStep } from "#core/judge";
+import { isSound, type NextCheck, type Verdict, nextStepOf, type NextStep } from "#core/judge";
 import { checkOf, ownPlan } from "#core/measure";
 import { lowerFirst } from "#core/check";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
 import { madeSafe, runningWait } from "#core/measure/safety";
 
-type Step = Pick<Summary, "next" | "to" | "minutes" | "due">;
+type Step = Pick<Summary, "next" | "to" | "minutes" | "due" | "safeFirst">;
 
 /** What a check rests on, as in the job itself: that the motor was made safe, when and by whom. */
 function safeFor(next: NextStep, job: JobRecord): Pick<Summary, "safe"> {
@@ -14,10 +14,17 @@ function safeFor(next: NextStep, job: JobRecord): Pick<Summary, "safe"> {
   return safe ? { safe } : {};
 }
 
+/** Making a motor safe is no step of its own: it is for the one after it, which the bench names. */
+function safeFirst(after: NextCheck): Step {
+  return { next: checkOf(after.check).title, to: "safety", minutes: after.minutes, safeFirst: true };
+}
+
 /** The next step of a job as the bench groups and words it. */
-function stepOf(next: NextStep): { stage: Stage; step: Step } {
+function stepOf(next: NextStep, asked: NextCheck | null): { stage: Stage; step: Step } {
   switch (next.kind) {
     case "check": {
+      if (next.check === "safety" && asked && asked.check !== "safety")
+        return { stage: "reading", step: safeFirst(asked) };
       const { title, minutes } = checkOf(next.check);
       const words = next.repeats ? `Repeat: ${title.toLowerCase()}` : title;
       return { stage: "reading", step: { next: words, to: next.check, minutes } };
@@ -57,7 +64,7 @@ export function summarise(
   closed: boolean,
 ): { stage: Stage; summary: Summary } {
   const next = nextStepOf(job, verdict, closed);
-  const { stage, step } = stepOf(next);
+  const { stage, step } = stepOf(next, verdict.next);
   const top = verdict.faults[0];
   const wait = runningWait(job, epochOf(job));
   const { done, parts, runs, releases } = workshopOf(job);

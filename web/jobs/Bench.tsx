@@ -113,7 +113,7 @@ export function Bench() {
           const [first] = [...openJobs, ...closedJobs];
           if (event.key === "Enter" && filter.q !== "" && first) void navigate(`/jobs/${first.id}`);
         }}
-        placeholder="Job, motor, owner, telephone"
+        placeholder="Job, owner, telephone"
         className="h-10 w-64 rounded-lg border border-line-strong bg-sunk px-3 pr-9 placeholder:text-ink-2 max-sm:h-11 max-sm:w-full"
       />
       <span className="pointer-events-none absolute right-2 top-2.5 max-sm:hidden">

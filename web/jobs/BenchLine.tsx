@@ -8,6 +8,7 @@ import { useHereAtBench } from "../job/hereNow.ts";
 import { ageText } from "../ui/ageText.ts";
 import { dueText } from "../ui/dueText.ts";
 import { Mark } from "../ui/Mark.tsx";
+import { Warning } from "../ui/Warning.tsx";
 import { nextOf } from "./nextOf.ts";
 
 /** Where the next step of a job is done. */
@@ -42,7 +43,7 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
           <span className="block truncate text-[0.95rem] max-lg:whitespace-normal">
             {summary.unjudged && <strong className="text-copper">Not judged. </strong>}
             {summary.headline === "Not decided yet" && summary.leading
-              ? `Perhaps: ${lowerFirst(summary.leading.name)}`
+              ? `Likely: ${lowerFirst(summary.leading.name)}`
               : summary.headline}
           </span>
           {summary.leading && (
@@ -74,8 +75,13 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
               : due
                 ? due.words
                 : next.minutes > 0
-                  ? `${next.minutes} min${next.then === "" ? "" : `, then ${lowerFirst(next.then)}`}`
+                  ? `${next.minutes} min`
                   : `here for ${ageText(job.takenInAt)}`}
+            {next.safeFirst && (
+              <strong className="ml-2 inline-flex items-center gap-1 text-amber">
+                <Warning /> make safe first
+              </strong>
+            )}
           </span>
         </span>
         {summary.by && (

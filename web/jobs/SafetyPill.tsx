@@ -8,18 +8,10 @@ import { usePhone } from "../job/usePhone.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
 import { dayText, timeText } from "../ui/dates.ts";
+import { Warning } from "../ui/Warning.tsx";
 
 const PILL =
   "flex min-h-9 shrink-0 items-center gap-2 rounded-full border px-4 text-sm font-semibold pointer-coarse:min-h-11 max-sm:min-h-11 max-sm:px-3";
-
-function Warning() {
-  return (
-    <svg viewBox="0 0 16 16" className="size-3.5" aria-hidden>
-      <path d="M8 1.5 15 14.5H1Z" fill="none" stroke="currentColor" strokeWidth="2" strokeLinejoin="round" />
-      <path d="M8 6v4m0 1.5v1.2" stroke="currentColor" strokeWidth="1.8" />
-    </svg>
-  );
-}
 
 /** Read with power on before anything is made dead. */
 const isPowered = ({ motor }: JobRecord) => FAMILY_FACTS[motor.family].ownElectronics;

@@ -1,5 +1,4 @@
 import { Dialog } from "radix-ui";
-import { quantityText } from "#core/quantity";
 import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../../ui/Button.tsx";
@@ -68,7 +67,7 @@ function Stage({
     }
     onKeyDown(event);
   };
-  const doubted = entry.doubt && `${quantityText(entry.doubt.value, entry.kind)} is far off: Enter keeps it.`;
+  const doubted = entry.doubt && `${entry.doubt.question} Enter takes ${entry.doubt.likely.text}.`;
   const said = entry.problem || (entry.parsed?.kind === "refused" ? entry.parsed.sentence : (doubted ?? ""));
   return (
     <div className="flex grow flex-col justify-center gap-4">

@@ -1,4 +1,4 @@
-import { formatQuantity, quantityText } from "#core/quantity";
+import { formatQuantity } from "#core/quantity";
 import { useEffect, useRef } from "react";
 import { usePhone } from "../../job/usePhone.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -7,34 +7,30 @@ import type { Entry } from "./useEntry.ts";
 
 function understood(entry: Entry): string {
   if (entry.disabled) return "This job is closed.";
-  if (!entry.parsed) return entry.effect || entry.present.hint;
   // What is asked stands below, with both ways to take it.
-  if (entry.parsed.kind === "refused") return entry.doubt ? "" : entry.parsed.sentence;
+  if (entry.doubt) return "";
+  if (!entry.parsed) return entry.effect || entry.present.hint;
+  if (entry.parsed.kind === "refused") return entry.parsed.sentence;
   if (entry.parsed.kind === "open") return "= open circuit";
   const { number, unit } = formatQuantity(entry.parsed.value, entry.kind);
   return `= ${number} ${unit}. ${entry.effect}`.trim();
 }
 
-/** A value that this motor could hardly read: asked once, with what may have been meant. */
-function Question({ entry }: { readonly entry: Entry }) {
-  const { doubt, kind } = entry;
+/** A value that this motor could hardly read: asked once, with what may have been meant. Enter takes the likelier. */
+function Question({ entry: { doubt, enter, takeOther } }: { readonly entry: Entry }) {
   if (!doubt) return null;
-  const text = quantityText(doubt.value, kind);
+  const { question, likely, other } = doubt;
   return (
     <div role="alert" className="mt-2 flex flex-wrap items-center gap-2 rounded-lg bg-amber-soft p-2 text-sm">
-      <strong>
-        {doubt.instead
-          ? `${text}, or ${doubt.instead.text}?`
-          : `${text} is far ${doubt.value < entry.present.least ? "less" : "more"} than this motor reads.`}
-      </strong>
-      {doubt.instead && (
-        <Button look="main" onClick={() => entry.takeInstead()}>
-          {doubt.instead.text}
+      <strong>{question}</strong>
+      <Button look="main" hotkey="Enter" onClick={enter}>
+        {other ? likely.text : `Keep ${likely.text}`}
+      </Button>
+      {other && (
+        <Button hotkey="Shift Enter" onClick={takeOther}>
+          {other.text}
         </Button>
       )}
-      <Button hotkey="Enter" onClick={() => entry.enter()}>
-        Keep {text}
-      </Button>
     </div>
   );
 }

@@ -53,24 +53,26 @@ describe("values typed one place off", () => {
 
 describe("a value that this motor could hardly read", () => {
   const pair = SLOTS[2]!;
-  it("is asked about, with the smaller unit where that would fit", () => {
-    expect(doubtOf(pair, "120.4", 120.4)).toEqual({
-      text: "120.4",
-      value: 120.4,
-      typed: "120.4",
-      instead: { value: 0.1204, text: "120.4 mΩ", typed: "120.4 mΩ" },
+  it("is asked about; Enter takes the smaller unit where that would fit, since a unit is left out more often", () => {
+    expect(doubtOf(pair, "120.4", 120.4)).toMatchObject({
+      likely: { value: 0.1204, typed: "120.4 mΩ" },
+      other: { value: 120.4, typed: "120.4" },
     });
-    expect(doubtOf(pair, "480k", 480e3)).toMatchObject({ instead: null });
+    expect(doubtOf(pair, "480k", 480e3)).toMatchObject({
+      question: "480 kΩ is far more than this motor reads.",
+      likely: { value: 480e3, typed: "480k" },
+      other: null,
+    });
   });
-  it("is asked about where its point stands one place too early: 26.5 V of mains, or 265 V", () => {
+  it("too little of it stays what Enter takes: 26.5 V where mains should be may be what a lost line reads", () => {
     const mains = { ...pair, least: 60, most: 500, kind: VOLTAGE };
     expect(doubtOf(mains, "26.5", 26.5)).toEqual({
       text: "26.5",
-      value: 26.5,
-      typed: "26.5",
-      instead: { value: 265, text: "265 V", typed: "265 V" },
+      question: "26.5 V, or 265 V?",
+      likely: { value: 26.5, text: "26.5 V", typed: "26.5" },
+      other: { value: 265, text: "265 V", typed: "265 V" },
     });
-    expect(doubtOf(mains, "2", 2)).toMatchObject({ instead: null });
+    expect(doubtOf(mains, "2", 2)).toMatchObject({ likely: { value: 2 }, other: null });
     // No mains at all is a reading.
     expect(doubtOf(mains, "0", 0)).toBeNull();
     expect(doubtOf(mains, "60", 60)).toBeNull();

@@ -3,7 +3,7 @@ import { valueOfKind } from "#core/check";
 import { formatQuantity, parseQuantity, type QuantityKind } from "#core/quantity";
 import { latestIn, standingIn, type CheckId, type Reading, type ReadingValue } from "#core/record";
 import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
-import { commaDoubt, doubtOf, type Doubt } from "./doubt.ts";
+import { commaDoubt, doubtOf, type Doubt, type Way } from "./doubt.ts";
 import type { EntrySlot } from "./slots.ts";
 
 function recorded(
@@ -116,19 +116,24 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       );
     }
     if (!parsed) return;
+    // Asked once: Enter again takes the likelier.
+    if (doubt?.text === text) return take(doubt.likely, stay);
     const comma = commaDoubt(present, text);
-    if (comma) {
-      // Asked once: Enter again takes the one that stands first.
-      if (doubt?.text !== text) return setDoubt(comma);
-      const refusal = present.refuse(doubt.value);
-      if (refusal !== null) return setProblem(refusal);
-      return void save(valueOfKind(kind, doubt.value), doubt.typed, stay);
-    }
+    if (comma) return setDoubt(comma);
     if (parsed.kind === "refused") return setProblem(parsed.sentence);
     const asked = parsed.kind === "finite" ? doubtOf(present, text, parsed.value) : null;
-    // Asked once: Enter again keeps it.
-    if (asked && doubt?.text !== text) return setDoubt(asked);
+    if (asked) return setDoubt(asked);
     void save(recorded(kind, parsed), text, stay);
+  };
+
+  /** One way of reading what was typed, where that was asked. */
+  const take = ({ value, typed }: Way, stay = false) => {
+    const refusal = present.refuse(value);
+    if (refusal !== null) return setProblem(refusal);
+    void save(valueOfKind(kind, value), typed, stay);
+  };
+  const takeOther = () => {
+    if (doubt?.text === text && doubt.other) take(doubt.other);
   };
 
   /** What is typed is saved and stays in its place; with nothing typed the last is read again. */
@@ -148,20 +153,21 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
-    const take = (act: () => void) => {
+    const heed = (act: () => void) => {
       event.preventDefault();
       event.stopPropagation();
       act();
     };
     const afterOpen = justOpened.current;
     justOpened.current = afterOpen && /^l$/iu.test(event.key);
-    if (afterOpen && /^(l|enter)$/iu.test(event.key)) return take(() => undefined);
-    if (event.key === "Escape" && correcting && text === correcting.typed) take(() => move(active));
-    else if (event.key === "+" && (text !== "" || mine.length > 0)) take(again);
+    if (afterOpen && /^(l|enter)$/iu.test(event.key)) return heed(() => undefined);
+    if (event.key === "Enter" && event.shiftKey && doubt?.text === text && doubt.other) heed(takeOther);
+    else if (event.key === "Escape" && correcting && text === correcting.typed) heed(() => move(active));
+    else if (event.key === "+" && (text !== "" || mine.length > 0)) heed(again);
     else if (text !== "") return;
-    else if (event.key === "Backspace") take(back);
+    else if (event.key === "Backspace") heed(back);
     else if (/^o$/iu.test(event.key) && kind.canBeOpen)
-      take(() => {
+      heed(() => {
         justOpened.current = true;
         recordOpen();
       });
@@ -200,10 +206,8 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     back,
     /** Puts a text into the field, as typing it would. */
     put,
-    /** Takes the doubted value in the smaller unit. */
-    takeInstead() {
-      if (doubt?.instead) void save(valueOfKind(kind, doubt.instead.value), doubt.instead.typed, false);
-    },
+    /** Takes the less likely way of reading what was typed. */
+    takeOther,
     /** Another slot, up or down the list. */
     step: (by: 1 | -1) => move(slots[Math.min(slots.length - 1, Math.max(0, index + by))]!.slot),
     /** Opens a reading for correction: the old one stays in the record, struck through. */
