@@ -36,28 +36,52 @@ describe("sisters", () => {
   it("names the odd one of six by Grubbs, as advice", () => {
     const six = [901, 894, 902, 895, 899, 997].map((value, i) => sister(String(i + 1), value));
     const { odd, grubbs, each } = compareSisters(six);
-    expect(odd).toMatchObject({ id: "6", by: "Grubbs", advisory: true });
+    expect(odd).toMatchObject([{ id: "6", by: "Grubbs", advisory: true }]);
     expect(grubbs!.g).toBeGreaterThan(grubbs!.limit);
     expect(each.find(({ id }) => id === "6")!.en).toBeGreaterThan(1);
     expect(each.find(({ id }) => id === "1")!.en).toBeLessThan(1);
   });
   it("goes by En alone below four, and of two does not say which is odd", () => {
-    expect(compareSisters([sister("a", 900), sister("b", 902), sister("c", 960)]).odd).toMatchObject({
-      id: "c",
-      by: "En",
-    });
-    expect(compareSisters([sister("a", 900), sister("b", 960)]).odd).toBeNull();
+    expect(compareSisters([sister("a", 900), sister("b", 902), sister("c", 960)]).odd).toMatchObject([
+      { id: "c", by: "En" },
+    ]);
+    expect(compareSisters([sister("a", 900), sister("b", 960)])).toMatchObject({ odd: [], divided: true });
     expect(() => compareSisters([sister("a", 900)])).toThrow(RangeError);
   });
   it("finds none among sound ones", () => {
-    expect(compareSisters([900, 903, 898, 901].map((value, i) => sister(String(i), value))).odd).toBeNull();
+    expect(compareSisters([900, 903, 898, 901].map((value, i) => sister(String(i), value)))).toMatchObject({
+      odd: [],
+      divided: false,
+    });
+  });
+  it("marks every one that stands out, and holds the sound ones against each other alone", () => {
+    const eight = [901, 894, 902, 895, 899, 997, 1053, 900].map((value, i) => sister(String(i + 1), value));
+    const { odd, each } = compareSisters(eight);
+    expect(odd.map(({ id }) => id)).toEqual(["7", "6"]);
+    for (const { id, en } of each) expect(en > 1, id).toBe(["6", "7"].includes(id));
+    expect(each.find(({ id }) => id === "7")!.reference.value).toBeCloseTo(899.5, 9);
+  });
+  it("calls none odd that lies within its own limit, however far it lies from the rest", () => {
+    // Read to a hair but for the last, whose meter was a blunt one.
+    const blunt = [900, 900.1, 899.9, 900, 900.1].map((value, i) => sister(String(i), value, 1));
+    const { odd, grubbs } = compareSisters([...blunt, sister("far", 940, 60)]);
+    expect(grubbs!.g).toBeGreaterThan(grubbs!.limit);
+    expect(odd).toEqual([]);
+  });
+  it("names none where half of them differ from the other half", () => {
+    const halves = [900, 901, 960, 961].map((value, i) => sister(String(i), value));
+    expect(compareSisters(halves)).toMatchObject({ odd: [], divided: true });
+    expect(compareSisters([sister("a", 900), sister("b", 940), sister("c", 990)])).toMatchObject({
+      odd: [],
+      divided: true,
+    });
   });
   it("accuses none of what sound sisters differ by anyway", () => {
     // 1.4 % apart, read to a tenth of a per cent: three of one drawing.
     const three = [900, 901, 913].map((value, i) => sister(String(i), value, 1));
-    expect(compareSisters(three).odd).toMatchObject({ id: "2" });
-    expect(compareSisters(three, naturalSpread("emf", [900, 901, 902])).odd).toMatchObject({ id: "2" });
-    expect(compareSisters(three, naturalSpread("resistance", [])).odd).toBeNull();
+    expect(compareSisters(three).odd).toMatchObject([{ id: "2" }]);
+    expect(compareSisters(three, naturalSpread("emf", [900, 901, 902])).odd).toMatchObject([{ id: "2" }]);
+    expect(compareSisters(three, naturalSpread("resistance", [])).odd).toEqual([]);
     expect(normalisedError({ value: 105, expanded: 3 }, { value: 100, expanded: 4 }, 0.12)).toBeCloseTo(
       5 / 13,
       12,

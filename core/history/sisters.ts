@@ -61,67 +61,85 @@ export function grubbsOf(values: readonly number[]): { readonly g: number; reado
   return { g: s > 0 ? Math.abs(values[index]! - mean) / s : 0, index };
 }
 
+interface Held {
+  readonly id: string;
+  /** Median of the others that do not stand out, with the median of their uncertainties. */
+  readonly reference: Measured;
+  readonly en: number;
+}
+
+/** A motor that stands out. */
+export interface OddSister {
+  readonly id: string;
+  /** The test that says so. */
+  readonly by: "En" | "Grubbs";
+  /** Too few are there for more than advice. */
+  readonly advisory: boolean;
+  readonly words: string;
+}
+
 export interface SisterAnswer {
-  /** Median of the others, with the median of their uncertainties: what each one is held against. */
-  readonly each: readonly { readonly id: string; readonly reference: Measured; readonly en: number }[];
-  /** The one that stands out, if one does; `by` says which test says so and how sure that is. */
-  readonly odd: {
-    readonly id: string;
-    readonly by: "En" | "Grubbs";
-    readonly advisory: boolean;
-    readonly words: string;
-  } | null;
+  readonly each: readonly Held[];
+  /** Those that stand out, the farthest first; none where the set is divided. */
+  readonly odd: readonly OddSister[];
+  /** They differ, and so many of them that nobody knows which are the odd ones: always so of two. */
+  readonly divided: boolean;
   readonly grubbs: { readonly g: number; readonly limit: number } | null;
+}
+
+function heldAgainst(sister: Sister, all: readonly Sister[], natural: Ratio): Held {
+  const others = all.filter(({ id }) => id !== sister.id);
+  const reference = {
+    value: median(others.map(({ value }) => value)),
+    expanded: median(others.map(({ expanded }) => expanded)),
+  };
+  return { id: sister.id, reference, en: normalisedError(sister, reference, natural) };
+}
+
+/**
+ * Sets the farthest aside as long as one differs from the rest by more than its limit: with a far one among its
+ * references a sound motor would look odd.
+ * @returns those that stay; null where half of them or more would go, or two are left that differ
+ */
+function withoutTheOdd(sisters: readonly Sister[], natural: Ratio): readonly Sister[] | null {
+  let kept = sisters;
+  for (;;) {
+    const held = kept.map((sister) => heldAgainst(sister, kept, natural));
+    const worst = held.reduce((found, one) => (one.en > found.en ? one : found));
+    if (worst.en <= 1) return kept;
+    const left = kept.filter(({ id }) => id !== worst.id);
+    if (left.length < 2 || left.length * 2 <= sisters.length) return null;
+    kept = left;
+  }
 }
 
 /**
  * The same quantity of motors of one model on one set-up: each against the median of the others by its normalised
- * error En (ISO/IEC 17043), and from four on the odd one out by a two-sided Grubbs test at 5 %, once and never again
- * on the rest. Up to six it is advice.
+ * error En (ISO/IEC 17043). Every one that differs by more than uncertainty and natural spread stands out, and none that
+ * does not. From four on a two-sided Grubbs test at 5 %, once and never again on the rest, says of the farthest whether
+ * it may be chance; up to six it is advice.
  * @param sisters at least 2, expanded uncertainties of the independent parts, above 0
  * @param natural what sound motors of the model differ by anyway, added to the uncertainties of En
  */
 export function compareSisters(sisters: readonly Sister[], natural: Ratio = 0): SisterAnswer {
   if (sisters.length < 2)
     throw new RangeError(`compareSisters: at least 2 motors are compared, got ${sisters.length}`);
-  const each = sisters.map((sister) => {
-    const others = sisters.filter(({ id }) => id !== sister.id);
-    const reference = {
-      value: median(others.map(({ value }) => value)),
-      expanded: median(others.map(({ expanded }) => expanded)),
-    };
-    return { id: sister.id, reference, en: normalisedError(sister, reference, natural) };
-  });
   const n = sisters.length;
-  const worst = each.reduce((found, one) => (one.en > found.en ? one : found));
   const found = n >= LEAST_FOR_GRUBBS ? grubbsOf(sisters.map(({ value }) => value)) : null;
   const grubbs = found && { g: found.g, limit: grubbsLimit(n) };
-  if (found && grubbs && found.g > grubbs.limit) {
-    const advisory = n <= ADVISORY_UP_TO;
-    return {
-      each,
-      grubbs,
-      odd: {
-        id: sisters[found.index]!.id,
-        by: "Grubbs",
-        advisory,
-        words: `G ${grubbs.g.toFixed(2)} above ${grubbs.limit.toFixed(2)}: less than one chance in twenty that a sound set looks so${advisory ? "; with this few it is advice" : ""}`,
-      },
-    };
-  }
-  const differs = worst.en > 1;
-  // Of two that differ nobody knows which is the odd one.
-  return {
-    each,
-    grubbs,
-    odd:
-      differs && n > 2
-        ? {
-            id: worst.id,
-            by: "En",
-            advisory: true,
-            words: `En ${worst.en.toFixed(1)}: differs from the others by more than uncertainty and natural spread`,
-          }
-        : null,
-  };
+  const kept = withoutTheOdd(sisters, natural);
+  const each = sisters.map((sister) => heldAgainst(sister, kept ?? sisters, natural));
+  const farthest = found && grubbs && found.g > grubbs.limit ? sisters[found.index]!.id : null;
+  const standing = new Set(kept?.map(({ id }) => id));
+  const odd = each
+    .filter(({ id }) => kept !== null && !standing.has(id))
+    .toSorted((one, other) => other.en - one.en)
+    .map(({ id, en }): OddSister => {
+      const differs = `En ${en.toFixed(1)}: differs from the others by more than uncertainty and natural spread`;
+      if (id !== farthest || !grubbs) return { id, by: "En", advisory: true, words: differs };
+      const advisory = n <= ADVISORY_UP_TO;
+      const chance = `G ${grubbs.g.toFixed(2)} above ${grubbs.limit.toFixed(2)}: less than one chance in twenty that a sound set looks so${advisory ? "; with this few it is advice" : ""}`;
+      return { id, by: "Grubbs", advisory, words: chance };
+    });
+  return { each, odd, divided: kept === null, grubbs };
 }

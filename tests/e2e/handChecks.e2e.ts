@@ -242,7 +242,7 @@ test("drag of bridged pairs and coast-down are kept and judged; what is no time 
   await expect(page.getByRole("img", { name: "Photo 1, bench.png" })).toHaveCount(0);
 });
 
-test("a unit shows its visits and trend, sisters name the odd one, and axe finds nothing serious", async ({
+test("a unit shows its visits and trend, sisters show who stands out, and axe finds nothing serious", async ({
   page,
   bench,
 }) => {
@@ -257,7 +257,10 @@ test("a unit shows its visits and trend, sisters name the odd one, and axe finds
   await page.getByRole("link", { name: "All motors" }).click();
   await page.getByLabel("Model", { exact: true }).selectOption({ label: "Survey copter arm motor" });
   await expect(page.getByRole("heading", { name: "Sisters side by side" })).toBeVisible();
-  await expect(page.getByText(/is the odd one out/u)).toBeVisible();
+  await expect(page.getByText("Survey copter 4, arm 3 and Survey copter 5, arm 6 stand out.")).toBeVisible();
+  await expect(
+    page.getByRole("row", { name: /Survey copter 5, arm 6 .* stands out, \+11 %/u }),
+  ).toBeVisible();
   await expect(page.getByText(/Learned from 5 sound motors/u)).toBeVisible();
   await noSeriousProblem(page);
   await page.getByRole("button", { name: "Change this model" }).click();

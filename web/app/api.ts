@@ -13,6 +13,7 @@ const EVERYTHING = [
   "Session",
   "Copies",
   "Jobs",
+  "Outcomes",
   "Job",
   "Technicians",
   "Models",
@@ -54,7 +55,7 @@ export const api = createApi({
     job: build.query<JobView, string>({ query: (id) => `/jobs/${id}`, providesTags: ["Job"] }),
     takeIn: build.mutation<JobView, { id: string; intake: Intake }>({
       query: ({ id, intake }) => ({ url: `/jobs/${id}`, method: "PUT", body: intake }),
-      invalidatesTags: ["Jobs"],
+      invalidatesTags: ["Jobs", "Outcomes"],
     }),
     importJob: build.mutation<JobView, { id: string; file: File }>({
       query: ({ id, file }) => ({
@@ -63,7 +64,7 @@ export const api = createApi({
         body: file,
         headers: { "Content-Type": "application/octet-stream" },
       }),
-      invalidatesTags: ["Jobs"],
+      invalidatesTags: ["Jobs", "Outcomes"],
     }),
     session: build.query<SessionView, void>({
       query: () => "/session",
@@ -126,17 +127,17 @@ export const api = createApi({
     >({ query: (params) => ({ url: "/units", params }), providesTags: ["Jobs"], keepUnusedDataFor: 0 }),
     account: build.query<Account, void>({
       query: () => "/account",
-      providesTags: ["Jobs"],
+      providesTags: ["Outcomes"],
       keepUnusedDataFor: 0,
     }),
     found: build.query<Found, { model?: string; family?: string }>({
       query: (params) => ({ url: "/found", params }),
-      providesTags: ["Jobs"],
+      providesTags: ["Outcomes"],
     }),
     limits: build.query<ShopLimits, void>({ query: () => "/limits", providesTags: ["Limits"] }),
     putLimits: build.mutation<ShopLimits, ShopLimits>({
       query: (limits) => ({ url: "/limits", method: "PUT", body: limits }),
-      invalidatesTags: ["Limits", "Jobs", "Job"],
+      invalidatesTags: ["Limits", "Jobs", "Job", "Outcomes"],
     }),
     instruments: build.query<Instrument[], void>({
       query: () => "/instruments",

@@ -166,7 +166,9 @@ export const outbox = createOutbox({
     if (oneStepOn && !FETCHED_ANEW.includes(parcel.kind))
       store.dispatch(api.util.updateQueryData("job", parcel.job, (view) => withEntry(view, parcel, receipt)));
     else await fetchedSince(parcel.job, receipt.version);
-    store.dispatch(api.util.invalidateTags(["Jobs"]));
+    // What closed jobs turned out to have follows from what closes or corrects them, and from no reading.
+    const closes = FETCHED_ANEW.includes(parcel.kind);
+    store.dispatch(api.util.invalidateTags(closes ? ["Jobs", "Outcomes"] : ["Jobs"]));
   },
   // Bytes stay with the outbox: a screen only counts them.
   onChange: (parcels) =>
@@ -180,7 +182,9 @@ async function lookForServer(): Promise<void> {
   const answer = await fetch(`${API}/health`).catch(() => null);
   if (!answer?.ok) return;
   store.dispatch(bench.actions.serverAnswered(true));
-  store.dispatch(api.util.invalidateTags(["Jobs", "Job", "Technicians", "Models", "Limits", "Instruments"]));
+  store.dispatch(
+    api.util.invalidateTags(["Jobs", "Outcomes", "Job", "Technicians", "Models", "Limits", "Instruments"]),
+  );
 }
 
 /** Delivers what an earlier visit left, and tries again while anything waits. */

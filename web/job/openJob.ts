@@ -93,7 +93,7 @@ export function useOpenJob(): OpenJob {
   return job;
 }
 
-/** The verdict on the open job. It follows the record by a breath; who needs it not is not drawn again for it. */
+/** The verdict on the open job, which follows the record by a breath: whoever needs the record alone is not drawn again for it. */
 export function useStandingVerdict(): Verdict {
   const verdict = use(VerdictContext);
   if (!verdict) throw new Error("useStandingVerdict: no job is open here");

@@ -11,9 +11,12 @@ const assessor = assessorOf<AssessWorker, Worker>(start);
 const ahead = assessorOf<AssessWorker, Worker>(start);
 const PAUSE_BEFORE_LOOKING_AHEAD = 400;
 
-/** Starts the worker before the first job is there: its code is then compiled while the page is fetched. */
+let warmed = false;
+
+/** Starts the worker before the first job is there, once: its code is then compiled while the page is fetched. */
 export function warmAssessor(): void {
-  assessor.begin((remote) => remote.warm());
+  if (!warmed) assessor.begin((remote) => remote.warm());
+  warmed = true;
 }
 
 /** What a verdict depends on, as a text: the same entries in the same order give the same verdict. */
@@ -27,13 +30,15 @@ let lastAsked: { readonly key: string; readonly answer: Promise<Verdict> } | nul
 /** The verdict on a record, asked once however often it is drawn: what was judged on its way to the server stays judged. */
 function askOnce(record: JobRecord, tries: number): Promise<Verdict> {
   const key = `${tries} ${keyOf(record)}`;
-  if (lastAsked?.key !== key) {
-    const answer = assessor.ask((remote) => remote.assess(record) as Promise<Verdict>);
-    // Whoever still waits hears of it.
-    answer.catch(() => undefined);
-    lastAsked = { key, answer };
-  }
-  return lastAsked.answer;
+  if (lastAsked?.key === key) return lastAsked.answer;
+  const answer = assessor.ask((remote) => remote.assess(record) as Promise<Verdict>);
+  const mine = { key, answer };
+  lastAsked = mine;
+  // Whoever waits hears of it; whoever asks later asks anew.
+  answer.catch(() => {
+    if (lastAsked === mine) lastAsked = null;
+  });
+  return answer;
 }
 
 export interface StandingVerdict {

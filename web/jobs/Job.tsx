@@ -341,7 +341,7 @@ const OpenedJob = memo(function OpenedJob({
   useArrival(`${step} ${opened}`, asked);
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   const headline = headlineOf(job, verdict);
-  const unread = !closed && epoch === 0;
+  const beforeRepair = !closed && epoch === 0;
   const header = useMemo(
     () => (
       <JobHeader number={job.number} motor={motor}>
@@ -369,7 +369,7 @@ const OpenedJob = memo(function OpenedJob({
         headline={headline}
         stands={nextStep.kind}
         outlook={outlook}
-        needs={unread && <Needs verdict={verdict} job={job.id} />}
+        needs={beforeRepair && <Needs verdict={verdict} job={job.id} />}
       >
         {safeFirst && <p className="mb-2 text-sm">Before it, make the motor safe.</p>}
         {goes !== null && (
@@ -389,7 +389,7 @@ const OpenedJob = memo(function OpenedJob({
       headline,
       nextStep.kind,
       outlook,
-      unread,
+      beforeRepair,
       job.id,
       safeFirst,
       goes,

@@ -11,14 +11,16 @@ import {
   sourceOfLearned,
   type Learned,
   type Sister,
+  type SisterAnswer,
 } from "#core/history";
-import { median, percentText, quantityText, uncertainText } from "#core/quantity";
+import { median, percentText, quantityText } from "#core/quantity";
 import { usePutModelMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Judged } from "../ui/Notice.tsx";
 import { publishedOf } from "./published.ts";
 import { FOLLOWED } from "./quantities.ts";
+import { SisterRows } from "./SisterRows.tsx";
 import { calendarDay } from "../ui/dates.ts";
 
 const COMPARED = FOLLOWED.filter(({ id }) => id === "pair" || id === "kv");
@@ -51,7 +53,15 @@ function withLearned(model: MotorModel, id: string, learned: Learned): MotorMode
   return { ...model, facts: { ...model.facts, ...facts } };
 }
 
-/** Motors of one model side by side: each against the others, and the odd one out, with how sure that is. */
+/** Who stands out, in a sentence. */
+function standOut({ odd, divided }: SisterAnswer, named: (id: string) => string): string {
+  if (divided) return "They differ, and nobody can say which of them are the odd ones.";
+  if (odd.length === 0) return "None stands out.";
+  const names = odd.map(({ id }) => named(id));
+  return names.length === 1 ? `${names[0]} is the odd one out.` : `${names.join(" and ")} stand out.`;
+}
+
+/** Motors of one model side by side: each against the others, and every one that stands out, with how sure that is. */
 export function Sisters({ units, model }: { readonly units: readonly Unit[]; readonly model: MotorModel }) {
   const [putModel] = usePutModelMutation();
   const [chosen, setChosen] = useState("kv");
@@ -60,7 +70,8 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
   const soundOnes = sisters.filter(({ sound }) => sound).map(({ value }) => value);
   const natural = naturalSpread(chosen === "kv" ? "emf" : "resistance", soundOnes);
   const answer = sisters.length >= 2 ? compareSisters(sisters, natural) : null;
-  const odd = answer?.odd && sisters.find(({ id }) => id === answer.odd!.id);
+  const named = (id: string) => sisters.find((one) => one.id === id)?.name ?? id;
+  const unread = units.filter(({ serial }) => !sisters.some(({ id }) => id === serial));
   const learned = learnFrom(soundOnes);
   const days = new Set(sisters.map(({ day }) => day));
   const published = publishedOf(model, chosen);
@@ -83,50 +94,31 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
       )}
       {answer && (
         <>
-          <table className="my-3 w-full text-left">
-            <thead className="text-sm text-ink-2">
-              <tr>
-                <th className="py-2 font-semibold">Motor</th>
-                <th className="py-2 font-semibold">{followed.title}</th>
-                <th className="py-2 font-semibold">Against the median of the others</th>
-                <th className="py-2 font-semibold">En</th>
-              </tr>
-            </thead>
-            <tbody>
-              {sisters.map((sister) => {
-                const { reference, en } = answer.each.find(({ id }) => id === sister.id)!;
-                const out = sister.id === odd?.id;
-                return (
-                  <tr
-                    key={sister.id}
-                    className={`border-t border-line ${out ? "font-semibold text-copper" : ""}`}
-                  >
-                    <td className="py-2">
-                      {sister.name}
-                      {out && ", the odd one"}
-                    </td>
-                    <td className="py-2">{uncertainText(sister.value, followed.kind, sister.expanded)}</td>
-                    <td className="py-2">{percentText(sister.value / reference.value - 1)}</td>
-                    <td className="py-2">{en.toFixed(1)}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-          <Judged state={odd ? "departs" : "agrees"}>
-            <strong>{odd ? `${odd.name} is the odd one out.` : "None stands out."}</strong>{" "}
-            {answer.odd?.words}
-            {answer.odd ? ". " : ""}
+          <SisterRows
+            sisters={sisters}
+            answer={answer}
+            kind={followed.kind}
+            title={followed.title}
+            natural={natural}
+          />
+          <Judged state={answer.divided ? "cannotTell" : answer.odd.length > 0 ? "departs" : "agrees"}>
+            <strong>{standOut(answer, named)}</strong>{" "}
+            {answer.odd.map(({ id, words }) => `${answer.odd.length > 1 ? `${named(id)}: ` : ""}${words}. `)}
             {answer.grubbs
               ? `Grubbs G ${answer.grubbs.g.toFixed(2)}, limit ${answer.grubbs.limit.toFixed(2)}, asked once.`
               : `From ${LEAST_FOR_GRUBBS} on a test says whether the farthest is chance.`}{" "}
             En above 1 differs by more than uncertainty and the {percentText(natural, { signed: false })} that
             sound sisters differ by anyway{soundOnes.length >= LEAST_FOR_SPREAD ? ", as learned here" : ""}.
           </Judged>
+          {unread.length > 0 && (
+            <p className="mt-3 text-sm text-ink-2">
+              Not read yet: {unread.map(({ name }) => name).join("; ")}.
+            </p>
+          )}
           {days.size > 1 && (
             <p className="mt-3 text-sm text-ink-2">
               Measured on {days.size} days: another meter or temperature may stand behind a small difference.
-              Spin them on one set-up, one after the other, before the odd one is believed.
+              Spin them on one set-up, one after the other, before what stands out is believed.
             </p>
           )}
           <p className="mt-3 text-sm text-ink-2">
