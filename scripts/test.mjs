@@ -2,6 +2,7 @@
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
+import { stripVTControlCharacters } from "node:util";
 import { buildWhatIsStale } from "./start.mjs";
 
 mkdirSync(".cache", { recursive: true });
@@ -60,7 +61,13 @@ function browserReady() {
 /** Why a test failed, as far as it is read at a glance. */
 const reasonOf = (messages = []) =>
   messages
-    .flatMap((message) => message.split("\n").slice(0, 8))
+    // Without the colours that a terminal would show.
+    .flatMap((message) =>
+      message
+        .replaceAll(/\u001b\[\d+m/gu, "")
+        .split("\n")
+        .slice(0, 8),
+    )
     .map((line) => `    ${line}`)
     .join("\n");
 

@@ -50,7 +50,7 @@ test("three pairs by thumb alone: own keypad, one slot after the other, undo, sk
     await tap(key("Prefix"));
     await tap(key("Save"));
   }
-  await expect(page.getByText("127 mΩ").first()).toBeAttached();
+  await expect(page.getByRole("button", { name: "Correct 127 mΩ" })).toBeVisible();
   test
     .info()
     .annotations.push({ type: "taps", description: `three pairs ${taps - before}, from the bench ${taps}` });
