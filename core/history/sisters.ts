@@ -69,7 +69,7 @@ interface Held {
 }
 
 /** A motor that stands out. */
-export interface OddSister {
+interface OddSister {
   readonly id: string;
   /** The test that says so. */
   readonly by: "En" | "Grubbs";
