@@ -62,12 +62,7 @@ function browserReady() {
 const reasonOf = (messages = []) =>
   messages
     // Without the colours that a terminal would show.
-    .flatMap((message) =>
-      message
-        .replaceAll(/\u001b\[\d+m/gu, "")
-        .split("\n")
-        .slice(0, 8),
-    )
+    .flatMap((message) => stripVTControlCharacters(message).split("\n").slice(0, 8))
     .map((line) => `    ${line}`)
     .join("\n");
 
