@@ -2,6 +2,9 @@ import type { ClosedRecord } from "#core/closing";
 import type { Role } from "./doors.ts";
 import type { CheckId, Disposition, Entry, Grounds, Intake } from "#core/record";
 
+/** As many of the newest jobs as one or two letters are looked for in, and as many as one search brings. */
+export const SEARCH_LIMITS = { newest: 2000, most: 1000 } as const;
+
 /** What a job waits for; the bench groups by it. */
 export const STAGES = [
   "reading",

@@ -1,10 +1,17 @@
 import { QueryTypes } from "sequelize";
-import type { BenchAside, JobFilter, JobLine, JobList, Stage } from "#contract/jobs";
+import {
+  SEARCH_LIMITS,
+  type BenchAside,
+  type JobFilter,
+  type JobLine,
+  type JobList,
+  type Stage,
+} from "#contract/jobs";
 import { foldCase } from "#core/record";
 import type { Database } from "../database/database.ts";
 import type { Judged } from "../judge/judge.ts";
 import type { JudgingService } from "./judging.ts";
-import { isShort, MOST_FOUND, NEWEST, phrase } from "./searching.ts";
+import { isShort, phrase } from "./searching.ts";
 
 const USUAL_PAGE = 50;
 /** How many of those that were here longest are named. */
@@ -71,8 +78,8 @@ export function listing({ sequelize }: Database, judging: JudgingService) {
     const { where, bind } = narrowedTo(filter);
     const q = foldCase(words);
     const inEach = `instr(search || ' ' || further, $q) > 0 AND ${where}`;
-    const newest = `number > (SELECT max(number) FROM jobs) - ${NEWEST}`;
-    const order = `DESC LIMIT ${MOST_FOUND + 1}`;
+    const newest = `number > (SELECT max(number) FROM jobs) - ${SEARCH_LIMITS.newest}`;
+    const order = `DESC LIMIT ${SEARCH_LIMITS.most + 1}`;
     const byIndex = filter.stage !== "open" && !isShort(words);
     const found = await rows<{ readonly number: number }>(
       byIndex
@@ -89,11 +96,11 @@ export function listing({ sequelize }: Database, judging: JudgingService) {
   async function wantedBy(filter: JobFilter): Promise<Wanted & Pick<JobList, "partly">> {
     if (!filter.q) return narrowedTo(filter);
     const found = await numbersOf(filter, filter.q);
-    const where = `number IN (${found.slice(0, MOST_FOUND).join(", ")})`;
-    if (found.length > MOST_FOUND) return { where, bind: {}, partly: "most" };
+    const where = `number IN (${found.slice(0, SEARCH_LIMITS.most).join(", ")})`;
+    if (found.length > SEARCH_LIMITS.most) return { where, bind: {}, partly: "most" };
     if (filter.stage === "open" || !isShort(filter.q)) return { where, bind: {} };
     const [last] = await rows<{ readonly number: number | null }>("SELECT max(number) AS number FROM jobs");
-    return { where, bind: {}, ...((last?.number ?? 0) > NEWEST && { partly: "newest" }) };
+    return { where, bind: {}, ...((last?.number ?? 0) > SEARCH_LIMITS.newest && { partly: "newest" }) };
   }
 
   return {

@@ -1,9 +1,5 @@
 /** From so many letters on all jobs are looked through, by pieces of three; with fewer the newest. */
 const LETTERS_OF_ALL = 3;
-/** As many of the newest jobs as one or two letters are looked for in. */
-export const NEWEST = 2000;
-/** As many as one search brings; who looks for more says more. */
-export const MOST_FOUND = 1000;
 
 /** Whether words are looked for in the newest jobs alone. */
 export const isShort = (q: string): boolean => [...q].length < LETTERS_OF_ALL;

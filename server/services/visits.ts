@@ -1,9 +1,10 @@
 import { QueryTypes, type Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
+import { SEARCH_LIMITS } from "#contract/jobs";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { foldCase, serialKey, type Motor, type Visit } from "#core/record";
 import type { JobRow, Models, MotorVersionRow } from "../models/index.ts";
-import { isShort, MOST_FOUND, phrase } from "./searching.ts";
+import { isShort, phrase } from "./searching.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
 
@@ -128,7 +129,7 @@ const UNITS_A_PAGE = 20;
  * serials.
  */
 const NAMED = `id IN (SELECT motor_id FROM job_search CROSS JOIN jobs ON number = job_search.rowid
-  WHERE job_search MATCH $phrase ORDER BY job_search.rowid DESC LIMIT ${MOST_FOUND})`;
+  WHERE job_search MATCH $phrase ORDER BY job_search.rowid DESC LIMIT ${SEARCH_LIMITS.most})`;
 const NAMED_SHORTLY = "instr(serial_key, $q) > 0";
 const OF_MODEL = "json_extract(body, '$.modelId') = $model";
 

@@ -2,7 +2,7 @@ import { skipToken } from "@reduxjs/toolkit/query/react";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { STAGES } from "#contract/jobs";
+import { SEARCH_LIMITS, STAGES } from "#contract/jobs";
 import { sentenceOf, useAsideQuery, useJobsQuery } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
 import { usePhone } from "../job/usePhone.ts";
@@ -26,9 +26,8 @@ const KEYS = [
 
 /** Why not everything that was looked for stands here. */
 const PARTLY = {
-  newest:
-    "One or two letters are looked for in the newest 2000 jobs; a third letter looks through all of them.",
-  most: "More than 1000 jobs match; the newest of them are counted here. Type on.",
+  newest: `One or two letters are looked for in the newest ${SEARCH_LIMITS.newest} jobs; a third letter looks through all of them.`,
+  most: `More than ${SEARCH_LIMITS.most} jobs match; the newest of them are counted here. Type on.`,
 } as const;
 
 /** Moves the focus over the jobs with the arrow keys; Enter follows the link as always. */
