@@ -23,7 +23,7 @@ import { motorSchema } from "./motorSchema.ts";
 import { outcomeSchema } from "./outcomeSchemas.ts";
 import { readingAsKept } from "./readingSchema.ts";
 import { visitSchema } from "./visitSchema.ts";
-import { burnInSchema, partSchema, releaseSchema, workSchema } from "./workSchemas.ts";
+import { burnInSchema, partSchema, releaseSchema, runStartSchema, workSchema } from "./workSchemas.ts";
 
 /**
  * A closing as it is kept for ever, and as it travels: every field that anything reads. Closings by earlier rules said
@@ -273,6 +273,7 @@ const workshop = keyed<Workshop>({
   done: list(workSchema).required(),
   parts: list(partSchema).required(),
   runs: list(burnInSchema).required(),
+  starts: list(runStartSchema),
   releases: list(releaseSchema).required(),
 });
 

@@ -4,6 +4,7 @@ import {
   COMPLAINTS,
   DISPOSITIONS,
   EVENTS,
+  PRESSINGS,
   WAITING_FOR,
   type Correction,
   type Decision,
@@ -14,6 +15,7 @@ import {
   type Motor,
   type Note,
   type Repair,
+  type Told,
   type Turning,
   type Undo,
 } from "#core/record";
@@ -35,13 +37,17 @@ import {
 } from "./fields.ts";
 import { motorFields, motorSchema } from "./motorSchema.ts";
 import { readingSchema } from "./readingSchema.ts";
-import { burnInSchema, partSchema, releaseSchema, workSchema } from "./workSchemas.ts";
+import { burnInSchema, day, partSchema, releaseSchema, runStartSchema, workSchema } from "./workSchemas.ts";
 
 const complaint = oneOf("complaint", COMPLAINTS);
 const events = Joi.array().items(oneOf("past event", EVENTS)).unique();
 
 /** Absent where nobody said; emptied by a correction. */
 const contact = oneLine(Joi.string().trim().max(LONGEST_NAME).allow(""));
+
+/** The day a motor is promised for; emptied by a correction. */
+const promised = day.allow("");
+const pressing = oneOf("answer to how much it presses", PRESSINGS);
 
 export const intakeSchema = keyed<Intake>({
   motor: motorSchema.required(),
@@ -51,6 +57,8 @@ export const intakeSchema = keyed<Intake>({
   takenInAt: instant.required(),
   by: name,
   contact,
+  promised,
+  pressing,
 });
 
 export const decisionSchema = strict<Decision>({
@@ -97,6 +105,8 @@ const changesSchema = keyed<IntakeChanges>({
   complaintWords: words,
   events,
   contact,
+  promised,
+  pressing,
 })
   .min(1)
   .messages({ "object.min": "Say what is to be put right." });
@@ -114,6 +124,15 @@ const noteSchema = strict<Note>({
   }),
 });
 
+const toldSchema = strict<Told>({
+  ...turning,
+  words: lettered(Joi.string().trim().min(1).max(LONGEST_TEXT).required()).messages({
+    "string.empty": "Write what the customer was told.",
+  }),
+  readyBy: instant.allow(null).required(),
+  chance: Joi.number().min(0).max(1).allow(null).required(),
+});
+
 const undoSchema = strict<Undo>({ ...turning, of: id.required() });
 
 /** One schema a kind of entry; server, browser and bundle validate with the same. */
@@ -123,11 +142,13 @@ export const ENTRY_SCHEMAS: { readonly [Kind in EntryKind]: Joi.ObjectSchema<Ent
   repair: repairSchema,
   work: workSchema,
   part: partSchema,
+  runStart: runStartSchema,
   burnIn: burnInSchema,
   release: releaseSchema,
   correction: correctionSchema,
   undo: undoSchema,
   note: noteSchema,
+  told: toldSchema,
   closing: turningSchema,
   reopening: turningSchema,
   callingOff: reasonedSchema,

@@ -1,4 +1,5 @@
 import type { ClosedRecord } from "#core/closing";
+import type { RoadStage } from "#core/judge";
 import type { Role } from "./doors.ts";
 import type { CheckId, Disposition, Entry, Grounds, Intake } from "#core/record";
 
@@ -41,8 +42,8 @@ export interface Summary {
   readonly clock: { readonly startedAt: string; readonly minutes: number; readonly words: string } | null;
 }
 
-/** The rooms of a job: what was taken in, its checks, then what settles it. */
-export type JobStep = "takenIn" | CheckId | "decide" | "repair" | "report";
+/** The rooms of a job: what was taken in, its checks, the decision, the road after it, the report. */
+export type JobStep = "takenIn" | CheckId | "decide" | RoadStage | "report";
 
 export interface JobLine {
   readonly id: string;

@@ -6,6 +6,7 @@ import {
   FAMILIES,
   isTimeZone,
   type Experience,
+  type OpeningHours,
   type ExperienceOf,
   type Letterhead,
   type PartTerms,
@@ -87,6 +88,23 @@ const experience = strict<Experience>({
   of: experienceOfSchema.required(),
 });
 
+const time = Joi.string()
+  .pattern(/^(?:[01]\d|2[0-3]):[0-5]\d$/u)
+  .required()
+  .messages({ "*": "Give the time as 08:00." });
+const hours = strict<OpeningHours>({
+  opens: time,
+  closes: time,
+  days: Joi.array()
+    .items(Joi.number().integer().min(1).max(7))
+    .unique()
+    .min(1)
+    .required()
+    .messages({ "*": "Choose at least one day on which somebody works." }),
+})
+  .custom((said: OpeningHours, helpers) => (said.closes > said.opens ? said : helpers.error("hours.order")))
+  .messages({ "hours.order": "It closes before it opens." });
+
 /** The shop's own limits, schools, prices and letterhead; what is absent keeps the usual. */
 export const limitsSchema = keyed<ShopLimits>({
   balance: Joi.object(Object.fromEntries(FAMILIES.map((family) => [family, limit(WIDEST_BALANCE)]))),
@@ -99,5 +117,6 @@ export const limitsSchema = keyed<ShopLimits>({
   timeZone: oneLine(Joi.string().min(1).max(60))
     .custom((zone: string, helpers) => (isTimeZone(zone) ? zone : helpers.error("string.zone")))
     .messages({ "string.zone": "There is no such time zone. Name it as Europe/Lisbon or UTC." }),
+  hours,
   experience,
 });

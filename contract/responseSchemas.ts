@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { ROAD } from "#core/judge";
 import { CHECK_IDS, DISPOSITIONS, ENTRY_KINDS, type Entry } from "#core/record";
 import { id, instant, keyed, name, oneOf, strict, words } from "./fields.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
@@ -42,7 +43,7 @@ const summarySchema = strict<Summary>({
     .allow(null)
     .required(),
   next: words.required(),
-  to: oneOf("step", ["takenIn", ...CHECK_IDS, "decide", "repair", "report"]).required(),
+  to: oneOf("step", ["takenIn", ...CHECK_IDS, "decide", ...ROAD, "report"]).required(),
   minutes: Joi.number().min(0).required(),
   safeFirst: Joi.boolean().valid(true),
   marks: Joi.array().items(name).required(),

@@ -7,6 +7,7 @@ import {
   type BurnIn,
   type PartLine,
   type Release,
+  type RunStart,
   type WorkDone,
 } from "#core/record";
 import {
@@ -18,6 +19,7 @@ import {
   LONGEST_TEXT,
   name,
   oneOf,
+  keyed,
   strict,
   words,
 } from "./fields.ts";
@@ -44,7 +46,7 @@ export const workSchema = strict<WorkDone>({
 });
 
 /** A day of the calendar, as 2026-03-02. */
-const day = Joi.string()
+export const day = Joi.string()
   .pattern(/^\d{4}-\d{2}-\d{2}$/u)
   .custom((text: string, helpers) => {
     const at = new Date(`${text}T00:00:00Z`);
@@ -68,14 +70,19 @@ export const partSchema = strict<PartLine>({
   replaces: id.allow(null).required(),
 });
 
-export const burnInSchema = strict<BurnIn>({
+export const runStartSchema = strict<RunStart>({ ...line, load: oneOf("load", LOADS).required() });
+
+export const burnInSchema = keyed<BurnIn>({
   ...line,
+  start: id,
   minutes: Joi.number()
     .greater(0)
     .max(MOST_MINUTES)
     .required()
     .messages({ "*": "Give the minutes it ran as a number above 0, up to 10 000." }),
-  load: oneOf("load", LOADS).required(),
+  load: oneOf("load", LOADS)
+    .required()
+    .messages({ "any.required": "Say what was on the shaft.", "any.only": "Say what was on the shaft." }),
   celsius: celsius.allow(null).required(),
   sound: oneOf("sound", SOUNDS).required(),
   note: words.required(),

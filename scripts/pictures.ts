@@ -91,8 +91,8 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: "decide", job: /Cargo trike 4, rear hub/u, step: "Decide" },
-  { name: "repair-plan", job: /Cargo trike 10, rear hub/u, step: "Repair and prove" },
-  { name: "before-and-after", job: /Cargo trike 1, front hub/u, step: "Repair and prove" },
+  { name: "repair-plan", job: /Cargo trike 10, rear hub/u, step: "Repair" },
+  { name: "before-and-after", job: /Cargo trike 1, front hub/u, step: "Read again" },
   { name: "report", job: /Survey copter 1, arm 2/u, step: "Report" },
 ];
 

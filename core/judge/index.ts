@@ -14,5 +14,6 @@ export * from "./plans.ts";
 export * from "./proof.ts";
 export * from "./release.ts";
 export * from "./nextStep.ts";
+export * from "./road.ts";
 export * from "./suspects.ts";
 export * from "./ordering.ts";

@@ -32,10 +32,10 @@ describe("the next step of a job", () => {
 
   it("is the check that the verdict proposes, and before it the cautions", () => {
     const fresh = job([]);
-    expect(step(fresh)).toEqual({ kind: "check", check: "safety", repeats: false });
+    expect(step(fresh)).toEqual({ kind: "check", check: "safety", repeats: false, again: null });
     const safe = job(madeSafe("hub"));
     const { next } = assessJob(safe);
-    expect(step(safe)).toEqual({ kind: "check", check: next!.check, repeats: false });
+    expect(step(safe)).toEqual({ kind: "check", check: next!.check, repeats: false, again: null });
     expect(next!.check).not.toBe("safety");
   });
 
@@ -98,8 +98,12 @@ describe("after a repair", () => {
     job([...FOUND, ...readings], { ...decided(), repairs: [REPAIR], ...more });
 
   it("what departed is read again, once the motor was made safe again for it", () => {
-    expect(step(repaired([]))).toEqual({ kind: "check", check: "safety", repeats: false });
-    expect(step(repaired(madeSafe("hub", 1)))).toEqual({ kind: "check", check: "winding", repeats: true });
+    expect(step(repaired([]))).toEqual({ kind: "check", check: "safety", repeats: false, again: null });
+    expect(step(repaired(madeSafe("hub", 1)))).toMatchObject({
+      kind: "check",
+      check: "winding",
+      repeats: true,
+    });
   });
 
   it("the one that was not repeated is asked for, not one that was", () => {
@@ -113,7 +117,10 @@ describe("after a repair", () => {
       "winding",
       "cured",
     ]);
-    expect(step(record)).toEqual({ kind: "check", check: "mechanical", repeats: true });
+    expect(step(record)).toMatchObject({
+      ...{ kind: "check", check: "mechanical", repeats: true },
+      again: { check: "mechanical", slots: ["turn", "axialPlay", "sight", "seen"], minutes: 2 },
+    });
   });
 
   it("what departs still is looked at, whatever else is not repeated yet", () => {

@@ -1,16 +1,24 @@
 import type { Verdict } from "./verdict.ts";
-import { CHECKS, handsOff } from "../measure/index.ts";
+import { answerIn, CHECKS, checkOf, handsOff } from "../measure/index.ts";
 import type { Minutes } from "../quantity/index.ts";
 import { epochOf, standingParts, type CheckId, type JobRecord } from "../record/index.ts";
 import { madeSafeAt, type Here } from "../measure/safety/index.ts";
 import { plansOf } from "./plans.ts";
 import type { RepairPlan } from "../known/index.ts";
 import { proofOf } from "./proof.ts";
+import type { NextCheck } from "./nextCheck.ts";
+import { whole } from "./steps.ts";
 import { againNeeds, awaitedParts, releaseOf, runProofOf } from "./release.ts";
 
 /** What a job waits for now. */
 export type NextStep =
-  | { readonly kind: "check"; readonly check: CheckId; readonly repeats: boolean }
+  | {
+      readonly kind: "check";
+      readonly check: CheckId;
+      readonly repeats: boolean;
+      /** What of it is read again after a repair; null where the verdict says what is read. */
+      readonly again: NextCheck | null;
+    }
   | { readonly kind: "decide" }
   | {
       readonly kind: "wait";
@@ -22,7 +30,7 @@ export type NextStep =
   /** The repair was read again and something departs still, or departs now, or it ran rough. */
   | { readonly kind: "lookAtProof" }
   /** Proved by its readings; it is still to run. */
-  | { readonly kind: "run"; readonly minutes: Minutes }
+  | { readonly kind: "letRun"; readonly minutes: Minutes }
   | { readonly kind: "release" }
   | { readonly kind: "close" }
   | { readonly kind: "done" };
@@ -44,10 +52,23 @@ const isUnsafeFor = (job: JobRecord, check: CheckId, slots: readonly string[], h
   madeSafeAt(job, epochOf(job), here, check) === null ||
   slots.some((slot) => handsOff(job, check, slot, epochOf(job), here));
 
-const readAgain = (job: JobRecord, check: CheckId, here: Here | undefined): NextStep =>
+/** The step of a check that reads a variable after the repair, by its places; the whole check where none does by itself. */
+function stepFor(job: JobRecord, check: CheckId, variable: string | null): NextCheck {
+  const { steps, made } = answerIn(check, job, epochOf(job));
+  const step = [...steps, ...made].find(({ variables }) => variable !== null && variables.includes(variable));
+  const plain = whole(checkOf(check), false);
+  return step ? { ...plain, title: step.title, slots: step.slots, minutes: step.minutes } : plain;
+}
+
+const readAgain = (
+  job: JobRecord,
+  check: CheckId,
+  variable: string | null,
+  here: Here | undefined,
+): NextStep =>
   isUnsafeFor(job, check, [], here)
-    ? { kind: "check", check: ISOLATION.id, repeats: false }
-    : { kind: "check", check, repeats: true };
+    ? { kind: "check", check: ISOLATION.id, repeats: false, again: null }
+    : { kind: "check", check, repeats: true, again: stepFor(job, check, variable) };
 
 function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   const { lines, answer } = proofOf(job);
@@ -56,14 +77,14 @@ function afterRepair(job: JobRecord, here: Here | undefined): NextStep {
   if (wait) return wait;
   if (answer === "proved") {
     const again = againNeeds(job).flatMap(({ step }) => step ?? [])[0];
-    if (again) return readAgain(job, again.check, here);
+    if (again) return readAgain(job, again.check, null, here);
     const { state, asked, made } = runProofOf(job);
     if (state === "rough") return { kind: "lookAtProof" };
-    return state === "toDo" ? { kind: "run", minutes: asked - made } : { kind: "release" };
+    return state === "toDo" ? { kind: "letRun", minutes: asked - made } : { kind: "release" };
   }
   const waiting = lines.find(({ state }) => state === "notRepeated" || state === "cannotTell");
   if (answer === "failed" || !waiting) return { kind: "lookAtProof" };
-  return readAgain(job, waiting.check, here);
+  return readAgain(job, waiting.check, waiting.variable, here);
 }
 
 function afterDecision(job: JobRecord, verdict: Verdict): NextStep | null {
@@ -94,5 +115,6 @@ export function nextStepOf(job: JobRecord, verdict: Verdict, closed: boolean, he
     kind: "check",
     check: isUnsafeFor(job, check.id, verdict.next?.slots ?? [], here) ? ISOLATION.id : check.id,
     repeats: false,
+    again: null,
   };
 }

@@ -11,6 +11,7 @@ import {
   type PartLine,
   type Release,
   type ReleaseKind,
+  type RunStart,
 } from "../record/index.ts";
 import { whyNot, type Need } from "./need.ts";
 import { proofOf } from "./proof.ts";
@@ -24,6 +25,8 @@ export interface RunProof {
   /** Minutes of even running since the repair, or since it last ran rough. */
   readonly made: Minutes;
   readonly runs: readonly BurnIn[];
+  /** The clock that goes now; null where none does. */
+  readonly running: RunStart | null;
   readonly state: "toDo" | "made" | "rough";
 }
 
@@ -34,7 +37,10 @@ export function runProofOf(job: JobRecord): RunProof {
   const made = since.reduce((sum, { minutes }) => sum + minutes, 0);
   const asked = BURN_IN_MINUTES[job.motor.consequence];
   const rough = runs.at(-1)?.sound === "rough";
-  return { asked, made, runs, state: rough ? "rough" : made >= asked ? "made" : "toDo" };
+  const timed = new Set(runs.map(({ start }) => start));
+  const starts = (workshopOf(job).starts ?? []).filter(({ epoch }) => epoch === epochOf(job));
+  const running = starts.findLast(({ id }) => !timed.has(id)) ?? null;
+  return { asked, made, runs, running, state: rough ? "rough" : made >= asked ? "made" : "toDo" };
 }
 
 /** The release of the last repair; null while there is none. */

@@ -1,7 +1,7 @@
 import type { Complaint, Decision, PastEvent, Repair } from "./job.ts";
 import type { Motor } from "./motor.ts";
 import type { Reading } from "./reading.ts";
-import type { BurnIn, PartLine, Release, WorkDone } from "./work.ts";
+import type { BurnIn, PartLine, Release, RunStart, WorkDone } from "./work.ts";
 
 /** What a person enters when a motor is taken in. */
 export interface Intake {
@@ -15,7 +15,20 @@ export interface Intake {
   readonly by?: string;
   /** How the owner is reached: a telephone number, an address. Absent where nobody said. */
   readonly contact?: string;
+  /** The day it is promised for, as 2026-03-02; absent, or emptied by a correction, where nobody promised. */
+  readonly promised?: string;
+  /** How much it presses; absent where nobody said. */
+  readonly pressing?: Pressing;
 }
+
+export const PRESSINGS = ["waits", "soon", "standsStill"] as const;
+/** How much a motor is missed by its owner. */
+export type Pressing = (typeof PRESSINGS)[number];
+export const PRESSING_LABELS: Readonly<Record<Pressing, string>> = {
+  waits: "can wait",
+  soon: "wanted soon",
+  standsStill: "stands still without it",
+};
 
 /** A job closed, opened again, or called off, with the reason. */
 export interface Turning {
@@ -34,6 +47,8 @@ export interface IntakeChanges {
   readonly complaintWords?: string;
   readonly events?: readonly PastEvent[];
   readonly contact?: string;
+  readonly promised?: string;
+  readonly pressing?: Pressing;
 }
 
 /** A correction of what was taken in. The old values stay in the journal. */
@@ -47,6 +62,14 @@ export interface Note {
   readonly words: string;
   readonly by: string;
   readonly at: string;
+}
+
+/** What a customer was told, and by when the motor was then expected to be ready. It weighs in no verdict. */
+export interface Told extends Note {
+  /** UTC, ISO 8601; null where no time was said. */
+  readonly readyBy: string | null;
+  /** The chance, 0 to 1, that it would be ready by then, as it was worked out; null where no time was said. */
+  readonly chance: number | null;
 }
 
 /** Takes back one entry: as if never written, and still there to be read. */
@@ -63,11 +86,13 @@ interface Bodies {
   readonly repair: Repair;
   readonly work: WorkDone;
   readonly part: PartLine;
+  readonly runStart: RunStart;
   readonly burnIn: BurnIn;
   readonly release: Release;
   readonly correction: Correction;
   readonly undo: Undo;
   readonly note: Note;
+  readonly told: Told;
   readonly closing: Turning;
   readonly reopening: Turning;
   readonly callingOff: Turning;
@@ -79,11 +104,13 @@ export const ENTRY_KINDS = [
   "repair",
   "work",
   "part",
+  "runStart",
   "burnIn",
   "release",
   "correction",
   "undo",
   "note",
+  "told",
   "closing",
   "reopening",
   "callingOff",

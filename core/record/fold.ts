@@ -1,4 +1,14 @@
-import type { Correction, Entry, EntryBody, EntryKind, Intake, Note, Turning } from "./entry.ts";
+import type {
+  Correction,
+  Entry,
+  EntryBody,
+  EntryKind,
+  Intake,
+  Note,
+  Pressing,
+  Told,
+  Turning,
+} from "./entry.ts";
 import type { JobRecord } from "./job.ts";
 import type { Reading, UnreadNote } from "./reading.ts";
 import type { Sitting } from "./sitting.ts";
@@ -13,8 +23,14 @@ export interface Folded {
   readonly corrections: readonly Correction[];
   /** Left for whoever takes over, the latest last. */
   readonly notes: readonly Note[];
+  /** What the customer was told, the latest last. */
+  readonly told: readonly Told[];
   /** How the owner is reached; empty where nobody said. */
   readonly contact: string;
+  /** The day it is promised for, as 2026-03-02; null where nobody promised. */
+  readonly promised: string | null;
+  /** How much it presses; null where nobody said. */
+  readonly pressing: Pressing | null;
   /** Ids of entries that were taken back. */
   readonly undone: ReadonlySet<string>;
   /** The closing or calling off that stands; null while the job is open. */
@@ -94,13 +110,16 @@ export function fold(
   }
   const standing = <Kind extends EntryKind>(kind: Kind) => bodiesOf(entries, undone, kind);
   const corrections = standing("correction");
+  const starts = standing("runStart");
   const workshop: Workshop = {
     done: standing("work"),
     parts: standing("part"),
     runs: standing("burnIn"),
+    ...(starts.length > 0 && { starts }),
     releases: standing("release"),
   };
-  const { motor, complaint, complaintWords, events, contact = "" } = corrections.reduce(corrected, intake);
+  const stands = corrections.reduce(corrected, intake);
+  const { motor, complaint, complaintWords, events, contact = "", promised = "", pressing = null } = stands;
   return {
     record: {
       motor,
@@ -118,7 +137,10 @@ export function fold(
     },
     corrections,
     notes: standing("note"),
+    told: standing("told"),
     contact,
+    promised: promised === "" ? null : promised,
+    pressing,
     undone,
     closed,
   };

@@ -61,6 +61,16 @@ export interface Experience {
   readonly of: readonly ExperienceOf[];
 }
 
+/** When a shop is open, by its own clock. */
+export interface OpeningHours {
+  /** As 08:00, before it closes. */
+  readonly opens: string;
+  /** As 17:00. */
+  readonly closes: string;
+  /** Days of the week, 1 for Monday to 7 for Sunday; at least one. */
+  readonly days: readonly number[];
+}
+
 /**
  * Where practitioners disagree, what this shop does, and why; what it charges, and its name. What it says nothing of keeps the
  * usual. A job carries what it is judged by: a closed one what stood at its closing.
@@ -78,6 +88,8 @@ export interface ShopLimits {
   readonly alsoFahrenheit?: boolean;
   /** The clock of the shop, by its IANA name: its days are those of every report. UTC where it is absent. */
   readonly timeZone?: string;
+  /** When somebody works there; the usual hours where it is absent. */
+  readonly hours?: OpeningHours;
   /** Absent while what was found weighs nothing. */
   readonly experience?: Experience;
 }

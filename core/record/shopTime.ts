@@ -89,11 +89,17 @@ export function timeIn(at: string, zone: string = NO_ZONE): string {
  * When the day of a moment began by a shop's clock, UTC, ISO 8601.
  * @example dayBegan("2026-03-02T23:30:00.000Z", "Europe/Berlin") // "2026-03-02T23:00:00.000Z"
  */
-export function dayBegan(at: string, zone: string = NO_ZONE): string {
-  const day = dayIn(at, zone);
+export const dayBegan = (at: string, zone: string = NO_ZONE): string => dayStart(dayIn(at, zone), zone);
+
+/**
+ * When a day begins by a shop's clock, UTC, ISO 8601.
+ * @param day as 2026-03-02
+ * @example dayStart("2026-03-03", "Europe/Berlin") // "2026-03-02T23:00:00.000Z"
+ */
+export function dayStart(day: string, zone: string = NO_ZONE): string {
   const midnight = millisecondsOf(`${day}T00:00:00.000Z`);
   // By the distance at midnight itself: on two days a year it is another than at noon.
-  const guess = midnight - offsetAt(at, zone) * 60_000;
+  const guess = midnight - offsetAt(`${day}T00:00:00.000Z`, zone) * 60_000;
   const began = midnight - offsetAt(toDate(guess).toISOString(), zone) * 60_000;
   return toDate(began).toISOString();
 }

@@ -44,8 +44,15 @@ export const LOAD_LABELS: Readonly<Record<Load, string>> = {
 export const SOUNDS = ["even", "rough"] as const;
 export type Sound = (typeof SOUNDS)[number];
 
+/** A run begun: its clock goes until a run is written down that names it, or until it is taken back. */
+export interface RunStart extends Line {
+  readonly load: Load;
+}
+
 /** A run after a repair. */
 export interface BurnIn extends Line {
+  /** The clock it was timed by; absent where the minutes were said. */
+  readonly start?: string;
   readonly minutes: Minutes;
   readonly load: Load;
   /** At the end, on the casing; null where it was not read. */
@@ -83,6 +90,8 @@ export interface Workshop {
   readonly done: readonly WorkDone[];
   readonly parts: readonly PartLine[];
   readonly runs: readonly BurnIn[];
+  /** Absent where no clock was ever started. */
+  readonly starts?: readonly RunStart[];
   readonly releases: readonly Release[];
 }
 

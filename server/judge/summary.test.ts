@@ -100,11 +100,11 @@ describe("what the bench shows of a job", () => {
       "Repeat: three pairs",
       "winding",
     ]);
-    expect(at(job([...OPEN, ...AFTER], repaired))).toEqual(["proof", "Let it run", "repair"]);
+    expect(at(job([...OPEN, ...AFTER], repaired))).toEqual(["proof", "Let it run", "letRun"]);
     expect(at(job([...OPEN, ...AFTER, choice("mechanical", "turn", "scraping", 1)], repaired))).toEqual([
       "proof",
       "Look at the proof",
-      "repair",
+      "readAgain",
     ]);
   });
 

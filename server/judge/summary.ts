@@ -1,5 +1,13 @@
 import type { Stage, Summary } from "#contract/jobs";
-import { isSound, type NextCheck, type Verdict, nextStepOf, type NextStep } from "#core/judge";
+import {
+  isSound,
+  nextStepOf,
+  runProofOf,
+  stageOf,
+  type NextCheck,
+  type NextStep,
+  type Verdict,
+} from "#core/judge";
 import { checkOf, ownPlan } from "#core/measure";
 import { lowerFirst } from "#core/check";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
@@ -20,13 +28,14 @@ function safeFirst(after: NextCheck): Step {
 }
 
 /** The next step of a job as the bench groups and words it. */
-function stepOf(next: NextStep, asked: NextCheck | null): { stage: Stage; step: Step } {
+function stepOf(job: JobRecord, next: NextStep, asked: NextCheck | null): { stage: Stage; step: Step } {
   switch (next.kind) {
     case "check": {
       if (next.check === "safety" && asked && asked.check !== "safety")
         return { stage: "reading", step: safeFirst(asked) };
-      const { title, minutes } = checkOf(next.check);
+      const { title, minutes: usual } = checkOf(next.check);
       const words = next.repeats ? `Repeat: ${title.toLowerCase()}` : title;
+      const minutes = next.again?.minutes ?? usual;
       return { stage: "reading", step: { next: words, to: next.check, minutes } };
     }
     case "decide":
@@ -45,16 +54,33 @@ function stepOf(next: NextStep, asked: NextCheck | null): { stage: Stage; step: 
       return { stage: "repair", step: { next: words, to: "repair", minutes } };
     }
     case "lookAtProof":
-      return { stage: "proof", step: { next: "Look at the proof", to: "repair", minutes: 1 } };
-    case "run":
-      return { stage: "proof", step: { next: "Let it run", to: "repair", minutes: next.minutes } };
+      return {
+        stage: "proof",
+        step: { next: "Look at the proof", to: stageOf(next, job) ?? "readAgain", minutes: 1 },
+      };
+    case "letRun":
+      return { stage: "proof", step: { next: "Let it run", to: "letRun", minutes: next.minutes } };
     case "release":
-      return { stage: "proof", step: { next: "Release it", to: "repair", minutes: 2 } };
+      return { stage: "proof", step: { next: "Release it", to: "release", minutes: 2 } };
     case "close":
-      return { stage: "closing", step: { next: "Close the job", to: "repair", minutes: 1 } };
+      return { stage: "closing", step: { next: "Close the job", to: "close", minutes: 1 } };
     case "done":
       return { stage: "closed", step: { next: "Done", to: "report", minutes: 0 } };
   }
+}
+
+/** What goes by itself: a wait before it is safe, or the run after a repair. */
+function clockOf(job: JobRecord): Summary["clock"] {
+  const wait = runningWait(job, epochOf(job));
+  if (wait) return { startedAt: wait.startedAt, minutes: wait.minutes, words: wait.caution.text };
+  const { running, asked, made } = runProofOf(job);
+  return running
+    ? {
+        startedAt: running.at,
+        minutes: Math.max(1, asked - made),
+        words: "It runs after its repair: stop it when this is over.",
+      }
+    : null;
 }
 
 /** What the bench shows of a job, from its record and the verdict on it. */
@@ -64,9 +90,8 @@ export function summarise(
   closed: boolean,
 ): { stage: Stage; summary: Summary } {
   const next = nextStepOf(job, verdict, closed);
-  const { stage, step } = stepOf(next, verdict.next);
+  const { stage, step } = stepOf(job, next, verdict.next);
   const top = verdict.faults[0];
-  const wait = runningWait(job, epochOf(job));
   const { done, parts, runs, releases } = workshopOf(job);
   const written = [
     ...job.readings.map(({ by, takenAt }) => ({ by, at: takenAt })),
@@ -84,7 +109,7 @@ export function summarise(
       marks: ownPlan(job.motor, verdict.plan).map(({ state }) => state),
       disposition: job.decisions.at(-1)?.disposition ?? null,
       by: last.by,
-      clock: wait ? { startedAt: wait.startedAt, minutes: wait.minutes, words: wait.caution.text } : null,
+      clock: clockOf(job),
     },
   };
 }

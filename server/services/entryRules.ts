@@ -170,6 +170,7 @@ const TAKEN_BACK: readonly EntryKind[] = [
   "repair",
   "work",
   "part",
+  "runStart",
   "burnIn",
   "release",
   "correction",
@@ -205,7 +206,7 @@ async function checkUndo(
     const readings = await standingOf(job, "reading", transaction);
     if (readings.some(({ epoch, value }) => epoch === standing.length && value.kind !== "withdrawn"))
       throw refuse("Readings were taken after this repair: take those back first.");
-    for (const later of ["work", "part", "burnIn", "release"] as const)
+    for (const later of ["work", "part", "runStart", "burnIn", "release"] as const)
       if ((await standingOf(job, later, transaction)).some(({ epoch }) => epoch === standing.length))
         throw refuse("Work was written down after this repair: take that back first.");
   }
@@ -229,7 +230,7 @@ export async function checkEntry(
       "Decide first, if only to leave it undecided: a closed job says what became of the motor.",
     );
   if (kind === "reading") await checkReading(models, job, body, writer, transaction);
-  if (kind === "work" || kind === "part" || kind === "burnIn" || kind === "release")
+  if (kind === "work" || kind === "part" || kind === "runStart" || kind === "burnIn" || kind === "release")
     await checkEpoch(job, body, "Entry", transaction);
   if (kind === "part") await checkPart(models, job, body, transaction);
   if (kind === "release") await checkRelease(models, job, body, transaction);

@@ -186,6 +186,8 @@ function describe(entry: Entry): string {
       return `done: ${entry.body.step}`;
     case "part":
       return `part: ${entry.body.part}, ${entry.body.state}`;
+    case "runStart":
+      return "started a run";
     case "burnIn":
       return `ran ${entry.body.minutes} minutes`;
     case "release":
@@ -196,6 +198,8 @@ function describe(entry: Entry): string {
         : "corrected the take-in";
     case "note":
       return `left word: ${entry.body.words}`;
+    case "told":
+      return `told the customer: ${entry.body.words}`;
     case "undo":
       return "took an entry back";
     case "callingOff":

@@ -142,7 +142,13 @@ export async function toTips(page: Page): Promise<void> {
 }
 
 export async function goTo(page: Page, step: string): Promise<void> {
-  await page.getByRole("navigation", { name: "Plan" }).getByRole("link", { name: step }).click();
+  const plan = page.getByRole("navigation", { name: "Plan" });
+  await expect(plan).toBeVisible();
+  const link = plan.getByRole("link", { name: step });
+  // What was found, and what nobody needed, stands folded once it is decided.
+  const folded = plan.locator("details:not([open]) > summary");
+  while ((await folded.count()) > 0 && !(await link.first().isVisible())) await folded.first().click();
+  await link.click();
 }
 
 /** Says of each caution that is still open that it is done, one after the other. */

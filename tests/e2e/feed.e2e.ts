@@ -56,19 +56,20 @@ test("a decision and a repair are taken back by one key, as any reading is", asy
   await page.getByRole("radio", { name: "Resolder", exact: true }).check();
   await page.getByLabel("Reason").fill("the joint looks brittle");
   await page.getByRole("button", { name: "Decide: resolder" }).click();
-  await expect(page.getByLabel("Add another plan")).toBeVisible();
+  await expect(page.getByRole("form", { name: "The repair" })).toBeVisible();
   await page.getByLabel("What was done", { exact: true }).fill("Soldered through.");
   await page.getByLabel("Minutes", { exact: true }).fill("30");
   await page.getByRole("button", { name: "Record the repair" }).click();
-  await expect(page.getByRole("heading", { name: "Before and after" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Read again what departed" })).toBeVisible();
 
   // Undone: the repair first, then the decision; both stay in the record as taken back.
   const undo = page.getByRole("button", { name: /^Undo/u });
   await expect(undo).toBeEnabled();
   await undo.click();
-  await expect(page.getByLabel("Add another plan")).toBeVisible();
+  await expect(page.getByText("It follows the repair, and none is recorded yet.")).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel("Add another plan")).toBeVisible();
+  await goTo(page, "Repair");
+  await expect(page.getByRole("form", { name: "The repair" })).toBeVisible();
   await goTo(page, "Decide");
   await expect(undo).toBeEnabled();
   await page.keyboard.press("u");

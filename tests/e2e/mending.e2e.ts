@@ -181,7 +181,7 @@ test("a closed job stays as it was closed; opened again it says what is differen
   bench,
 }) => {
   await openJob(page, bench, /Cargo trike 1, front hub/u);
-  await goTo(page, "Repair and prove");
+  await goTo(page, "Close");
   await page.getByRole("button", { name: "Close the job" }).press("Enter");
   await expect(page.getByRole("heading", { name: "Closed", exact: true })).toBeVisible();
   await goTo(page, "Three pairs");
@@ -196,7 +196,7 @@ test("a closed job stays as it was closed; opened again it says what is differen
   await openJob(page, bench, /Cargo trike 1, front hub/u);
   await goTo(page, "Three pairs");
   await expect(verdict.getByRole("heading").first()).toHaveText(before!);
-  await goTo(page, "Repair and prove");
+  await goTo(page, "Close");
   await page.getByLabel("Why it is opened again").fill("rattles");
   await page.getByLabel("Why it is opened again").press("Enter");
   await expect(page.getByRole("note").first()).toContainText("Open again; it was closed on");

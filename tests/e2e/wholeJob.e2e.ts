@@ -35,6 +35,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   page,
   bench,
 }) => {
+  await page.clock.install();
   await page.goto(bench.url);
   await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
 
@@ -138,6 +139,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await plan.getByLabel(/^Photo of: Lay bushing/u).setInputFiles("docs/screenshots/bench.png");
   await expect(plan.getByRole("img", { name: /^Photo 1 of: Lay bushing/u })).toBeVisible();
   await expect(plan.getByText("2 of 7 steps done")).toBeVisible();
+  await page.getByText("A part is to come, or was taken").press("Enter");
   const part = page.getByRole("form", { name: "Add a part" });
   await part.getByRole("button", { name: "Ordered" }).press("Enter");
   await expect(part.getByRole("alert")).toContainText("Name the part by its rating");
@@ -156,7 +158,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await noSeriousProblem(page);
   await page.getByLabel("Minutes", { exact: true }).fill("40");
   await page.getByLabel("Minutes", { exact: true }).press("Enter");
-  await expect(page.getByText("Not proved yet: repeat what departed.")).toBeVisible();
+  await expect(page.getByText("Not proved yet: read again what departed.")).toBeVisible();
 
   // Prove: safe again, then the pairs that were open.
   await page.keyboard.press("n");
@@ -165,15 +167,29 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
   await typePairs(page, "0.1m", ["160.2m", "160.6m", "160.1m"]);
   await expect(verdict.getByRole("heading")).toHaveText("Sound after repair");
-  await page.getByRole("link", { name: /Repair and prove/u }).click();
+  await goTo(page, "Read again");
   await expect(page.getByText("Proved: everything that departed was read again and agrees.")).toBeVisible();
   await expect(page.getByRole("row", { name: /A–B OL 160.1 mΩ closed again/u })).toBeVisible();
   await noSeriousProblem(page);
 
   // It runs as long as its use asks, and is released: not before.
-  const run = page.getByRole("form", { name: "A run" });
-  await expect(page.getByText(/^It is to run evenly for \d+ minutes\./u)).toBeVisible();
+  await goTo(page, "Release");
+  await expect(page.getByText(/^It ran evenly for 0 of 30 minutes/u)).toBeVisible();
   await expect(page.getByRole("radio", { name: "Released for use" })).toHaveCount(0);
+  await page.keyboard.press("n");
+  await expect(page.getByText(/^It is to run evenly for \d+ minutes\./u)).toBeVisible();
+  // N starts the clock, once it is said what is on the shaft.
+  await page.keyboard.press("n");
+  await expect(page.getByRole("alert")).toContainText("Say what is on the shaft.");
+  await page.getByRole("radio", { name: "A light load" }).press("Enter");
+  await page.keyboard.press("n");
+  await expect(page.getByRole("timer")).toBeVisible();
+  await page.clock.fastForward("30:01");
+  await expect(page.getByText("Its 30 minutes are over. Stop it.")).toBeVisible();
+  await page.keyboard.press("n");
+  const run = page.getByRole("form", { name: "A run" });
+  await expect(run.getByLabel("Minutes")).toHaveValue("30");
+  await run.getByRole("radio", { name: "Even" }).press("Enter");
   await run.getByLabel("Minutes").fill("a while");
   await run.getByRole("button", { name: "Write it down" }).press("Enter");
   await expect(run.getByRole("alert")).toContainText("Give the minutes it ran");
@@ -184,19 +200,25 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   // °F stands beside it where another test asked for it.
   const runs = page.getByRole("list", { name: "Runs after this repair" });
   await expect(runs).toContainText(/34 °C(?: \(93 °F\))? at the end/u);
+  await page.keyboard.press("n");
   await expect(page.getByRole("radio", { name: "Released for use" })).toBeChecked();
   await noSeriousProblem(page);
   await page.getByRole("button", { name: "Sign it" }).press("Enter");
   await expect(page.getByText("Released for use.")).toBeVisible();
 
   // Close, and what is closed takes no more readings.
-  await page.getByRole("button", { name: "Close the job" }).press("Enter");
+  await page.keyboard.press("n");
+  await expect(page.getByRole("heading", { name: "Close the job" })).toBeVisible();
+  // N only brings the closing under the hand; Enter closes.
+  await page.keyboard.press("n");
+  await expect(page.getByRole("button", { name: "Close the job" })).toBeFocused();
+  await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Closed" })).toBeVisible();
-  await page.getByRole("link", { name: /Three pairs/u }).click();
+  await goTo(page, "Three pairs");
   await expect(page.getByLabel("Pair C–A")).toBeDisabled();
 
   // Report, on screen and as PDF.
-  await page.getByRole("link", { name: /Report/u }).click();
+  await goTo(page, "Report");
   await expect(page.getByRole("heading", { name: "Repaired and proved" })).toBeVisible();
   await expect(page.getByText(/Star joint open: 9\d % likely before anything was done\./u)).toBeVisible();
   await expect(page.getByText("Released for use.")).toBeVisible();
@@ -231,13 +253,13 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   // A closed job opens again only with a reason; what was made safe before it was closed is not safe any more.
   await page.getByRole("main").getByRole("button", { name: "Show", exact: true }).click();
   await page.getByRole("link", { name: /Lock gate winch/u }).click();
-  await page.getByRole("link", { name: /Repair and prove/u }).click();
+  await goTo(page, "Close");
   await page.getByRole("button", { name: "Open it again" }).press("Enter");
   await expect(page.getByRole("alert")).toContainText("Say why it is opened again.");
   await page.getByLabel("Why it is opened again").fill("came back humming");
   await page.getByLabel("Why it is opened again").press("Enter");
   await expect(page.getByRole("heading", { name: "Close the job" })).toBeVisible();
-  await page.getByRole("link", { name: /Three pairs/u }).click();
+  await goTo(page, "Three pairs");
   await expect(page.getByRole("heading", { name: "Make it safe first" })).toBeVisible();
   await goTo(page, "Made safe");
   const again = page.getByRole("button", { name: "Done", exact: true });

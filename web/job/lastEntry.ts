@@ -1,3 +1,4 @@
+import { isRoadStage, type RoadStage } from "#core/judge";
 import { checkOf, slotOf } from "#core/measure";
 import {
   DISPOSITION_LABELS,
@@ -26,16 +27,28 @@ function lastReading(record: JobRecord, check: CheckId, epoch: number): Reading 
   );
 }
 
-/** The last line of the repair step: a repair, a step of it, a part, a run or the release. */
-function lastOfWork(record: JobRecord): LastEntry | null {
-  const { done, parts, runs, releases } = workshopOf(record);
-  const lines = [
-    ...record.repairs.map(({ id, at, plan }) => ({ id, at, words: plan })),
-    ...done.map(({ id, at, step }) => ({ id, at, words: step })),
-    ...parts.map(({ id, at, part }) => ({ id, at, words: part })),
-    ...runs.map(({ id, at, minutes }) => ({ id, at, words: `run of ${minutes} min` })),
-    ...releases.map(({ id, at, as }) => ({ id, at, words: RELEASE_LABELS[as] })),
-  ];
+/** The last line of a stage of the road: of the repair, a run, or the release. */
+function lastOfWork(record: JobRecord, stage: RoadStage): LastEntry | null {
+  const { done, parts, runs, starts = [], releases } = workshopOf(record);
+  const repairs = record.repairs.map(({ id, at, plan }) => ({ id, at, words: plan }));
+  const timed = new Set(runs.map(({ start }) => start));
+  const lines = {
+    repair: [
+      ...repairs,
+      ...done.map(({ id, at, step }) => ({ id, at, words: step })),
+      ...parts.map(({ id, at, part }) => ({ id, at, words: part })),
+    ],
+    // What was read again is taken back where it was read; here it is the repair that it would prove.
+    readAgain: repairs,
+    letRun: [
+      ...runs.map(({ id, at, minutes }) => ({ id, at, words: `run of ${minutes} min` })),
+      ...starts
+        .filter(({ id }) => !timed.has(id))
+        .map(({ id, at }) => ({ id, at, words: "the clock that runs" })),
+    ],
+    release: releases.map(({ id, at, as }) => ({ id, at, words: RELEASE_LABELS[as] })),
+    close: [],
+  }[stage];
   if (lines.length === 0) return null;
   const { id, words } = lines.reduce((late, line) => (line.at >= late.at ? line : late));
   return { id, words };
@@ -53,9 +66,7 @@ export function lastEntryOf(
     const decision = record.decisions.at(-1);
     return decision ? { id: decision.id, words: DISPOSITION_LABELS[decision.disposition] } : null;
   }
-  if (step === "repair") {
-    return lastOfWork(record);
-  }
+  if (isRoadStage(step)) return lastOfWork(record, step);
   const reading = lastReading(record, step, epoch);
   if (!reading) return null;
   const { slot, value } = reading;

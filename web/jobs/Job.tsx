@@ -1,8 +1,8 @@
-import { lazy, memo, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
-import { keptVerdict, nextStepOf, type NextCheck } from "#core/judge";
+import { isRoadStage, keptVerdict, nextStepOf, type NextCheck } from "#core/judge";
 import { CHECKS, checkOf, isShut } from "#core/measure";
 import type { CheckDefinition } from "#core/check";
 import { FAMILY_FACTS } from "#core/families";
@@ -51,7 +51,8 @@ import { Needs } from "./Needs.tsx";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const Decide = lazy(() => import("../settle/Decide.tsx"));
-const RepairAndProve = lazy(() => import("../settle/RepairAndProve.tsx"));
+const Bill = lazy(() => import("../settle/Bill.tsx").then(({ Bill: drawn }) => ({ default: drawn })));
+const Road = lazy(() => import("../settle/Road.tsx"));
 const ReportPage = lazy(() => import("../settle/ReportPage.tsx"));
 const TakenIn = lazy(() => import("./TakenIn.tsx"));
 
@@ -137,6 +138,13 @@ const isBegun = () =>
     ({ value }) => value !== "",
   );
 
+/** Presses the green button of a stage of the road; what is signed by it is only brought under the hand. */
+function pressGreen() {
+  const green = document.querySelector<HTMLElement>("main [data-go]");
+  if (green?.dataset["go"] === "focus") green.focus();
+  else green?.click();
+}
+
 /** A step that is opened takes the focus, unless something took it since; one that is still fetched is waited for. */
 function useArrival(step: string, asked: readonly string[]) {
   const wanted = useRef(asked);
@@ -209,11 +217,14 @@ function Gate() {
 
 function Centre({
   step,
+  isNext,
   opened,
   skipping,
   onSkipped,
 }: {
   readonly step: JobStep;
+  /** The job goes on here: what is green in it is what N does. */
+  readonly isNext: boolean;
   /** How often its screen was opened anew. */
   readonly opened: number;
   readonly skipping: boolean;
@@ -223,7 +234,7 @@ function Centre({
   const { record, epoch } = job;
   const here = useHere();
   if (step === "decide") return <Decide />;
-  if (step === "repair") return <RepairAndProve />;
+  if (isRoadStage(step)) return <Road stage={step} isPresent={isNext} />;
   if (step === "report") return <ReportPage />;
   if (step === "takenIn") return <TakenIn />;
   const check = checkOf(step);
@@ -298,7 +309,9 @@ const OpenedJob = memo(function OpenedJob({
   const here = useHere();
   const steps = stepsOf(record, verdict, closed, here);
   const nextStep = nextStepOf(record, verdict, closed, here);
-  const next = placeOf(nextStep);
+  const next = placeOf(nextStep, record);
+  /** What is read next: what proves the repair, else what the verdict asks for. */
+  const nextCheck = (nextStep.kind === "check" && nextStep.again) || verdict.next;
   const outlook = useOutlook(record, verdict, FAMILY_FACTS[motor.family].ownElectronics && !closed);
   const check = CHECKS.find(({ id }) => id === step);
   const applies = check !== undefined && check.notApplicable(motor) === null;
@@ -314,9 +327,9 @@ const OpenedJob = memo(function OpenedJob({
     setSkipping(true);
   };
   const [opened, setOpened] = useState(0);
-  const openedFor = useOpenedFor(`${step} ${epoch} ${opened}`, verdict.next);
+  const openedFor = useOpenedFor(`${step} ${epoch} ${opened}`, nextCheck);
   /** What the verdict asks for in this step, by its places. */
-  const asked = verdict.next?.check === step ? verdict.next.slots : [];
+  const asked = nextCheck?.check === step ? nextCheck.slots : [];
   const go = (to: string) => {
     setSkipping(false);
     setZone("step");
@@ -325,6 +338,7 @@ const OpenedJob = memo(function OpenedJob({
   /** To the next step; where this is it, to what is asked for in it: the screen opens there anew, unless something is typed. */
   const goOn = useSteady(() => {
     if (next !== step) return go(`/jobs/${job.id}/${next}`);
+    if (isRoadStage(step)) return pressGreen();
     if (isBegun()) arrive(asked);
     else setOpened((before) => before + 1);
   });
@@ -339,6 +353,7 @@ const OpenedJob = memo(function OpenedJob({
   const jumping = useJump(steps, (to) => go(`/jobs/${job.id}/${to}`));
   useDigitsToEntry();
   useArrival(`${step} ${opened}`, asked);
+  const onRoad = isRoadStage(step);
   const nextTitle = steps.find((candidate) => candidate.step === next)?.title ?? "";
   const headline = headlineOf(job, verdict);
   const beforeRepair = !closed && epoch === 0;
@@ -354,14 +369,21 @@ const OpenedJob = memo(function OpenedJob({
     () => (
       <AskedContext value={openedFor}>
         <KeysHereContext value={sayKeys}>
-          <Centre step={step} opened={opened} skipping={skipping && skippable} onSkipped={onSkipped} />
+          <Centre
+            step={step}
+            isNext={next === step}
+            opened={opened}
+            skipping={skipping && skippable}
+            onSkipped={onSkipped}
+          />
         </KeysHereContext>
       </AskedContext>
     ),
-    [openedFor, step, opened, skipping, skippable, onSkipped],
+    [openedFor, step, next, opened, skipping, skippable, onSkipped],
   );
   const safeFirst = next === "safety" && verdict.next !== null && verdict.next.check !== "safety";
-  const goes = next !== step ? nextTitle : inParts && asked.length > 0 ? "Go to it" : null;
+  const goes =
+    step === "readAgain" ? null : next !== step ? nextTitle : inParts && asked.length > 0 ? "Go to it" : null;
   const panel = useMemo(
     () => (
       <VerdictPanel
@@ -376,6 +398,11 @@ const OpenedJob = memo(function OpenedJob({
           <Button look={next === step ? "plain" : "main"} hotkey="N" onClick={goOn}>
             {goes}
           </Button>
+        )}
+        {onRoad && (
+          <Suspense fallback={null}>
+            <Bill />
+          </Suspense>
         )}
         {!closed && (
           <div className="mt-4">
@@ -398,6 +425,7 @@ const OpenedJob = memo(function OpenedJob({
       goOn,
       closed,
       motor,
+      onRoad,
     ],
   );
   const foot = useMemo(
@@ -427,7 +455,7 @@ const OpenedJob = memo(function OpenedJob({
       <Zones
         zone={zone}
         onZone={setZone}
-        wide={check === undefined}
+        wide={check === undefined && !onRoad}
         {...fold}
         plan={<Plan steps={steps} present={step} jumping={jumping} />}
         centre={centre}
@@ -438,7 +466,7 @@ const OpenedJob = memo(function OpenedJob({
           key={step}
           step={step}
           next={next === step ? null : nextTitle}
-          asked={next === verdict.next?.check ? verdict.next.title : null}
+          asked={next === nextCheck?.check ? nextCheck.title : null}
           onNext={goOn}
           onSkip={skippable ? skip : null}
           verdictOpen={zone === "verdict"}

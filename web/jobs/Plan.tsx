@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { JobStep } from "#contract/jobs";
 import { focusEntry } from "../ui/focusEntry.ts";
@@ -51,6 +51,31 @@ const PlanLine = memo(function PlanLine({
   );
 });
 
+/** A stage that stands folded, unless what it holds is on screen or is being jumped to. */
+function Folded({
+  title,
+  open,
+  children,
+}: {
+  readonly title: string;
+  readonly open: boolean;
+  readonly children: ReactNode;
+}) {
+  const [asked, setAsked] = useState(false);
+  return (
+    <details
+      className="mb-4"
+      open={open || asked}
+      onToggle={({ currentTarget }) => !open && setAsked(currentTarget.open)}
+    >
+      <summary className="mb-1 min-h-8 cursor-pointer py-1 text-sm font-semibold text-ink-2 max-lg:min-h-11 max-lg:py-2.5">
+        {title}
+      </summary>
+      {children}
+    </details>
+  );
+}
+
 /** The plan: checks by stage, their state as a shape, what they said, and why one was skipped. */
 export function Plan({
   steps,
@@ -72,25 +97,37 @@ export function Plan({
           After repair {epoch}: what is read now proves it.
         </p>
       )}
-      {stages.map((stage) => (
-        <div key={stage} className="mb-4">
-          <p className="mb-1 text-sm font-semibold text-ink-2">{stage}</p>
+      {stages.map((stage) => {
+        const lines = steps.filter((step) => step.stage === stage);
+        const list = (
           <ul>
-            {steps
-              .filter((step) => step.stage === stage)
-              .map((step) => (
-                <PlanLine
-                  key={step.step}
-                  to={`/jobs/${id}/${step.step}`}
-                  letter={letterOf(steps, step.step)}
-                  present={step.step === present}
-                  jumping={jumping}
-                  {...step}
-                />
-              ))}
+            {lines.map((step) => (
+              <PlanLine
+                key={step.step}
+                to={`/jobs/${id}/${step.step}`}
+                letter={letterOf(steps, step.step)}
+                present={step.step === present}
+                jumping={jumping}
+                {...step}
+              />
+            ))}
           </ul>
-        </div>
-      ))}
+        );
+        return lines.some(({ folded }) => folded) ? (
+          <Folded
+            key={stage}
+            title={`${stage}, ${lines.length}`}
+            open={jumping || lines.some(({ step }) => step === present)}
+          >
+            {list}
+          </Folded>
+        ) : (
+          <div key={stage} className="mb-4">
+            <p className="mb-1 text-sm font-semibold text-ink-2">{stage}</p>
+            {list}
+          </div>
+        );
+      })}
     </nav>
   );
 }

@@ -306,8 +306,8 @@ export default function TakenIn() {
       {closed ? (
         <p className="text-ink-2">
           {closing?.kind === "callingOff"
-            ? `Called off by ${closing.by}: ${closing.reason}. Reopen it under Repair and prove to go on.`
-            : "This job is closed: reopen it under Repair and prove first."}
+            ? `Called off by ${closing.by}: ${closing.reason}. Reopen it under Close to go on.`
+            : "This job is closed: reopen it under Close first."}
         </p>
       ) : (
         <>

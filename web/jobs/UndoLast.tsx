@@ -8,7 +8,7 @@ import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 
 /** Steps in which nothing is entered that a key could take back. */
-const NOTHING_ENTERED: readonly JobStep[] = ["takenIn", "report"];
+const NOTHING_ENTERED: readonly JobStep[] = ["takenIn", "close", "report"];
 
 /** Takes the last entry of the step back, by one key and one button; the record keeps both. */
 export function useUndoLast(step: JobStep) {

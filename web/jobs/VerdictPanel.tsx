@@ -19,7 +19,7 @@ const SETTLED: Readonly<Partial<Record<NextStep["kind"], string>>> = {
   repair: "Decided. The repair comes next.",
   wait: "Decided. What it waits for is to come.",
   lookAtProof: "Look at the proof, and decide anew.",
-  run: "Nothing departs any more. Let it run, then release it.",
+  letRun: "Nothing departs any more. Let it run, then release it.",
   release: "Nothing departs any more. Release it.",
   close: "Nothing is left to do. Close the job.",
   done: "The job is closed.",

@@ -39,7 +39,7 @@ describe("the next step", () => {
           repaired,
         ),
       ),
-    ).toBe("repair");
+    ).toBe("letRun");
     expect(next(job(OPEN), true)).toBe("report");
   });
 
@@ -107,9 +107,47 @@ describe("the plan", () => {
       decisions: [DECISION],
       repairs: [REPAIR],
     });
-    expect(stepsOf(failed, assessJob(failed), false).find(({ step }) => step === "repair")?.state).toBe(
+    expect(stepsOf(failed, assessJob(failed), false).find(({ step }) => step === "readAgain")?.state).toBe(
       "departs",
     );
+  });
+});
+
+describe("the plan of a road", () => {
+  const repaired = { decisions: [DECISION], repairs: [REPAIR] };
+  const stagesOf = (record: ReturnType<typeof job>) =>
+    stepsOf(record, assessJob(record), false).map(({ step, stage, state, folded }) => ({
+      step,
+      stage,
+      state,
+      folded: folded ?? false,
+    }));
+
+  it("stands between what was found and what nobody needed, and both are folded", () => {
+    const steps = stagesOf(job(OPEN, { decisions: [DECISION] }));
+    expect(steps.filter(({ folded }) => !folded).map(({ step }) => step)).toEqual([
+      ...["decide", "repair", "readAgain", "letRun", "release", "close", "report"],
+    ]);
+    const found = steps.filter(({ stage }) => stage === "Found").map(({ step }) => step);
+    expect(found).toEqual(["takenIn", "safety", "mechanical", "frame", "winding"]);
+    expect(steps.find(({ step }) => step === "hall")?.stage).toBe("Other checks");
+  });
+
+  it("keeps after the repair what was found before it, until it is read again", () => {
+    const winding = (record: ReturnType<typeof job>) =>
+      stagesOf(record).find(({ step }) => step === "winding");
+    expect(winding(job(OPEN, repaired))).toMatchObject({ stage: "Found", state: "departs" });
+    const again = pairs(["127.9m", "128m", "128.1m"], MILLIOHM, "0.1m", 1);
+    expect(winding(job([...OPEN, ...again], repaired))).toMatchObject({ stage: "Found", state: "agrees" });
+  });
+
+  it("is no road where nothing is to be done: the decision, the closing, the report", () => {
+    const record = job(OPEN, { decisions: [{ ...DECISION, disposition: "notMotor" }] });
+    const steps = stagesOf(record);
+    expect(steps.filter(({ stage }) => stage === "Settle").map(({ step }) => step)).toEqual([
+      ...["decide", "close", "report"],
+    ]);
+    expect(steps.some(({ folded }) => folded)).toBe(false);
   });
 });
 

@@ -1,9 +1,17 @@
 import type { JobStep } from "#contract/jobs";
 import type { CheckState } from "#core/check";
-import { type Verdict, nextStepOf, proofOf, type NextStep } from "#core/judge";
-import { ownPlan } from "#core/measure";
+import {
+  asksForWork,
+  nextStepOf,
+  roadOf,
+  stageOf,
+  type NextStep,
+  type RoadLine,
+  type Verdict,
+} from "#core/judge";
+import { answerIn, ownPlan } from "#core/measure";
 import { lapsed, type Here } from "#core/measure/safety";
-import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type JobRecord } from "#core/record";
+import { COMPLAINT_LABELS, DISPOSITION_LABELS, epochOf, type CheckId, type JobRecord } from "#core/record";
 
 /** A line of the plan: a check, or what settles the job. */
 export interface Step {
@@ -12,40 +20,81 @@ export interface Step {
   readonly stage: string;
   readonly state: CheckState;
   readonly note: string;
+  /** Its stage of the plan is folded until somebody opens it: it was found, or was not needed. */
+  readonly folded?: true;
 }
+
+const SETTLE = "Settle";
+const ROAD_BACK = "The road back";
+const FOUND = "Found";
+const OTHERS = "Other checks";
 
 function decisionStep(record: JobRecord): Step {
   const decision = record.decisions.at(-1);
   return {
     step: "decide",
     title: "Decide",
-    stage: "Settle",
+    stage: SETTLE,
     state: decision ? (decision.disposition === "undecided" ? "cannotTell" : "agrees") : "toDo",
     note: decision ? DISPOSITION_LABELS[decision.disposition].toLowerCase() : "",
   };
 }
 
-function repairStep(record: JobRecord): Step {
-  const proof = epochOf(record) > 0 ? proofOf(record).answer : null;
-  const states = {
-    proved: "agrees",
-    failed: "departs",
-    open: "inProgress",
-    unexplained: "cannotTell",
-  } as const;
-  return {
-    step: "repair",
-    title: "Repair and prove",
-    stage: "Settle",
-    state: proof ? states[proof] : "toDo",
-    note: "",
+/** What settles a job: the decision, the road that it asks for, and the report. */
+function settling(record: JobRecord, closed: boolean): Step[] {
+  const decided = record.decisions.length > 0;
+  const road = epochOf(record) > 0 || asksForWork(record);
+  const line = ({ stage: step, title, state, note }: RoadLine): Step => ({
+    step,
+    title,
+    stage: SETTLE,
+    state,
+    note,
+  });
+  const stages = roadOf(record, closed).filter(
+    ({ stage }) => road || stage === (decided ? "close" : "repair"),
+  );
+  return [
+    decisionStep(record),
+    ...stages.map(line),
+    {
+      step: "report",
+      title: "Report",
+      stage: SETTLE,
+      state: closed ? "agrees" : "toDo",
+      note: "",
+    },
+  ];
+}
+
+/** What says how things are now, and nothing of what was found. */
+const isAlwaysNow = ({ step }: Step) => step === "takenIn" || step === "safety";
+
+/** Once the road is entered the plan is the road: what was found stands before it and what nobody needed after it, both folded. */
+function onTheRoad(steps: readonly Step[], record: JobRecord): Step[] {
+  const epoch = epochOf(record);
+  const settled = steps.filter(({ stage }) => stage === SETTLE);
+  const read = (step: Step): Step => {
+    // What somebody made safe before the repair is not safe now.
+    if (step.state !== "toDo" || epoch === 0 || isAlwaysNow(step)) return step;
+    const { state, note } = answerIn(step.step as CheckId, record, epoch - 1);
+    return { ...step, state, note };
   };
+  const checks = steps.filter(({ stage }) => stage !== SETTLE).map(read);
+  const isOther = (step: Step) => !isAlwaysNow(step) && (step.state === "toDo" || step.state === "skipped");
+  return [
+    ...checks
+      .filter((step) => !isOther(step))
+      .map((step) => ({ ...step, stage: FOUND, folded: true as const })),
+    ...settled.map((step) => ({ ...step, stage: ROAD_BACK })),
+    ...checks.filter(isOther).map((step) => ({ ...step, stage: OTHERS, folded: true as const })),
+  ];
 }
 
 /** The whole plan of a job in working order, as it is for who is here now. */
 export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean, here?: Here): Step[] {
   const safeNoMore = here !== undefined && !closed && lapsed(record, epochOf(record), here) !== null;
-  return [
+  const steps: Step[] = [
     {
       step: "takenIn",
       title: "Complaint",
@@ -62,27 +111,20 @@ export function stepsOf(record: JobRecord, verdict: Verdict, closed: boolean, he
         ? { state: "toDo" as const, note: "again" }
         : { state, note: note || (state === "toDo" ? `${minutes} min` : "") }),
     })),
-    decisionStep(record),
-    repairStep(record),
-    {
-      step: "report",
-      title: "Report",
-      stage: "Settle",
-      state: closed ? "agrees" : "toDo",
-      note: closed ? "closed" : "",
-    },
+    ...settling(record, closed),
   ];
+  return epochOf(record) > 0 || asksForWork(record) ? onTheRoad(steps, record) : steps;
 }
 
 /** Where in the job its next step is done. */
 export const nextPlaceOf = (record: JobRecord, verdict: Verdict, closed: boolean, here?: Here): JobStep =>
-  placeOf(nextStepOf(record, verdict, closed, here));
+  placeOf(nextStepOf(record, verdict, closed, here), record);
 
 /** Where a next step is done. */
-export function placeOf(next: NextStep): JobStep {
+export function placeOf(next: NextStep, record: JobRecord): JobStep {
   if (next.kind === "check") return next.check;
-  if (next.kind === "decide" || (next.kind === "wait" && next.waitingFor === "answer")) return "decide";
-  return next.kind === "done" ? "report" : "repair";
+  if (next.kind === "done") return "report";
+  return stageOf(next, record) ?? "decide";
 }
 
 /** The letter of a step: J and then this letter goes there. */

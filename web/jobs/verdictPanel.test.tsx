@@ -119,11 +119,11 @@ describe("the verdict panel", () => {
           on
         </VerdictPanel>,
       );
-    expect(text({ kind: "run", minutes: 30 })).toContain(
+    expect(text({ kind: "letRun", minutes: 30 })).toContain(
       "Next Nothing departs any more. Let it run, then release it.",
     );
     expect(text({ kind: "repair", plans: [] })).toContain("Next Decided. The repair comes next. on");
-    expect(text({ kind: "check", check: "winding", repeats: false })).toMatch(/Next .* min\. /u);
+    expect(text({ kind: "check", check: "winding", repeats: false, again: null })).toMatch(/Next .* min\. /u);
   });
 
   it("has enough when enough is known", () => {

@@ -1,102 +1,126 @@
-import { percentText, quantityText, RESISTANCE, uncertainText } from "#core/quantity";
-import { balanceLimitOf } from "#core/families";
-import { pairName, PAIRS, type Pair } from "#core/record";
-import {
-  compareSittings,
-  imbalanceOf,
-  pairSittingOf,
-  type MeasuredPair,
-  type PairChange,
-  type PairSitting,
-} from "#core/measure/winding";
-import { WindingDrawing, type DrawnPair } from "../checks/drawing/WindingDrawing.tsx";
-import { useOpenJob } from "../job/openJob.ts";
+import { useNavigate } from "react-router";
+import { spinLimitOf, inOrder, isSkipSlot, latestIn, PAIRS, pairName, type CheckId } from "#core/record";
+import { balanceOfSpin } from "#core/measure/backemf";
+import { HALL_RINGS, hallStates, spacingOf } from "#core/measure/hall";
+import { hallSpacingOf, schemeOf } from "#core/families";
+import { placeText, readingText } from "#core/judge";
+import { shareText } from "#core/quantity";
+import { Way } from "../checks/electronics/Way.tsx";
+import { HallRing } from "../checks/hall/HallRing.tsx";
+import { IntervalStrip } from "../checks/drawing/IntervalStrip.tsx";
+import { OpenJobContext, useOpenJob } from "../job/openJob.ts";
+import { PairsBeforeAfter } from "./PairsBeforeAfter.tsx";
 
-function text(pair: MeasuredPair | null): string {
-  if (!pair) return "not read";
-  if (pair.state === "open") return "OL";
-  if (pair.state === "contradictory") return "unsteady";
-  if (pair.state === "short") return "near zero";
-  return quantityText(pair.resistance, RESISTANCE, pair.expanded);
-}
-
-function changeText(change: PairChange | null): string {
-  if (!change) return "";
-  if (change.kind === "closed") return "closed again";
-  if (change.kind === "opened") return "opened";
-  if (change.kind === "stillOpen") return "still open";
-  if (change.kind === "notComparable") return "cannot tell";
-  if (!change.real) return `unchanged within ${quantityText(change.expanded, RESISTANCE, change.expanded)}`;
-  return `${change.ohms < 0 ? "down" : "up"} ${uncertainText(Math.abs(change.ohms), RESISTANCE, change.expanded)}`;
-}
-
-function drawn(sitting: PairSitting | null, limit: number): Record<Pair, DrawnPair> {
-  const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
-  return Object.fromEntries(
-    PAIRS.map((pair): [Pair, DrawnPair] => {
-      const found = sitting?.measured.pairs[pair] ?? null;
-      if (!found) return [pair, { state: "unread", text: "" }];
-      if (found.state === "open") return [pair, { state: "open", text: "OL" }];
-      const state = imbalance?.deviations[pair].judgement ?? "cannotTell";
-      return [pair, { state, text: text(found) }];
-    }),
-  ) as Record<Pair, DrawnPair>;
-}
-
-/** The three pairs before and after the last repair, side by side, with what moved and how surely. */
-export function BeforeAfter() {
+/** The states of a turn as a ring, and what of them was never seen, in words. */
+function Ring() {
   const { record, epoch } = useOpenJob();
-  const [before, after] = [pairSittingOf(record, epoch - 1), pairSittingOf(record, epoch)];
-  if (!before) return null;
-  const limit = balanceLimitOf(record);
-  const lines = after ? compareSittings(before, after) : null;
-  const judged = (sitting: PairSitting | null) => {
-    const imbalance = sitting ? imbalanceOf(sitting.measured, limit) : null;
-    if (!imbalance) return "";
-    const { value, expanded } = imbalance.deviations[imbalance.worst];
-    return `largest deviation ${percentText(value)} ± ${percentText(expanded, { signed: false })}`;
-  };
-  const panel = (title: string, sitting: PairSitting | null) => (
-    <div className="basis-60 rounded-xl border border-line bg-sheet p-3">
-      <h4 className="font-semibold">{title}</h4>
-      <WindingDrawing
-        connection={record.motor.connection}
-        pairs={drawn(sitting, limit)}
-        suspect={null}
-        now={null}
-        size="h-40"
-      />
-      <p className="text-center text-sm text-ink-2">{sitting ? judged(sitting) : "not read again yet"}</p>
+  const { forward, backward } = hallStates(record, epoch);
+  const seen = new Set([...forward, ...backward]);
+  if (seen.size === 0) return <p className="p-6 text-center text-sm text-ink-2">not turned yet</p>;
+  const spacing = spacingOf([...seen], hallSpacingOf(record.motor)) ?? "120";
+  const missing = HALL_RINGS[spacing].filter((state) => !seen.has(state));
+  return (
+    <>
+      <HallRing spacing={spacing} visited={seen} now={null} turning="forward" />
+      <p className="text-center text-sm text-ink-2">
+        {missing.length === 0 ? "all six states" : `never seen: ${missing.join(", ")}`}
+      </p>
+    </>
+  );
+}
+
+/** The ways of supply and call with what stood at each point. */
+function Ways() {
+  const { id, record } = useOpenJob();
+  const navigate = useNavigate();
+  return (
+    <div className="flex flex-col gap-2">
+      {schemeOf(record.motor)?.ways.map((way) => (
+        <Way key={way.id} way={way} active="" onChoose={() => void navigate(`/jobs/${id}/power`)} />
+      ))}
     </div>
   );
+}
+
+/** Volts per speed of the three pairs against their mean. */
+function Spin() {
+  const { record, epoch } = useOpenJob();
+  const balance = balanceOfSpin(record, epoch);
+  if (!balance) return <Values check="backemf" />;
   return (
-    <div className="flex flex-wrap items-start gap-4">
-      {panel("Before the repair", before)}
-      {panel("After the repair", after)}
-      {lines && (
-        <table className="grow basis-80 text-left">
-          <thead className="text-sm text-ink-2">
-            <tr>
-              <th className="py-1 font-normal">Pair</th>
-              <th className="font-normal">Before</th>
-              <th className="font-normal">After</th>
-              <th className="font-normal">Moved</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <tr key={line.pair} className="border-t border-line">
-                <th scope="row" className="py-1.5">
-                  {pairName(line.pair)}
-                </th>
-                <td>{text(line.before)}</td>
-                <td className="font-semibold">{text(line.after)}</td>
-                <td className="text-ink-2">{changeText(line.change)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+    <IntervalStrip
+      narrow
+      title="Volts per speed"
+      band={spinLimitOf(record)}
+      bandWords={`limit ±${shareText(spinLimitOf(record))}`}
+      rows={PAIRS.map((pair) => ({
+        label: pairName(pair),
+        value: balance.deviations[pair].value,
+        expanded: balance.deviations[pair].expanded,
+        state: balance.deviations[pair].judgement,
+      }))}
+    />
+  );
+}
+
+/** What was read in a check, place by place: the places of both times, so that one column stands beside the other. */
+function Values({ check }: { readonly check: CheckId }) {
+  const { record, epoch } = useOpenJob();
+  const lines = inOrder(record.readings).filter(
+    ({ check: where, slot, value }) =>
+      where === check && !isSkipSlot(slot) && value.kind !== "undone" && value.kind !== "withdrawn",
+  );
+  const slots = [...new Set(lines.map(({ slot }) => slot))];
+  return (
+    <dl className="text-sm">
+      {slots.map((slot) => {
+        const reading = latestIn(record.readings, check, slot, epoch);
+        const name = placeText(lines.find((line) => line.slot === slot)!);
+        return (
+          <div key={slot} className="flex justify-between gap-4 border-t border-line py-1.5 first:border-0">
+            <dt className="text-ink-2">{name}</dt>
+            <dd className={reading ? "text-right font-semibold" : "text-ink-2"}>
+              {reading ? readingText(reading, record.limits) : "not read"}
+            </dd>
+          </div>
+        );
+      })}
+    </dl>
+  );
+}
+
+function drawingOf(check: CheckId) {
+  if (check === "hall") return <Ring />;
+  if (check === "power") return <Ways />;
+  if (check === "backemf") return <Spin />;
+  return <Values check={check} />;
+}
+
+/** One check before the last repair and after it, side by side: the same drawing twice. */
+function Pair({ check }: { readonly check: CheckId }) {
+  const job = useOpenJob();
+  const stacked = check === "power";
+  return (
+    <div className={`grid gap-3 ${stacked ? "" : "grid-cols-2 max-sm:grid-cols-1"}`}>
+      {[job.epoch - 1, job.epoch].map((epoch) => (
+        <section
+          key={epoch}
+          aria-label={epoch === job.epoch ? "After" : "Before"}
+          className="min-w-0 rounded-xl border border-line bg-sheet p-3"
+        >
+          <h3 className="mb-1 text-sm font-semibold text-ink-2">
+            {epoch === job.epoch ? "After" : "Before"}
+          </h3>
+          <OpenJobContext value={{ ...job, epoch }}>{drawingOf(check)}</OpenJobContext>
+        </section>
+      ))}
     </div>
+  );
+}
+
+/** What had departed, drawn before and after the last repair. */
+export function BeforeAfter({ checks }: { readonly checks: readonly CheckId[] }) {
+  return checks.map((check) =>
+    check === "winding" ? <PairsBeforeAfter key={check} /> : <Pair key={check} check={check} />,
   );
 }

@@ -6,14 +6,17 @@ import { useKeepPhoto } from "../job/useKeepPhoto.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { timeText } from "../ui/dates.ts";
+import { GreenButton } from "./GreenButton.tsx";
 
 interface StepProps {
   readonly plan: RepairPlan;
   readonly step: RepairStep;
+  /** It is the one to do now: its button is the green one. */
+  readonly isPresent: boolean;
 }
 
 /** A step to tick; where it asks for a photo, the photo ticks it. */
-function StepLine({ plan, step }: StepProps) {
+function StepLine({ plan, step, isPresent }: StepProps) {
   const { id: job, record, epoch, closed, add, undo } = useOpenJob();
   const keepPhoto = useKeepPhoto();
   const [said, setSaid] = useState("");
@@ -70,7 +73,9 @@ function StepLine({ plan, step }: StepProps) {
           </a>
         ))}
         {step.photo && !closed && (
-          <label className="flex min-h-11 cursor-pointer items-center rounded-lg border border-line-strong px-3 text-sm font-semibold focus-within:outline-2 hover:bg-sunk">
+          <label
+            className={`flex min-h-11 cursor-pointer items-center rounded-lg border px-3 text-sm font-semibold focus-within:outline-2 ${isPresent ? "border-green text-green" : "border-line-strong"} hover:bg-sunk`}
+          >
             {photos.length > 0 ? "Another photo" : "Photo"}
             <span className="sr-only"> of: {step.words}</span>
             <input
@@ -81,9 +86,16 @@ function StepLine({ plan, step }: StepProps) {
             />
           </label>
         )}
-        <span className="w-24 text-right text-sm text-ink-2 max-sm:w-auto">
-          {last ? `${last.by}, ${timeText(last.at)}` : step.photo ? "photo first" : ""}
-        </span>
+        {isPresent && !closed && (
+          <GreenButton size="small" onClick={() => void write([])}>
+            {step.photo ? "Done, without a photo" : "Done"}
+          </GreenButton>
+        )}
+        {!isPresent && (
+          <span className="w-24 text-right text-sm text-ink-2 max-sm:w-auto">
+            {last ? `${last.by}, ${timeText(last.at)}` : step.photo ? "photo first" : ""}
+          </span>
+        )}
       </div>
       {said && (
         <p role="alert" className="pb-1 text-sm text-red">
@@ -97,9 +109,12 @@ function StepLine({ plan, step }: StepProps) {
 /** One plan: its steps to tick, what it takes, and whether it is really the one. */
 export function PlanCard({
   plan,
+  isPresent,
   onOff,
 }: {
   readonly plan: RepairPlan;
+  /** It is worked on now: of several the first that is not done. */
+  readonly isPresent: boolean;
   /** Takes the plan off the work; null where it is the only one. */
   readonly onOff: (() => void) | null;
 }) {
@@ -110,6 +125,7 @@ export function PlanCard({
     ),
   );
   const count = plan.steps.filter(({ words }) => done.has(words)).length;
+  const now = isPresent ? plan.steps.find(({ words }) => !done.has(words)) : undefined;
   return (
     <section aria-label={plan.title} className="rounded-xl border border-line bg-sheet p-4">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
@@ -125,7 +141,7 @@ export function PlanCard({
       </div>
       <ol>
         {plan.steps.map((step) => (
-          <StepLine key={step.words} plan={plan} step={step} />
+          <StepLine key={step.words} plan={plan} step={step} isPresent={step === now} />
         ))}
       </ol>
       <p className="mt-2 border-t border-line pt-2 text-sm text-ink-2">

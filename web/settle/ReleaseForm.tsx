@@ -2,11 +2,11 @@ import { useState, type FormEvent } from "react";
 import { notReleasable, releaseOf, watchWords } from "#core/judge";
 import { RELEASE_LABELS, RELEASES, type ReleaseKind } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
-import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Judged } from "../ui/Notice.tsx";
 import { dayAndTimeText } from "../ui/dates.ts";
+import { GreenButton } from "./GreenButton.tsx";
 
 /** How the motor leaves the bench, and who signs for it. */
 export function ReleaseForm() {
@@ -34,10 +34,7 @@ export function ReleaseForm() {
     setProblem(outcome.kind === "refused" ? outcome.sentence : "");
   };
   return (
-    <section aria-labelledby="release-title" className="flex flex-col gap-3">
-      <h3 id="release-title" className="text-lg font-bold">
-        Release
-      </h3>
+    <section aria-label="Release" className="flex flex-col gap-3">
       {released && (
         <Judged state={released.as === "use" ? "agrees" : "departs"}>
           <strong>{RELEASE_LABELS[released.as]}.</strong> {released.words} Signed {released.by},{" "}
@@ -89,9 +86,9 @@ export function ReleaseForm() {
                   />
                 </Field>
               </div>
-              <Button type="submit" look="main" className="mt-7">
+              <GreenButton signs className="mt-7">
                 Sign it
-              </Button>
+              </GreenButton>
             </div>
           )}
         </form>

@@ -1,8 +1,11 @@
 // @vitest-environment jsdom
-import { cleanup, screen, waitFor, within } from "@testing-library/react";
-import { afterEach, describe, expect, it } from "vitest";
+import { act, cleanup, screen, waitFor, within } from "@testing-library/react";
+import { useLocation } from "react-router";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { isRoadStage, type RoadStage } from "#core/judge";
 import type { Entry, ShopLimits } from "#core/record";
 import {
+  choice,
   DECISION,
   frameOpen,
   HUB,
@@ -13,7 +16,7 @@ import {
   REPAIR,
 } from "../../tests/jobs.ts";
 import { entriesOf, openBench } from "../../tests/openBench.tsx";
-import RepairAndProve from "./RepairAndProve.tsx";
+import Road from "./Road.tsx";
 
 const AT = "2026-03-02T11:00:00.000Z";
 const line = { by: "MO", at: AT };
@@ -39,12 +42,21 @@ const ran = (minutes: number, sound: "even" | "rough" = "even"): Entry => ({
   kind: "burnIn",
   body: { id: `run-${minutes}`, epoch: 1, minutes, load: "free", celsius: 34, sound, note: "", ...line },
 });
-const bench = (entries: readonly Entry[], others: Omit<Parameters<typeof openBench>[1], "entries"> = {}) =>
-  openBench(<RepairAndProve />, { entries, ...others });
+/** A stage of the road, and whichever it leads on to. */
+function Here({ stage }: { readonly stage: RoadStage }) {
+  const at = useLocation().pathname.split("/").at(-1) ?? "";
+  return <Road stage={isRoadStage(at) ? at : stage} isPresent />;
+}
+const START = { id: "start-1", epoch: 1, load: "free" as const, ...line };
+const bench = (
+  entries: readonly Entry[],
+  others: Omit<Parameters<typeof openBench>[1], "entries"> = {},
+  stage: RoadStage = "repair",
+) => openBench(<Here stage={stage} />, { entries, ...others });
 /** The card of the plan stands within the region of the decision, which may bear its name. */
 const plan = () => screen.getAllByRole("region", { name: "Resolder the star joint" }).at(-1)!;
 const parts = () => screen.getByRole("region", { name: "Parts" });
-const run = () => screen.getByRole("region", { name: /Run it$/u });
+const run = () => screen.getByRole("region", { name: "The run" });
 const release = () => screen.getByRole("region", { name: "Release" });
 
 afterEach(cleanup);
@@ -59,7 +71,10 @@ describe("the work", () => {
   it.each(["undecided", "notMotor"] as const)("is none where the decision says %s", (disposition) => {
     bench([...FOUND, decided({ disposition: disposition as never, cures: [] })]);
     expect(screen.queryByRole("form", { name: "The repair" })).toBeNull();
+    cleanup();
+    bench([...FOUND, decided({ disposition: disposition as never, cures: [] })], {}, "close");
     expect(screen.getByRole("button", { name: "Close the job" })).toBeTruthy();
+    expect(screen.queryByRole("navigation", { name: "The road back" })).toBeNull();
   });
 
   it("ticks a step as an entry, counts it, and takes it back by an undo of that entry", async () => {
@@ -85,9 +100,11 @@ describe("the work", () => {
   it("adds another plan, and leaves either of two out, but never the last one", async () => {
     const { user } = bench(FOUND);
     expect(within(plan()).queryByRole("button", { name: "Leave it out" })).toBeNull();
+    // What a sound bearing never asks for is not among them.
+    expect(screen.queryByRole("option", { name: /bearings/iu })).toBeNull();
     await user.selectOptions(
       screen.getByLabelText("Add another plan"),
-      screen.getByRole("option", { name: /bearings/iu }),
+      screen.getByRole("option", { name: "Mend the phase lead or plug" }),
     );
     const leave = screen.getAllByRole("button", { name: "Leave it out" });
     expect(leave).toHaveLength(2);
@@ -98,26 +115,68 @@ describe("the work", () => {
 
   it("is recorded with what was done and its minutes, and then asks for its proof", async () => {
     const { user, written } = bench(FOUND);
-    await user.click(screen.getByRole("button", { name: "Record the repair" }));
+    await user.click(screen.getByRole("button", { name: /^Record the repair/u }));
     expect(screen.getByText("Say what was done: it stands in the report.")).toBeTruthy();
     expect(written).toEqual([]);
     await user.type(screen.getByLabelText("What was done"), " Resoldered; one bundle was charred. ");
     await user.type(screen.getByLabelText("Minutes"), "45");
-    await user.click(screen.getByRole("button", { name: "Record the repair" }));
+    await user.click(screen.getByRole("button", { name: /^Record the repair/u }));
     await waitFor(() => expect(written).toHaveLength(1));
     expect(written[0]).toMatchObject({
       kind: "repair",
       body: { plan: "Resolder the star joint", done: "Resoldered; one bundle was charred.", minutes: 45 },
     });
-    expect(await screen.findByText("Not proved yet: repeat what departed.")).toBeTruthy();
-    await waitFor(() => expect(document.activeElement?.id).toBe("proof-title"));
+    expect(await screen.findByText("Not proved yet: read again what departed.")).toBeTruthy();
+  });
+
+  it("writes itself from the ticked steps, and stays as somebody wrote it", async () => {
+    const { user, written } = bench(FOUND);
+    const done = () => screen.getByLabelText<HTMLTextAreaElement>("What was done").value;
+    const go = () => document.querySelector<HTMLElement>("[data-go]")!;
+    expect(done()).toBe("");
+    for (let step = 0; step < 6; step += 1) {
+      expect(go().textContent).toMatch(/^Done/u);
+      await user.click(go());
+      await waitFor(() => expect(within(plan()).getByText(new RegExp(`${step + 1} of 7`, "u"))).toBeTruthy());
+    }
+    expect(done()).toMatch(/^The star joint was cleaned.* Left out: take every chip off the magnets/u);
+    await user.click(go());
+    await waitFor(() => expect(done()).toMatch(/insulated and tied\.$/u));
+    expect(screen.getByLabelText<HTMLInputElement>("Minutes").value).toBe("45");
+    expect(screen.getByText("As planned.")).toBeTruthy();
+    expect(go().textContent).toMatch(/^Record the repair/u);
+    await user.type(screen.getByLabelText("What was done"), " One bundle was charred.");
+    await user.click(within(plan()).getAllByRole("checkbox")[0]!);
+    expect(done()).toMatch(/tied\. One bundle was charred\.$/u);
+    await user.click(screen.getByRole("button", { name: /^Record the repair/u }));
+    await waitFor(() => expect(written.at(-1)).toMatchObject({ kind: "repair", body: { minutes: 45 } }));
+  });
+
+  it("brings what it used to the bill with its rating, and nothing that is taken off", async () => {
+    const prices = { hourly: 40, currency: "£", cures: { bearings: { price: 9, days: 0, source: "" } } };
+    const opening = { limits: { prices } as unknown as ShopLimits };
+    const bearings = [decided({ disposition: "replacePart" as never, cures: ["bearings"] })];
+    const work = () => screen.getAllByRole("region", { name: "Replace the bearings" }).at(-1)!;
+    const { user, written } = bench([...FOUND.slice(0, -1), ...bearings], opening);
+    expect(screen.queryByRole("group", { name: /^Parts used/u })).toBeNull();
+    await user.click(within(work()).getAllByRole("checkbox")[0]!);
+    await user.type(await screen.findByLabelText("Bearing, its rating"), "6202 2RS C3");
+    await user.click(screen.getByRole("button", { name: /^Record the repair/u }));
+    await waitFor(() => expect(written.map(({ kind }) => kind)).toEqual(["work", "part", "repair"]));
+    expect(written[1]?.body).toMatchObject({ part: "Bearing, 6202 2RS C3", state: "here", replaces: null });
+    cleanup();
+    const off = bench([...FOUND.slice(0, -1), ...bearings], opening);
+    await off.user.click(within(work()).getAllByRole("checkbox")[0]!);
+    await off.user.click(await screen.findByRole("checkbox", { name: "Bearing" }));
+    await off.user.click(screen.getByRole("button", { name: /^Record the repair/u }));
+    await waitFor(() => expect(off.written.map(({ kind }) => kind)).toEqual(["work", "repair"]));
   });
 
   it.each(["", "no time", "-3", "1,200"])("takes no minutes of %j", async (typed) => {
     const { user, written } = bench(FOUND);
     await user.type(screen.getByLabelText("What was done"), "Resoldered.");
     if (typed) await user.type(screen.getByLabelText("Minutes"), typed);
-    await user.click(screen.getByRole("button", { name: "Record the repair" }));
+    await user.click(screen.getByRole("button", { name: /^Record the repair/u }));
     await waitFor(() => expect(screen.getByLabelText("Minutes").getAttribute("aria-invalid")).toBe("true"));
     expect(written).toEqual([]);
   });
@@ -183,23 +242,24 @@ describe("parts", () => {
 
 describe("the proof", () => {
   it("names what is to be read again, each a way to its check", () => {
-    bench(REPAIRED);
+    bench(REPAIRED, {}, "readAgain");
     const lines = within(screen.getByRole("list", { name: "What departed, and its repeat" }));
     expect(lines.getByRole("link", { name: /^Repeat: /u }).getAttribute("href")).toMatch(/\/winding$/u);
     expect(screen.getByText("not read again yet")).toBeTruthy();
+    cleanup();
+    bench(REPAIRED);
     expect(screen.getByText("Another repair is needed")).toBeTruthy();
   });
 
   it("shows each pair before and after, and what moved", () => {
-    bench(PROVED);
+    bench(PROVED, {}, "readAgain");
     expect(screen.getByText(/^Proved: /u)).toBeTruthy();
-    expect(screen.queryByText("Another repair is needed")).toBeNull();
     const [row] = within(screen.getByRole("table")).getAllByRole("row").slice(1);
     expect(row?.textContent).toMatch(/OL.*127[.,]7.*closed again|OL.*127.*closed again/u);
   });
 
   it("has failed while the pairs are open still", () => {
-    bench([...REPAIRED, ...entriesOf(pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m", 1))]);
+    bench([...REPAIRED, ...entriesOf(pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m", 1))], {}, "readAgain");
     expect(screen.getByText(/^Not cured: /u)).toBeTruthy();
     expect(screen.getAllByText("still open")).toHaveLength(3);
   });
@@ -209,23 +269,75 @@ describe("the proof", () => {
     [["128.0m", "142.0m", "142.0m"], ["OL", "142.0m", "142.0m"], /opened.*unchanged within/u],
     [["128.0m", "142.0m", "142.0m"], ["128.0m", "150.0m", "150.0m"], /unchanged within.*up 8/u],
   ] as const)("says of pairs %j and then %j what moved", (before, after, words) => {
-    bench([
-      ...entriesOf([...madeSafe("hub"), ...pairs([...before], MILLIOHM, "0.1m")]),
-      decided(),
-      { kind: "repair", body: REPAIR },
-      ...entriesOf(pairs([...after], MILLIOHM, "0.1m", 1)),
-    ]);
+    bench(
+      [
+        ...entriesOf([...madeSafe("hub"), ...pairs([...before], MILLIOHM, "0.1m")]),
+        decided(),
+        { kind: "repair", body: REPAIR },
+        ...entriesOf(pairs([...after], MILLIOHM, "0.1m", 1)),
+      ],
+      {},
+      "readAgain",
+    );
     expect(screen.getByRole("table").textContent).toMatch(words);
+  });
+
+  it("goes on to the reading that is missing, and to the run once all is read", async () => {
+    const { user, address } = bench([...REPAIRED, ...entriesOf(madeSafe("hub", 1))], {}, "readAgain");
+    await user.click(document.querySelector<HTMLElement>("[data-go]")!);
+    // It was made safe on another day.
+    expect(address()).toMatch(/\/safety$/u);
+    cleanup();
+    bench([...PROVED, ...entriesOf(madeSafe("hub", 1))], {}, "readAgain");
+    expect(document.querySelector("[data-go]")?.textContent).toMatch(/^Let it run, 30 min/u);
+    cleanup();
+    bench([...REPAIRED, ...entriesOf(pairs(["OL", "OL", "OL"], MILLIOHM, "0.1m", 1))], {}, "readAgain");
+    expect(document.querySelector("[data-go]")?.textContent).toMatch(/^Repair it again/u);
+  });
+
+  it("draws what the sensors did before it and after it", () => {
+    const states = (list: string, epoch: number) =>
+      list.split(" ").map((state, i) => ({
+        ...choice("hall", "forward", state, epoch),
+        id: `hall-${epoch}-${i}`,
+      }));
+    bench(
+      [
+        ...entriesOf([...madeSafe("hub"), ...states("101 100 000 001 101", 0)]),
+        decided({ disposition: "replacePart" as never, cures: ["hallSensor"] }),
+        { kind: "repair", body: REPAIR },
+        ...entriesOf(states("101 100 110 010 011 001 101", 1)),
+      ],
+      {},
+      "readAgain",
+    );
+    const [before, after] = ["Before", "After"].map((name) => screen.getByRole("region", { name }));
+    expect(within(before!).getByText(/^never seen: /u)).toBeTruthy();
+    expect(within(after!).getByText("all six states")).toBeTruthy();
   });
 });
 
 describe("the run", () => {
+  const button = (name: RegExp | string) => within(run()).getByRole("button", { name });
+  const radio = (name: string) => within(run()).getByRole("radio", { name });
+  const byHand = async (user: ReturnType<typeof bench>["user"]) => {
+    const more = within(run()).queryByText("It runs once more");
+    if (more) await user.click(more);
+    await user.click(radio("Nothing"));
+    await user.click(button("It ran already"));
+  };
+
   it("asks for minutes by what a failure hurts, adds them up, and starts anew after a rough one", async () => {
-    const { user, written } = bench([...PROVED, ran(20)]);
-    expect(within(run()).getByText(/^10 of 30 minutes are still to run\./u)).toBeTruthy();
+    const { user, written } = bench([...PROVED, ran(20)], {}, "letRun");
+    expect(screen.getByText(/^10 of 30 minutes are still to run\./u)).toBeTruthy();
+    await byHand(user);
     await user.type(within(run()).getByLabelText("Minutes"), "10");
     await user.type(within(run()).getByLabelText("Winding at the end"), "93 °F");
-    await user.click(within(run()).getByRole("button", { name: "Write it down" }));
+    await user.click(button(/^Write it down/u));
+    expect(await within(run()).findByText("Say how it ran.")).toBeTruthy();
+    expect(written).toEqual([]);
+    await user.click(radio("Even"));
+    await user.click(button(/^Write it down/u));
     await waitFor(() =>
       expect(written[0]).toMatchObject({
         kind: "burnIn",
@@ -233,37 +345,80 @@ describe("the run", () => {
       }),
     );
     expect((written[0]?.body as { celsius: number }).celsius).toBeCloseTo(33.89, 2);
-    expect(within(run()).getByText(/^It ran evenly for 30 minutes; 30 are asked\./u)).toBeTruthy();
+    expect(await screen.findByText(/^It ran evenly for 30 minutes; 30 are asked\./u)).toBeTruthy();
+    await byHand(user);
     await user.type(within(run()).getByLabelText("Minutes"), "2");
-    await user.selectOptions(within(run()).getByLabelText("Sound"), "rough");
-    await user.click(within(run()).getByRole("button", { name: "Write it down" }));
-    await waitFor(() => expect(within(run()).getByText(/^It ran rough\./u)).toBeTruthy());
+    await user.click(radio("Rough, or it stopped"));
+    await user.click(button(/^Write it down/u));
+    expect(await screen.findByText(/^It ran rough\./u)).toBeTruthy();
   });
 
-  it.each([
-    ["", "Minutes"],
-    ["0", "Minutes"],
-    ["ten", "Minutes"],
-  ])("takes no %j for minutes", async (typed) => {
-    const { user, written } = bench(PROVED);
+  it.each(["", "0", "ten"])("takes no %j for minutes", async (typed) => {
+    const { user, written } = bench(PROVED, {}, "letRun");
+    await byHand(user);
+    await user.click(radio("Even"));
     if (typed) await user.type(within(run()).getByLabelText("Minutes"), typed);
-    await user.click(within(run()).getByRole("button", { name: "Write it down" }));
+    await user.click(button(/^Write it down/u));
     await waitFor(() =>
       expect(within(run()).getByLabelText("Minutes").getAttribute("aria-invalid")).toBe("true"),
     );
     expect(written).toEqual([]);
   });
 
+  it("has a clock: what is on the shaft is asked, its minutes are the run's, and what never ran is taken back", async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true, now: new Date("2026-03-02T12:00:00.000Z") });
+    try {
+      const { user, written } = bench(PROVED, {}, "letRun");
+      await user.click(button(/^Start the clock, 30 min/u));
+      expect(within(run()).getByText("Say what is on the shaft.")).toBeTruthy();
+      expect(written).toEqual([]);
+      await user.click(radio("A light load"));
+      await user.click(button(/^Start the clock/u));
+      expect(written).toMatchObject([{ kind: "runStart", body: { epoch: 1, load: "light" } }]);
+      await act(() => vi.advanceTimersByTimeAsync(29 * 60_000));
+      expect(within(run()).getByRole("timer").textContent).toMatch(/^29:0\d$/u);
+      expect(within(run()).queryByText("Its 30 minutes are over. Stop it.")).toBeNull();
+      await act(() => vi.advanceTimersByTimeAsync(61_000));
+      expect(within(run()).getByText("Its 30 minutes are over. Stop it.")).toBeTruthy();
+      await user.click(button(/^Stop it/u));
+      expect(within(run()).getByLabelText<HTMLInputElement>("Minutes").value).toBe("30");
+      await user.click(radio("Even"));
+      await user.click(button(/^Write it down/u));
+      await waitFor(() =>
+        expect(written.at(-1)).toMatchObject({
+          kind: "burnIn",
+          body: { minutes: 30, load: "light", start: written[0]?.body.id },
+        }),
+      );
+      expect(screen.getByText(/^It ran evenly for 30 minutes/u)).toBeTruthy();
+      cleanup();
+      const never = bench([...PROVED, { kind: "runStart", body: START }], {}, "letRun");
+      await never.user.click(button("It never ran"));
+      expect(never.written).toMatchObject([{ kind: "undo", body: { of: START.id } }]);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
+  it("asks for the minutes where the clock was forgotten", async () => {
+    const { user } = bench([...PROVED, { kind: "runStart", body: START }], {}, "letRun");
+    await user.click(button(/^Stop it/u));
+    expect(within(run()).getByText(/^The clock went on far longer than was asked\./u)).toBeTruthy();
+    expect(within(run()).getByLabelText<HTMLInputElement>("Minutes").value).toBe("");
+  });
+
   it("shows the shop's own degrees and the cautions of a motor that runs", () => {
-    bench([...PROVED, ran(20)], { limits: { inFahrenheit: true } as unknown as ShopLimits });
-    expect(within(run()).getByRole("list").textContent).toMatch(/20 min.*34 °C|93 °F/u);
+    bench([...PROVED, ran(20)], { limits: { inFahrenheit: true } as unknown as ShopLimits }, "letRun");
+    expect(screen.getByRole("list", { name: "Runs after this repair" }).textContent).toMatch(
+      /20 min.*34 °C|93 °F/u,
+    );
     expect(within(run()).getByText(/never leave it alone/u)).toBeTruthy();
   });
 });
 
 describe("the release", () => {
   it("for use is not offered before the proof and the run are complete; a restriction needs its words", async () => {
-    const { user, written } = bench(REPAIRED);
+    const { user, written } = bench(REPAIRED, {}, "release");
     expect(within(release()).queryByRole("radio", { name: "Released for use" })).toBeNull();
     expect(within(release()).getByText(/^The proof is not complete/u)).toBeTruthy();
     await user.click(within(release()).getByRole("radio", { name: "Released with a restriction" }));
@@ -280,13 +435,13 @@ describe("the release", () => {
   });
 
   it("is not offered after the proof alone: the run counts too", () => {
-    bench([...PROVED, ran(29)]);
+    bench([...PROVED, ran(29)], {}, "release");
     expect(within(release()).getByText(/^It ran evenly for 29 of 30 minutes/u)).toBeTruthy();
     expect(within(release()).queryByRole("radio", { name: "Released for use" })).toBeNull();
   });
 
   it("for use says what the customer is to watch, in words that can be changed", async () => {
-    const { user, written } = bench([...PROVED, ran(30)]);
+    const { user, written } = bench([...PROVED, ran(30)], {}, "release");
     const words = within(release()).getByLabelText<HTMLTextAreaElement>("What the customer is to watch");
     expect(words.value).toMatch(/^Heat loosens such a joint/u);
     await user.clear(words);
@@ -299,20 +454,20 @@ describe("the release", () => {
 
 describe("the closing", () => {
   it("says that a repair is not proved, and later that it is not released", () => {
-    bench(REPAIRED);
+    bench(REPAIRED, {}, "close");
     expect(screen.getByText(/^The repair is not proved\./u)).toBeTruthy();
     cleanup();
-    bench(PROVED);
+    bench(PROVED, {}, "close");
     expect(screen.getByText(/^It is not released yet\./u)).toBeTruthy();
   });
 
   it("writes last words if there are any; a refusal stays beside them", async () => {
-    const { user, written } = bench(FOUND);
+    const { user, written } = bench(FOUND, {}, "close");
     await user.type(screen.getByLabelText("Last words, if any"), " fetched ");
     await user.click(screen.getByRole("button", { name: "Close the job" }));
     expect(written[0]).toMatchObject({ kind: "closing", body: { reason: "fetched" } });
     cleanup();
-    const refused = bench(FOUND, { refusing: "Something changed meanwhile." });
+    const refused = bench(FOUND, { refusing: "Something changed meanwhile." }, "close");
     await refused.user.type(screen.getByLabelText("Last words, if any"), "fetched");
     await refused.user.click(screen.getByRole("button", { name: "Close the job" }));
     expect(screen.getByText("Something changed meanwhile.")).toBeTruthy();
@@ -320,9 +475,7 @@ describe("the closing", () => {
   });
 
   it("is opened again only with a reason, and nothing else of it can be written", async () => {
-    const { user, written } = bench([...PROVED, ran(30)], { closedAt: AT });
-    expect(screen.queryByRole("form", { name: "A run" })).toBeNull();
-    expect(screen.queryByRole("button", { name: "Sign it" })).toBeNull();
+    const { user, written } = bench([...PROVED, ran(30)], { closedAt: AT }, "close");
     await user.click(screen.getByRole("button", { name: "Open it again" }));
     expect(screen.getByText("Say why it is opened again.")).toBeTruthy();
     expect(written).toEqual([]);

@@ -31,7 +31,7 @@ const STOPS: readonly Stop[] = [
   {
     to: "repair",
     words:
-      "Repair and prove: the plan with its parts, then the same readings again beside the old ones, a run, and the release that goes into the report.",
+      "Repair, read again, run, release, close: the plan with its parts, then the same readings again beside the old ones, a run, and the release that goes into the report.",
   },
   {
     to: "shop",

@@ -4,10 +4,12 @@ export const PARTS: readonly RepairPlan[] = [
   {
     id: "module",
     title: "Find and replace what drives the motor",
+    did: "What drives the motor was replaced.",
     dispositions: ["notMotor"],
     does: ["controller"],
     cures: ["controller"],
     minutes: 35,
+    wait: 0,
     tools: ["screwdrivers", "meter"],
     consumables: ["controller or module of this model"],
     parts: [{ what: "Controller or module", by: "by model, programme and supply volts", cure: "controller" }],
@@ -26,10 +28,12 @@ export const PARTS: readonly RepairPlan[] = [
   {
     id: "ecmModule",
     title: "Replace the module",
+    did: "The module was replaced by one programmed for this model.",
     dispositions: ["replacePart"],
     does: ["module"],
     cures: ["module", "stuckOn", "halfBridge", "oneTap", "hunting", "limiter"],
     minutes: 40,
+    wait: 0,
     tools: ["nut driver", "meter proved before and after", "camera"],
     consumables: ["module programmed for this model", "drip loop and tie"],
     parts: [
@@ -55,10 +59,12 @@ export const PARTS: readonly RepairPlan[] = [
   {
     id: "limiter",
     title: "Replace the inrush limiter",
+    did: "The inrush limiter was replaced by one of the same ohms and amperes.",
     dispositions: ["repair"],
     does: ["limiter"],
     cures: ["limiter"],
     minutes: 45,
+    wait: 0,
     tools: ["nut driver", "meter proved before and after", "iron and solder pump", "camera"],
     consumables: ["limiter of the same ohms and amperes", "leaded solder", "drip loop and tie"],
     parts: [{ what: "Inrush limiter", by: "by the ohms and amperes marked on the old one", cure: "limiter" }],
@@ -83,6 +89,7 @@ export const PARTS: readonly RepairPlan[] = [
   {
     id: "windingSection",
     title: "Replace the winding section",
+    did: "The winding section was replaced by one of this model.",
     dispositions: ["replacePart"],
     does: ["section"],
     cures: [
@@ -96,6 +103,7 @@ export const PARTS: readonly RepairPlan[] = [
       "starJointOpen",
     ],
     minutes: 55,
+    wait: 0,
     tools: ["nut driver", "puller for the wheel", "meter"],
     consumables: ["winding section of this model"],
     parts: [{ what: "Winding section", by: "by model, shaft and turning direction", cure: "section" }],
@@ -115,10 +123,12 @@ export const PARTS: readonly RepairPlan[] = [
   {
     id: "harness",
     title: "Mend the harness",
+    did: "The harness was mended: pins renewed, chafed wires sleeved and led clear.",
     dispositions: ["repair"],
     does: ["harness"],
     cures: ["harness", "linkCut"],
     minutes: 35,
+    wait: 0,
     tools: ["pin tool", "crimp tool", "meter"],
     consumables: ["pins of this plug", "wire of the same section", "sleeve"],
     parts: [{ what: "Pins or harness", by: "by plug and number of pins", cure: "harness" }],
@@ -135,6 +145,7 @@ export const PARTS: readonly RepairPlan[] = [
   {
     id: "wholeMotor",
     title: "Replace the motor",
+    did: "The motor was replaced by one of this model or its equal.",
     dispositions: ["replaceMotor"],
     does: ["motor"],
     cures: [
@@ -149,6 +160,7 @@ export const PARTS: readonly RepairPlan[] = [
       "seized",
     ],
     minutes: 60,
+    wait: 0,
     tools: ["as the machine asks"],
     consumables: ["motor of this model, or an equal one with the same connection and sensors"],
     parts: [{ what: "Motor", by: "by model, connection, speed constant and sensors", cure: "motor" }],

@@ -21,6 +21,8 @@ interface RatedPart {
 export interface RepairPlan {
   readonly id: string;
   readonly title: string;
+  /** What was done once it is carried out, as the report says it: a sentence in the past tense. */
+  readonly did: string;
   readonly dispositions: readonly Disposition[];
   /** Cures that it carries out. */
   readonly does: readonly CureId[];
@@ -28,6 +30,8 @@ export interface RepairPlan {
   readonly cures: readonly FaultId[];
   /** Hands-on minutes of somebody who has done it before. Bench judgement. */
   readonly minutes: Minutes;
+  /** Runs by itself in its middle: drying, glue that cures. 0 where nothing does. Bench judgement. */
+  readonly wait: Minutes;
   readonly tools: readonly string[];
   readonly consumables: readonly string[];
   readonly parts: readonly RatedPart[];

@@ -16,10 +16,12 @@ export const SENSORS: readonly RepairPlan[] = [
   {
     id: "hallSensor",
     title: "Replace the dead Hall sensor",
+    did: "The dead Hall sensor was replaced by one of the same kind.",
     dispositions: ["replacePart"],
     does: ["hallSensor"],
     cures: ["hallSensor"],
     minutes: 60,
+    wait: 60,
     tools: ["fine iron", "plastic wedges", "magnifier", "three-lamp tester"],
     consumables: ["sensor of the same kind", "sleeve for each leg", "two-part glue", "tying cord"],
     parts: [
@@ -33,10 +35,12 @@ export const SENSORS: readonly RepairPlan[] = [
   {
     id: "hallSensors",
     title: "Replace all three Hall sensors",
+    did: "All three Hall sensors were replaced by three of one batch.",
     dispositions: ["replacePart"],
     does: ["hallSensor"],
     cures: ["hallSensor"],
     minutes: 80,
+    wait: 60,
     tools: ["fine iron", "plastic wedges", "magnifier", "three-lamp tester"],
     consumables: ["three sensors of one batch", "sleeve for each leg", "two-part glue", "tying cord"],
     parts: [
@@ -59,10 +63,12 @@ export const SENSORS: readonly RepairPlan[] = [
   {
     id: "sensorWire",
     title: "Mend a sensor wire or its plug",
+    did: "The sensor wire or its plug was mended, each wire sleeved by itself.",
     dispositions: ["repair"],
     does: ["sensorWire", "sensorOrder"],
     cures: ["hallWire", "hallSwapped", "tempSensor"],
     minutes: 45,
+    wait: 0,
     tools: ["fine iron", "crimp tool for this terminal", "meter", "three-lamp tester"],
     consumables: ["thin silicone wire", "heat-shrink", "terminals"],
     parts: [],
@@ -83,10 +89,12 @@ export const SENSORS: readonly RepairPlan[] = [
   {
     id: "smallSensor",
     title: "Replace a temperature sensor or resolver",
+    did: "The temperature sensor or resolver was replaced by one of the same kind.",
     dispositions: ["replacePart"],
     does: ["tempSensor", "resolver"],
     cures: ["tempSensor", "resolver"],
     minutes: 60,
+    wait: 60,
     tools: ["fine iron", "circlip pliers", "meter"],
     consumables: ["sensor of the same kind and characteristic", "high-temperature sleeve and glue"],
     parts: [

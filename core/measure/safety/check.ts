@@ -210,7 +210,7 @@ export const safetyCheck: CheckDefinition = {
   title: "Made safe",
   stage: "Take in",
   minutes: 2,
-  why: "Nothing is measured on a motor that could start or bite.",
+  why: "Nothing is measured on a motor that could start or shock you.",
   gated: false,
   live: false,
   looksAt: "isolation",

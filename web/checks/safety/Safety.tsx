@@ -204,7 +204,7 @@ export function Safety() {
         Made safe
       </h2>
       <p className="mb-4 max-w-2xl text-ink-2">
-        Nothing is measured on a motor that could start or bite. Read each, do it, say so. They come back
+        Nothing is measured on a motor that could start or shock you. Read each, do it, say so. They come back
         after every repair, on another day and for another person.
       </p>
       {why && (

@@ -1,0 +1,152 @@
+import { describe, expect, it } from "vitest";
+import {
+  beginsAt,
+  calendarOf,
+  doneAt,
+  endOf,
+  instantAt,
+  startOf,
+  USUAL_HOURS,
+  workUntil,
+} from "./calendar.ts";
+import { chanceBy, PLAYS, playedThrough, readyBy, type Played, type Rest } from "./readyWhen.ts";
+
+/** A Monday, 8:40 in Berlin. */
+const NOW = "2026-03-02T07:40:00.000Z";
+const ZONE = "Europe/Berlin";
+const CALENDAR = calendarOf(NOW, ZONE, USUAL_HOURS, 60);
+const HOUR = 60;
+const DAY = 24 * HOUR;
+
+describe("the hours of a shop", () => {
+  it("begin now where it is open, and on the next open day where it is not", () => {
+    expect(CALENDAR.opens.slice(0, 2)).toEqual([0, DAY - 40]);
+    expect(CALENDAR.closes[0]).toBe(8 * HOUR + 20);
+    const sunday = calendarOf("2026-03-01T12:00:00.000Z", ZONE, USUAL_HOURS, 5);
+    expect(instantAt(sunday, sunday.opens[0]!)).toBe("2026-03-02T07:00:00.000Z");
+    const evening = calendarOf("2026-03-02T20:00:00.000Z", ZONE, USUAL_HOURS, 5);
+    expect(instantAt(evening, evening.opens[0]!)).toBe("2026-03-03T07:00:00.000Z");
+  });
+
+  it("carry work over a night and over a weekend", () => {
+    expect(instantAt(CALENDAR, doneAt(CALENDAR, 0, HOUR))).toBe("2026-03-02T08:40:00.000Z");
+    expect(instantAt(CALENDAR, doneAt(CALENDAR, 0, 9 * HOUR))).toBe("2026-03-03T07:40:00.000Z");
+    // 8 h 20 of Monday and four whole days of 9 h: an hour more is on the Monday after.
+    const more = doneAt(CALENDAR, 0, 8 * HOUR + 20 + 4 * 9 * HOUR + HOUR);
+    expect(instantAt(CALENDAR, more)).toBe("2026-03-09T08:00:00.000Z");
+    expect(beginsAt(CALENDAR, 8 * HOUR + 20)).toBe(DAY - 40);
+  });
+
+  it("move with summer time, which begins in the night to 29 March 2026", () => {
+    const friday = calendarOf("2026-03-27T07:00:00.000Z", ZONE, USUAL_HOURS, 5);
+    expect(instantAt(friday, friday.opens[1]!)).toBe("2026-03-30T06:00:00.000Z");
+  });
+
+  it("are those of the shop's own clock, however far from Greenwich", () => {
+    const auckland = calendarOf("2026-03-01T19:00:00.000Z", "Pacific/Auckland", USUAL_HOURS, 2);
+    // 8 in the morning of Monday there.
+    expect(auckland.opens[0]).toBe(0);
+    expect(auckland.closes[0]).toBe(9 * HOUR);
+    const honolulu = calendarOf("2026-03-02T18:00:00.000Z", "Pacific/Honolulu", USUAL_HOURS, 2);
+    expect(honolulu.opens[0]).toBe(0);
+    expect(honolulu.closes[0]).toBe(9 * HOUR);
+  });
+
+  it("count work from now to a day's beginning and end", () => {
+    expect(endOf(CALENDAR, ZONE, USUAL_HOURS, "2026-03-02")).toBe(8 * HOUR + 20);
+    expect(startOf(CALENDAR, ZONE, USUAL_HOURS, "2026-03-03")).toBe(DAY - 40);
+    expect(workUntil(CALENDAR, endOf(CALENDAR, ZONE, USUAL_HOURS, "2026-03-03"))).toBe(
+      8 * HOUR + 20 + 9 * HOUR,
+    );
+    expect(workUntil(CALENDAR, -30)).toBe(0);
+  });
+
+  it("are refused where nobody ever works", () => {
+    expect(() => calendarOf(NOW, ZONE, { ...USUAL_HOURS, days: [] }, 5)).toThrow(RangeError);
+    expect(() => calendarOf(NOW, ZONE, { ...USUAL_HOURS, closes: "08:00" }, 5)).toThrow(RangeError);
+  });
+});
+
+describe("when a motor is ready", () => {
+  const CERTAIN: Rest = { readings: [], works: [], proof: 0, run: 0, close: 10 };
+  const played = (id: string, rest: Partial<Rest>, more: Partial<Played> = {}): Played => ({
+    job: { id, notBefore: 0 },
+    rest: { ...CERTAIN, ...rest },
+    awaits: false,
+    ...more,
+  });
+  const middle = (ends: readonly number[]) => ends[Math.floor(ends.length / 2)]!;
+
+  it("is when its work is done, in the middle of all plays, and the same at every look", () => {
+    const one = [played("a", { works: [{ chance: 1, minutes: 60, wait: 0, days: 0 }] })];
+    const ends = playedThrough(one, CALENDAR).get("a")!;
+    expect(ends).toHaveLength(PLAYS);
+    expect(middle(ends)).toBeGreaterThan(62);
+    expect(middle(ends)).toBeLessThan(78);
+    expect(playedThrough(one, CALENDAR).get("a")).toEqual(ends);
+  });
+
+  it("spreads work as said: one in six takes over 1.4 times as long (log-normal, sigma 0.35)", () => {
+    const ends = playedThrough(
+      [played("a", { works: [{ chance: 1, minutes: 100, wait: 0, days: 0 }], close: 0 })],
+      CALENDAR,
+    ).get("a")!;
+    const over = ends.filter((end) => end > 100 * Math.exp(0.35)).length / PLAYS;
+    expect(over).toBeGreaterThan(0.13);
+    expect(over).toBeLessThan(0.19);
+  });
+
+  it("weighs what may have to be done by its chance", () => {
+    const ends = playedThrough(
+      [
+        played("a", {
+          works: [
+            { chance: 0.7, minutes: 30, wait: 0, days: 0 },
+            { chance: 0.3, minutes: 30, wait: 0, days: 5 },
+          ],
+        }),
+      ],
+      CALENDAR,
+    ).get("a")!;
+    expect(chanceBy(ends, 8 * HOUR)).toBeGreaterThan(0.62);
+    expect(chanceBy(ends, 8 * HOUR)).toBeLessThan(0.78);
+  });
+
+  it("lets waits run by themselves while others are worked on", () => {
+    const ends = playedThrough(
+      [
+        played("dry", { works: [{ chance: 1, minutes: 20, wait: 240, days: 0 }] }),
+        played("other", { works: [{ chance: 1, minutes: 60, wait: 0, days: 0 }] }),
+      ],
+      CALENDAR,
+    );
+    expect(middle(ends.get("other")!)).toBeLessThan(110);
+    expect(middle(ends.get("dry")!)).toBeGreaterThan(240);
+    expect(middle(ends.get("dry")!)).toBeLessThan(300);
+  });
+
+  it("has whoever stands before it wait for nobody, and the later ones wait for them", () => {
+    const work = { works: [{ chance: 1, minutes: 120, wait: 0, days: 0 }] };
+    const ends = playedThrough([played("first", work), played("second", work)], CALENDAR);
+    expect(middle(ends.get("second")!) - middle(ends.get("first")!)).toBeGreaterThan(100);
+  });
+
+  it("waits for a part, which may come late", () => {
+    const tomorrow = DAY - 40;
+    const [ends] = [
+      ...playedThrough(
+        [played("a", {}, { job: { id: "a", notBefore: tomorrow }, awaits: true })],
+        CALENDAR,
+      ).values(),
+    ];
+    expect(ends![0]).toBeGreaterThanOrEqual(tomorrow);
+    expect(chanceBy(ends!, tomorrow + 2 * HOUR)).toBeGreaterThan(0.72);
+    expect(chanceBy(ends!, tomorrow + 2 * HOUR)).toBeLessThan(0.88);
+  });
+
+  it("is said as the first time that holds more often than not, with its chance", () => {
+    const ends = Array.from({ length: 10 }, (_, i) => (i + 1) * 60);
+    expect(readyBy(ends, [60, 240, 360, 480])).toEqual({ at: 360, chance: 0.6 });
+    expect(readyBy(ends, [60, 120])).toBeNull();
+  });
+});

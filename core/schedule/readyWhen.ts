@@ -1,0 +1,165 @@
+import type { Minutes, Ratio } from "../quantity/index.ts";
+import { beginsAt, doneAt, type Calendar } from "./calendar.ts";
+import type { DayJob } from "./types.ts";
+
+/** Courses that a job's rest is played through. */
+export const PLAYS = 200;
+
+/** One of several, by its chance; chances need not make up 1. */
+export interface Chance {
+  readonly chance: Ratio;
+}
+
+/** A repair as it takes its time. */
+export interface Work {
+  readonly minutes: Minutes;
+  /** Runs by itself in its middle: drying, glue that cures. */
+  readonly wait: Minutes;
+  /** Days until its parts are there. */
+  readonly days: number;
+}
+
+/** What is still to be done on a motor, as far as it is known: what may come is given with its chance. */
+export interface Rest {
+  /** Hands-on minutes until it is decided; empty where it is. */
+  readonly readings: readonly (Chance & { readonly minutes: Minutes })[];
+  /** What is then done, and the days until its parts are there; empty where nothing is. */
+  readonly works: readonly (Chance & Work)[];
+  /** Read again after it. */
+  readonly proof: Minutes;
+  /** It runs by itself. */
+  readonly run: Minutes;
+  /** Signed, closed, handed over. */
+  readonly close: Minutes;
+}
+
+/** A job to be played through: what is known of it now, and what may come. */
+export interface Played {
+  readonly job: Pick<DayJob, "id" | "notBefore">;
+  readonly rest: Rest;
+  /** It waits for a part that may come late. */
+  readonly awaits: boolean;
+}
+
+/** Work takes as long as it is said to, give or take: the spread of the logarithm of its minutes. Judgement. */
+const SPREAD = 0.35;
+/** A part comes on its day, a day late, or three. Judgement. */
+const LATE = [
+  { chance: 0.8, days: 0 },
+  { chance: 0.15, days: 1 },
+  { chance: 0.05, days: 3 },
+] as const;
+const DAY: Minutes = 24 * 60;
+
+/**
+ * Numbers between 0 and 1 that fill the space of a play evenly: multiples of roots of primes, each place of a play its own.
+ * The same every time: nobody is told another day for looking twice. (Weyl 1916.)
+ */
+function evenly(play: number, place: number): Ratio {
+  const root = Math.sqrt(PRIMES[place % PRIMES.length]! + Math.floor(place / PRIMES.length));
+  return ((play + 0.5) * root) % 1;
+}
+const PRIMES = [
+  2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71, 73, 79, 83, 89, 97,
+];
+
+/** What a number between 0 and 1 falls upon. */
+function drawn<One extends Chance>(all: readonly One[], u: Ratio): One | null {
+  const sum = all.reduce((total, { chance }) => total + chance, 0);
+  let left = u * sum;
+  return all.find(({ chance }) => (left -= chance) < 0) ?? all.at(-1) ?? null;
+}
+
+/** Minutes as they come out: as said in the middle, spread by a normal's logarithm. */
+const spread = (minutes: Minutes, u: Ratio): Minutes => {
+  // The logistic curve stands for the normal one: within 1 % of it between the 2nd and the 98th of a hundred.
+  const z = Math.log(u / (1 - u)) / 1.702;
+  return minutes * Math.exp(SPREAD * Math.max(-2.5, Math.min(2.5, z)));
+};
+
+interface Piece {
+  readonly wait: Minutes;
+  readonly work: Minutes;
+}
+
+const PLACES = 6;
+
+/** The rest of one job in one play: work, and what is waited for before each piece of it. */
+function pieces({ rest, awaits }: Played, play: number, first: number): Piece[] {
+  const u = (place: number) => evenly(play, first + place);
+  const late = awaits ? (drawn(LATE, u(0))?.days ?? 0) * DAY : 0;
+  const read = drawn(rest.readings, u(1));
+  const work = drawn(rest.works, u(2));
+  const list: Piece[] = [];
+  if (read) list.push({ wait: 0, work: spread(read.minutes, u(3)) });
+  if (work) {
+    const minutes = spread(work.minutes, u(4));
+    const halves = work.wait > 0 ? 2 : 1;
+    list.push({ wait: work.days * DAY, work: minutes / halves });
+    if (halves === 2) list.push({ wait: work.wait, work: minutes / halves });
+  }
+  if (rest.proof > 0) list.push({ wait: 0, work: spread(rest.proof, u(5)) });
+  list.push({ wait: rest.run, work: rest.close });
+  return list.map((piece, i) => (i === 0 ? { ...piece, wait: piece.wait + late } : piece));
+}
+
+/**
+ * When each job is ready, played through {@link PLAYS} times: one person works the jobs in the order given, in opening hours,
+ * at whichever comes first of what can be worked on; waits run by themselves, parts come on their day or late.
+ * @param jobs in the order of the day
+ * @returns by job, its minutes from now in every play, the soonest first
+ */
+export function playedThrough(
+  jobs: readonly Played[],
+  calendar: Calendar,
+): ReadonlyMap<string, readonly Minutes[]> {
+  const ends = jobs.map((): Minutes[] => []);
+  for (let play = 0; play < PLAYS; play += 1) {
+    const rests = jobs.map((job, i) => pieces(job, play, i * PLACES));
+    const at = jobs.map(() => 0);
+    const ready = jobs.map(({ job }, i) => job.notBefore + rests[i]![0]!.wait);
+    const left = jobs.map((_, i) => i);
+    let now = 0;
+    while (left.length > 0) {
+      let k = left.findIndex((i) => ready[i]! <= now);
+      if (k < 0) k = left.reduce((soonest, i, n) => (ready[i]! < ready[left[soonest]!]! ? n : soonest), 0);
+      const i = left[k]!;
+      now = doneAt(calendar, beginsAt(calendar, Math.max(now, ready[i]!)), rests[i]![at[i]!]!.work);
+      at[i]! += 1;
+      const next = rests[i]![at[i]!];
+      if (next) ready[i] = now + next.wait;
+      else {
+        ends[i]!.push(now);
+        left.splice(k, 1);
+      }
+    }
+  }
+  return new Map(jobs.map(({ job }, i) => [job.id, ends[i]!.toSorted((a, b) => a - b)]));
+}
+
+/** A time that can be said, and the chance that it is ready by then. */
+export interface ReadyBy {
+  readonly at: Minutes;
+  readonly chance: Ratio;
+}
+
+/** Somebody who asks wants a time that holds more often than not. Judgement. */
+const SAID_FROM: Ratio = 0.6;
+
+/**
+ * The first of several times by which it is ready more often than not.
+ * @param ends of every play, the soonest first
+ * @param times that can be said, in order: full hours, noons and evenings
+ * @returns null where none of them is late enough
+ */
+export function readyBy(ends: readonly Minutes[], times: readonly Minutes[]): ReadyBy | null {
+  for (const at of times) {
+    const chance = ends.filter((end) => end <= at).length / ends.length;
+    if (chance >= SAID_FROM) return { at, chance };
+  }
+  return null;
+}
+
+/** The chance that it is ready by a moment. */
+export const chanceBy = (ends: readonly Minutes[], at: Minutes): Ratio =>
+  ends.filter((end) => end <= at).length / ends.length;
