@@ -1,7 +1,8 @@
 import type { ClosedRecord } from "#core/closing";
 import type { RoadStage } from "#core/judge";
 import type { Role } from "./doors.ts";
-import type { CheckId, Disposition, Entry, Grounds, Intake } from "#core/record";
+import type { CheckId, Disposition, Entry, Grounds, Intake, Pressing } from "#core/record";
+import type { Rest, WantedPart } from "#core/schedule";
 
 /** As many of the newest jobs as one or two letters are looked for in, and as many as one search brings. */
 export const SEARCH_LIMITS = { newest: 2000, most: 1000 } as const;
@@ -18,6 +19,19 @@ export const STAGES = [
   "closed",
 ] as const;
 export type Stage = (typeof STAGES)[number];
+
+/** What lies ahead of an open job, as far as it is known. */
+export interface Ahead {
+  readonly rest: Rest;
+  /** A part of it is ordered and still to come. */
+  readonly awaits: boolean;
+  /** To be ordered, of what is decided or likely. */
+  readonly parts: readonly WantedPart[];
+  /** What the recorded work comes to; null where the shop has not said what its hour costs. */
+  readonly soFar: number | null;
+  /** What is to come of parts and labour; null where the shop has not said what its hour costs, or nothing leads. */
+  readonly toCome: number | null;
+}
 
 export interface Summary {
   readonly headline: string;
@@ -38,6 +52,12 @@ export interface Summary {
   readonly due?: string;
   /** Who made the motor safe, and when, where the next step needs it: for who looks now it may have lapsed. */
   readonly safe?: { readonly at: string; readonly by: string };
+  /** The day it is promised for, as 2026-03-02; absent where nobody promised. */
+  readonly promised?: string;
+  /** How much it presses; absent where nobody said. */
+  readonly pressing?: Pressing;
+  /** What is still to be done and what it comes to; absent of a closed job. */
+  readonly ahead?: Ahead;
   /** A wait that runs, such as capacitors bleeding down. */
   readonly clock: { readonly startedAt: string; readonly minutes: number; readonly words: string } | null;
 }
@@ -92,6 +112,80 @@ export interface BenchAside {
   readonly owners: readonly string[];
   /** Of the next steps of everything open. */
   readonly minutes: number;
+}
+
+/** When a motor is ready: by then, with the chance of it. */
+export interface Ready {
+  /** UTC, ISO 8601. */
+  readonly at: string;
+  /** 0 to 1. */
+  readonly chance: number;
+}
+
+/** A motor that can be worked on, in the order of the day. */
+export interface DayRow {
+  readonly job: JobLine;
+  /** Whose it is: who wrote to it last, or took it in. */
+  readonly person: string;
+  /** When it is begun, as the day is planned. UTC, ISO 8601. */
+  readonly start: string;
+  /** Minutes of its work now. */
+  readonly minutes: number;
+  /** Null where nobody can tell. */
+  readonly ready: Ready | null;
+  /** The chance that its promise is kept; null where nobody promised. */
+  readonly kept: number | null;
+  /** A person gave it this place. */
+  readonly pinned: boolean;
+}
+
+/** A stretch of a day: work, or what runs by itself. */
+export interface DayBlock {
+  /** Which row it belongs to, from 1. */
+  readonly row: number;
+  readonly person: string;
+  readonly kind: "work" | "wait";
+  readonly start: string;
+  readonly end: string;
+}
+
+/** A motor that waits for somebody else. */
+export interface DayWaiting {
+  readonly job: JobLine;
+  readonly person: string;
+  readonly ready: Ready | null;
+}
+
+/** A part to be ordered, over all jobs. */
+export interface PartToOrder {
+  readonly what: string;
+  readonly by: string;
+  readonly price: number | null;
+  readonly days: number;
+  readonly jobs: readonly { readonly id: string; readonly name: string; readonly chance: number }[];
+}
+
+/** The day at the bench. */
+export interface Day {
+  /** UTC, ISO 8601. */
+  readonly now: string;
+  /** The stretch of work that goes on or comes next: from now or from when the shop opens, until it closes. */
+  readonly from: string;
+  readonly until: string;
+  readonly rows: readonly DayRow[];
+  readonly blocks: readonly DayBlock[];
+  readonly waiting: readonly DayWaiting[];
+  readonly done: readonly JobLine[];
+  readonly parts: readonly PartToOrder[];
+  readonly currency: string;
+  readonly judging: Judging;
+}
+
+/** A row that a person moved to another place of the day. */
+export interface DayMove {
+  readonly job: string;
+  /** From 0; null where it goes back to where the order puts it. */
+  readonly place: number | null;
 }
 
 /** One job, whole: its journal, what it is judged by, and what it was at its last closing. */

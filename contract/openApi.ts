@@ -17,6 +17,8 @@ import { accountSchema, foundSchema } from "./outcomeSchemas.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import {
   asideSchema,
+  dayMoveSchema,
+  daySchema,
   jobListSchema,
   jobViewSchema,
   problemSchema,
@@ -168,6 +170,14 @@ export function openApi(): Record<string, unknown> {
         ]),
       ),
       at("/aside", (where) => get(where, "What stands beside the jobs on the bench", json(asideSchema))),
+      at("/day", (where) => get(where, "The day at the bench, in its order", json(daySchema), ["mine"])),
+      at("/day/{job}", (where) =>
+        put(where, {
+          summary: "Give a job a place of the day, or take it away",
+          body: json(dayMoveSchema),
+          answer: json(dayMoveSchema),
+        }),
+      ),
       at(
         "/jobs/{job}",
         (where) => get(where, "One job: its journal and what it is judged by", json(jobViewSchema)),

@@ -62,6 +62,11 @@ export const accountSchema = keyed<Account>({
   bands: Joi.array().items(bandSchema).required(),
   counts: keyed<Account["counts"]>({ true: count, half: count, false: count, open: count }).required(),
   unsaid: count,
+  told: keyed<Account["told"]>({
+    of: count,
+    kept: count,
+    expected: Joi.number().min(0).required(),
+  }).required(),
   experience: experienceOfSchema.required(),
   items: Joi.array()
     .items(

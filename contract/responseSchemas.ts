@@ -1,17 +1,25 @@
 import Joi from "joi";
 import { ROAD } from "#core/judge";
-import { CHECK_IDS, DISPOSITIONS, ENTRY_KINDS, type Entry } from "#core/record";
+import { CHECK_IDS, DISPOSITIONS, ENTRY_KINDS, PRESSINGS, type Entry } from "#core/record";
 import { id, instant, keyed, name, oneOf, strict, words } from "./fields.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { intakeSchema } from "./jobSchemas.ts";
 import {
   STAGES,
+  type Ahead,
   type BenchAside,
   type ClosedElsewhere,
+  type Day,
+  type DayBlock,
+  type DayMove,
+  type DayRow,
+  type DayWaiting,
   type JobLine,
   type JobList,
   type Judging,
   type JobView,
+  type PartToOrder,
+  type Ready,
   type Receipt,
   type Summary,
 } from "./jobs.ts";
@@ -34,7 +42,27 @@ export const receiptSchema = strict<Receipt>({
   savedAt: instant.required(),
 });
 
-const summarySchema = strict<Summary>({
+const chance = Joi.number().min(0).max(1).required();
+const minutes = Joi.number().min(0).required();
+const money = Joi.number().min(0).allow(null).required();
+const work = { chance, minutes, wait: minutes, days: minutes, proof: minutes, run: minutes };
+const aheadSchema = strict<Ahead>({
+  rest: strict<Ahead["rest"]>({
+    readings: Joi.array().items(Joi.object({ chance, minutes })).required(),
+    works: Joi.array().items(Joi.object(work)).required(),
+    proof: minutes,
+    run: minutes,
+    close: minutes,
+  }).required(),
+  awaits: Joi.boolean().required(),
+  parts: Joi.array()
+    .items(Joi.object({ what: name.required(), by: words.required(), chance, price: money, days: minutes }))
+    .required(),
+  soFar: money,
+  toCome: money,
+});
+
+const summarySchema = keyed<Summary>({
   headline: words.required(),
   leading: strict<NonNullable<Summary["leading"]>>({
     name: name.required(),
@@ -52,6 +80,9 @@ const summarySchema = strict<Summary>({
   by: name.allow("").required(),
   due: Joi.string(),
   safe: strict<NonNullable<Summary["safe"]>>({ at: instant.required(), by: name.required() }),
+  promised: Joi.string(),
+  pressing: oneOf("answer to how much it presses", PRESSINGS),
+  ahead: aheadSchema,
   clock: strict<NonNullable<Summary["clock"]>>({
     startedAt: instant.required(),
     minutes: Joi.number().min(0).required(),
@@ -61,7 +92,7 @@ const summarySchema = strict<Summary>({
     .required(),
 });
 
-const lineSchema = strict<JobLine>({
+const lineSchema = keyed<JobLine>({
   id: id.required(),
   number: Joi.number().integer().min(1).required(),
   name: name.required(),
@@ -95,6 +126,67 @@ export const jobListSchema = keyed<JobList>({
     left: Joi.number().integer().min(0).required(),
     of: Joi.number().integer().min(0).required(),
   }).required(),
+});
+
+const ready = strict<Ready>({ at: instant.required(), chance }).allow(null).required();
+const initialsSchema = name.allow("").required();
+
+export const daySchema = keyed<Day>({
+  now: instant.required(),
+  from: instant.required(),
+  until: instant.required(),
+  rows: Joi.array()
+    .items(
+      keyed<DayRow>({
+        job: lineSchema.required(),
+        person: initialsSchema,
+        start: instant.required(),
+        minutes,
+        ready,
+        kept: Joi.number().min(0).max(1).allow(null).required(),
+        pinned: Joi.boolean().required(),
+      }),
+    )
+    .required(),
+  blocks: Joi.array()
+    .items(
+      strict<DayBlock>({
+        row: Joi.number().integer().min(1).required(),
+        person: initialsSchema,
+        kind: oneOf("kind of stretch", ["work", "wait"] as const).required(),
+        start: instant.required(),
+        end: instant.required(),
+      }),
+    )
+    .required(),
+  waiting: Joi.array()
+    .items(keyed<DayWaiting>({ job: lineSchema.required(), person: initialsSchema, ready }))
+    .required(),
+  done: Joi.array().items(lineSchema).required(),
+  parts: Joi.array()
+    .items(
+      keyed<PartToOrder>({
+        what: name.required(),
+        by: words.required(),
+        price: money,
+        days: minutes,
+        jobs: Joi.array()
+          .items(Joi.object({ id: id.required(), name: name.required(), chance }))
+          .required(),
+      }),
+    )
+    .required(),
+  currency: name.allow("").required(),
+  judging: strict<Judging>({
+    left: Joi.number().integer().min(0).required(),
+    of: Joi.number().integer().min(0).required(),
+  }).required(),
+});
+
+/** A row moved to a place of its own. */
+export const dayMoveSchema = strict<DayMove>({
+  job: id.required(),
+  place: Joi.number().integer().min(0).max(1000).allow(null).required(),
 });
 
 export const asideSchema = keyed<BenchAside>({

@@ -64,6 +64,8 @@ export interface Account {
   readonly counts: Readonly<Record<Truth, number>>;
   /** Closed jobs that the evidence left undecided. */
   readonly unsaid: number;
+  /** Motors of which a customer was told when they would be ready, closed since: how many were, and how many were to be by the chances told. */
+  readonly told: { readonly of: number; readonly kept: number; readonly expected: number };
   /** Models and families with closed jobs enough to weigh, counted today. */
   readonly experience: readonly ExperienceOf[];
   /** The latest, newest first. */

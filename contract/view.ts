@@ -1,5 +1,5 @@
 import { readJournal } from "#core/judge";
-import type { Correction, Entry, JobRecord, Note } from "#core/record";
+import type { Correction, Entry, JobRecord, Note, Pressing, Told } from "#core/record";
 import type { JobView } from "./jobs.ts";
 
 /** A job as it is read: the record that is judged, and what of the take-in was corrected. */
@@ -7,7 +7,11 @@ export interface ReadJob {
   readonly record: JobRecord;
   readonly corrections: readonly Correction[];
   readonly notes: readonly Note[];
+  /** What the customer was told, the latest last. */
+  readonly told: readonly Told[];
   readonly contact: string;
+  readonly promised: string | null;
+  readonly pressing: Pressing | null;
   readonly undone: ReadonlySet<string>;
 }
 
@@ -26,12 +30,19 @@ export function recordShown(
 export function readView(view: JobView, waiting: readonly Entry[] = []): ReadJob {
   const there = new Set(view.entries.map(({ body }) => body.id));
   const entries = [...view.entries, ...waiting.filter(({ body }) => !there.has(body.id))];
-  const { record, corrections, notes, contact, undone } = readJournal(view.intake, entries, view.grounds);
+  const { record, corrections, notes, told, contact, promised, pressing, undone } = readJournal(
+    view.intake,
+    entries,
+    view.grounds,
+  );
   return {
     record: recordShown(view, record),
     corrections,
     notes,
+    told,
     contact,
+    promised,
+    pressing,
     undone,
   };
 }

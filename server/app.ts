@@ -187,8 +187,8 @@ function headersOf(middleware: ReturnType<typeof helmet>): Map<string, string> {
   return headers;
 }
 
-/** The bench's list, as the bench asks for it: a browser fetches it while it still reads what draws it. */
-const ASKED_AHEAD = `<${API}/jobs?stage=open&size=50>; rel=preload; as=fetch; crossorigin=anonymous`;
+/** The bench's day, as the bench asks for it: a browser fetches it while it still reads what draws it. */
+const ASKED_AHEAD = `<${API}/day>; rel=preload; as=fetch; crossorigin=anonymous`;
 
 /** Assembles the application; nothing happens here. */
 export function createApp({

@@ -4,3 +4,4 @@ export * from "./buildReport.ts";
 export * from "./costs.ts";
 export * from "./dayWords.ts";
 export * from "./tables.ts";
+export * from "./callerWords.ts";

@@ -3,3 +3,4 @@ export * from "./types.ts";
 export * from "./order.ts";
 export * from "./calendar.ts";
 export * from "./readyWhen.ts";
+export * from "./rest.ts";

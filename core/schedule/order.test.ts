@@ -34,7 +34,7 @@ function drawn(seed: number, jobs: number, mostTasks: number): DayJob[] {
   );
 }
 
-/** Every sequence of the tasks, written as plainly as can be. */
+/** Every sequence of the tasks in which nobody waits needlessly, written as plainly as can be. */
 function bestByForce(jobs: readonly DayJob[]) {
   let best: readonly [number, number, number] = [Infinity, Infinity, Infinity];
   const go = (
@@ -44,11 +44,16 @@ function bestByForce(jobs: readonly DayJob[]) {
     set: string | null,
   ) => {
     let isDone = true;
+    const starts = jobs.map((one, i) =>
+      one.tasks[at[i]!] ? Math.max(placed.at(-1)?.end ?? 0, ready[i]!) : Infinity,
+    );
     jobs.forEach((one, i) => {
       const next = one.tasks[at[i]!];
       if (!next) return;
       isDone = false;
-      const start = Math.max(placed.at(-1)?.end ?? 0, ready[i]!);
+      const start = starts[i]!;
+      // Nobody waits while something could be done.
+      if (start > Math.min(...starts)) return;
       const saved = next.setUp && next.setUp.what === set ? next.setUp.minutes : 0;
       const end = start + next.minutes - saved;
       go(

@@ -86,7 +86,7 @@ function placedBy(jobs: readonly DayJob[], sequence: readonly number[]): Placed[
   });
 }
 
-/** Every order, those that cannot become the best left out. */
+/** Every order in which nobody waits while something could be done; those that cannot become the best left out. */
 function exactly(jobs: readonly DayJob[]): number[] {
   const all = jobs.reduce((sum, { tasks }) => sum + tasks.length, 0);
   /** What is left of each job from each task on, at the least: its work without what is set up, and its waits. */
@@ -111,10 +111,9 @@ function exactly(jobs: readonly DayJob[]): number[] {
       if (task) bound += costOf(job, Math.max(course.now, course.ready[i]!) + rest[i]![at]! - task.wait);
     });
     if (bound >= best) return;
-    const able = jobs
-      .flatMap(({ tasks }, i) => (course.at[i]! < tasks.length ? [i] : []))
-      .toSorted((a, b) => Math.max(course.now, course.ready[a]!) - Math.max(course.now, course.ready[b]!));
-    for (const job of able) {
+    const open = jobs.flatMap(({ tasks }, i) => (course.at[i]! < tasks.length ? [i] : []));
+    const soonest = Math.min(...open.map((i) => Math.max(course.now, course.ready[i]!)));
+    for (const job of open.filter((i) => Math.max(course.now, course.ready[i]!) === soonest)) {
       const next = done(jobs, course, job);
       const isLast = next.at[job] === jobs[job]!.tasks.length;
       go(next, spent + (isLast ? costOf(jobs[job]!, next.now) : 0), [...sequence, job]);
@@ -238,7 +237,8 @@ function pinned(
 }
 
 /**
- * The order of the day for one person: promises kept first, then the least weighted waiting. What runs by itself is started
+ * The order of the day for one person, who never waits while something could be done: promises kept first, then the least
+ * weighted waiting. What runs by itself is started
  * where that pays, what is set up once is used by several in one go. Exact for up to {@link MOST_EXACT} tasks, and never worse
  * than {@link plainOrder} beyond.
  * @param pins places, from 0, that a person gave to jobs: they keep them, whatever it costs

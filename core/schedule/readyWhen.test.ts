@@ -78,7 +78,7 @@ describe("when a motor is ready", () => {
   const middle = (ends: readonly number[]) => ends[Math.floor(ends.length / 2)]!;
 
   it("is when its work is done, in the middle of all plays, and the same at every look", () => {
-    const one = [played("a", { works: [{ chance: 1, minutes: 60, wait: 0, days: 0 }] })];
+    const one = [played("a", { works: [{ chance: 1, minutes: 60, wait: 0, days: 0, proof: 0, run: 0 }] })];
     const ends = playedThrough(one, CALENDAR).get("a")!;
     expect(ends).toHaveLength(PLAYS);
     expect(middle(ends)).toBeGreaterThan(62);
@@ -88,7 +88,7 @@ describe("when a motor is ready", () => {
 
   it("spreads work as said: one in six takes over 1.4 times as long (log-normal, sigma 0.35)", () => {
     const ends = playedThrough(
-      [played("a", { works: [{ chance: 1, minutes: 100, wait: 0, days: 0 }], close: 0 })],
+      [played("a", { works: [{ chance: 1, minutes: 100, wait: 0, days: 0, proof: 0, run: 0 }], close: 0 })],
       CALENDAR,
     ).get("a")!;
     const over = ends.filter((end) => end > 100 * Math.exp(0.35)).length / PLAYS;
@@ -101,8 +101,8 @@ describe("when a motor is ready", () => {
       [
         played("a", {
           works: [
-            { chance: 0.7, minutes: 30, wait: 0, days: 0 },
-            { chance: 0.3, minutes: 30, wait: 0, days: 5 },
+            { chance: 0.7, minutes: 30, wait: 0, days: 0, proof: 0, run: 0 },
+            { chance: 0.3, minutes: 30, wait: 0, days: 5, proof: 0, run: 0 },
           ],
         }),
       ],
@@ -115,8 +115,8 @@ describe("when a motor is ready", () => {
   it("lets waits run by themselves while others are worked on", () => {
     const ends = playedThrough(
       [
-        played("dry", { works: [{ chance: 1, minutes: 20, wait: 240, days: 0 }] }),
-        played("other", { works: [{ chance: 1, minutes: 60, wait: 0, days: 0 }] }),
+        played("dry", { works: [{ chance: 1, minutes: 20, wait: 240, days: 0, proof: 0, run: 0 }] }),
+        played("other", { works: [{ chance: 1, minutes: 60, wait: 0, days: 0, proof: 0, run: 0 }] }),
       ],
       CALENDAR,
     );
@@ -126,7 +126,7 @@ describe("when a motor is ready", () => {
   });
 
   it("has whoever stands before it wait for nobody, and the later ones wait for them", () => {
-    const work = { works: [{ chance: 1, minutes: 120, wait: 0, days: 0 }] };
+    const work = { works: [{ chance: 1, minutes: 120, wait: 0, days: 0, proof: 0, run: 0 }] };
     const ends = playedThrough([played("first", work), played("second", work)], CALENDAR);
     expect(middle(ends.get("second")!) - middle(ends.get("first")!)).toBeGreaterThan(100);
   });

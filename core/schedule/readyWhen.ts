@@ -17,6 +17,10 @@ export interface Work {
   readonly wait: Minutes;
   /** Days until its parts are there. */
   readonly days: number;
+  /** Hands-on minutes to read again afterwards what proves it. */
+  readonly proof: Minutes;
+  /** It then runs by itself. */
+  readonly run: Minutes;
 }
 
 /** What is still to be done on a motor, as far as it is known: what may come is given with its chance. */
@@ -25,9 +29,9 @@ export interface Rest {
   readonly readings: readonly (Chance & { readonly minutes: Minutes })[];
   /** What is then done, and the days until its parts are there; empty where nothing is. */
   readonly works: readonly (Chance & Work)[];
-  /** Read again after it. */
+  /** Hands-on minutes to read again after a repair that is done. */
   readonly proof: Minutes;
-  /** It runs by itself. */
+  /** It is still to run by itself after a repair that is done. */
   readonly run: Minutes;
   /** Signed, closed, handed over. */
   readonly close: Minutes;
@@ -98,8 +102,9 @@ function pieces({ rest, awaits }: Played, play: number, first: number): Piece[] 
     list.push({ wait: work.days * DAY, work: minutes / halves });
     if (halves === 2) list.push({ wait: work.wait, work: minutes / halves });
   }
-  if (rest.proof > 0) list.push({ wait: 0, work: spread(rest.proof, u(5)) });
-  list.push({ wait: rest.run, work: rest.close });
+  const proof = rest.proof + (work?.proof ?? 0);
+  if (proof > 0) list.push({ wait: 0, work: spread(proof, u(5)) });
+  list.push({ wait: rest.run + (work?.run ?? 0), work: rest.close });
   return list.map((piece, i) => (i === 0 ? { ...piece, wait: piece.wait + late } : piece));
 }
 

@@ -57,6 +57,8 @@ export async function benchJudging(count = JOBS): Promise<void> {
       takenInAt: job.takenInAt,
       record: (await storedJob(database.models, job)).folded.record,
       closed: false,
+      promised: null,
+      pressing: null,
       closing: null,
     });
   let start = performance.now();

@@ -16,6 +16,7 @@ import type {
   Ratings,
   ReadingValue,
   WaitingFor,
+  Pressing,
 } from "#core/record";
 import { REPAIR_PLANS, type CureId } from "#core/known";
 import { cautionsFor } from "#core/measure/safety";
@@ -51,6 +52,10 @@ export interface DemoJob {
   /** As 2026-11-24; `now` where it came in a few minutes before the demo was built. */
   readonly day: string;
   readonly by?: string;
+  readonly contact?: string;
+  /** Promised so many days after the demo was built. */
+  readonly promisedIn?: number;
+  readonly pressing?: Pressing;
   readonly safe?: boolean;
   readonly turn?: string;
   readonly play?: string;
@@ -105,6 +110,10 @@ const WORKSHOP = 19;
 /** How long before the demo was built its last job came in: its steps are a minute apart. */
 const LATELY = 20 * 60_000;
 
+const DAY = 24 * 60 * 60_000;
+const dayAfter = (built: Date, days: number) =>
+  new Date(built.getTime() + days * DAY).toISOString().slice(0, 10);
+
 const block = (n: number, width: number) => n.toString(16).padStart(width, "0");
 
 /** One demo job as intake and entries, with ids and times that are the same at each run. */
@@ -154,6 +163,9 @@ export function demoSteps(
     events: job.events ?? [],
     takenInAt: now(),
     by,
+    ...(job.contact !== undefined && { contact: job.contact }),
+    ...(job.promisedIn !== undefined && { promised: dayAfter(built, job.promisedIn) }),
+    ...(job.pressing && { pressing: job.pressing }),
   };
   const entries: Entry[] = [];
   const read = (

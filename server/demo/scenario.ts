@@ -176,6 +176,8 @@ const JOBS: readonly DemoJob[] = [
   {
     ...TRIKE,
     machine: "Cargo trike 10, rear hub",
+    contact: "01632 960 118",
+    promisedIn: 1,
     serial: "TF-0102",
     complaint: "noisy",
     words: "grinds since the flood",
@@ -200,6 +202,8 @@ const JOBS: readonly DemoJob[] = [
   },
   {
     machine: "Narrowboat drive",
+    contact: "01632 960 162",
+    promisedIn: 9,
     owner: "Larkrise Moorings",
     serial: "LM-4",
     family: "traction",
@@ -231,6 +235,8 @@ const JOBS: readonly DemoJob[] = [
   },
   {
     machine: "Seed store, indoor fan",
+    contact: "01632 960 155",
+    pressing: "waits",
     owner: ORCHARD,
     serial: "HS-2",
     family: "miniSplit",
@@ -256,6 +262,9 @@ const JOBS: readonly DemoJob[] = [
   },
   {
     machine: "Chair, left drive",
+    contact: "01632 960 177",
+    promisedIn: 2,
+    pressing: "soon",
     owner: "Mrs E. Quillane",
     serial: "CH-L",
     family: "traction",
@@ -505,6 +514,8 @@ const JOBS: readonly DemoJob[] = [
   {
     ...AIRFLOW_FAN,
     machine: "Fan bay 7, greenhouse",
+    contact: "01632 960 140",
+    pressing: "standsStill",
     serial: "SG-107",
     complaint: "noRun",
     words: "stopped in the night, smells",
@@ -525,6 +536,9 @@ const JOBS: readonly DemoJob[] = [
   {
     ...TRIKE,
     machine: "Cargo trike 3, rear hub",
+    contact: "01632 960 118",
+    promisedIn: 0,
+    pressing: "standsStill",
     serial: "TF-0031",
     complaint: "cutsOut",
     words: "cuts out on the bridge",

@@ -4,7 +4,7 @@ import { assessJob } from "#core/judge";
 import { closedRecordOf, type ClosedRecord, type JobHead } from "#core/closing";
 import { leftSound, visitOf } from "#core/history";
 import { outcomeOf } from "#core/outcomes";
-import type { JobRecord, Turning } from "#core/record";
+import type { JobRecord, Pressing, Turning } from "#core/record";
 import { summarise } from "./summary.ts";
 
 /** A job to be judged: its record, and its own closing where it was closed here. */
@@ -14,6 +14,9 @@ export interface JudgeInput {
   readonly takenInAt: string;
   readonly record: JobRecord;
   readonly closed: boolean;
+  /** What was promised, and how much it presses; null where nobody said. */
+  readonly promised: string | null;
+  readonly pressing: Pressing | null;
   /** Null while it is open, and where it was closed elsewhere: then its readings are judged by the rules of today. */
   readonly closing: ClosedRecord | null;
 }
@@ -26,13 +29,28 @@ export interface Judged {
 }
 
 /** Judges a job for the lists. A closed one is not judged again: its own record says what it is. */
-export function judge({ jobId, number, takenInAt, record: open, closed, closing }: JudgeInput): Judged {
+export function judge({
+  jobId,
+  number,
+  takenInAt,
+  record: open,
+  closed,
+  promised,
+  pressing,
+  closing,
+}: JudgeInput): Judged {
   const record = closing?.record ?? open;
   const verdict = closing?.verdict ?? assessJob(record);
   const { stage, summary } = summarise(record, verdict, closed);
   return {
     stage,
-    summary: { ...summary, name: record.motor.name, owner: record.motor.owner },
+    summary: {
+      ...summary,
+      ...(promised !== null && { promised }),
+      ...(pressing !== null && { pressing }),
+      name: record.motor.name,
+      owner: record.motor.owner,
+    },
     visit: {
       ...(closing?.visit ?? visitOf(record, { jobNumber: number, at: takenInAt })),
       jobId,

@@ -1,4 +1,4 @@
-import type { Stage, Summary } from "#contract/jobs";
+import type { Ahead, Stage, Summary } from "#contract/jobs";
 import {
   isSound,
   nextStepOf,
@@ -11,6 +11,8 @@ import {
 import { checkOf, ownPlan } from "#core/measure";
 import { lowerFirst } from "#core/check";
 import { epochOf, workshopOf, type JobRecord } from "#core/record";
+import { costsOf } from "#core/report";
+import { awaitsParts, partsToOrder, restOf } from "#core/schedule";
 import { madeSafe, runningWait } from "#core/measure/safety";
 
 type Step = Pick<Summary, "next" | "to" | "minutes" | "due" | "safeFirst">;
@@ -83,6 +85,19 @@ function clockOf(job: JobRecord): Summary["clock"] {
     : null;
 }
 
+/** What is still to be done, and what it comes to where the shop has said what its hour costs. */
+function aheadOf(job: JobRecord, verdict: Verdict): Ahead {
+  const priced = job.limits?.prices?.hourly !== undefined;
+  const repaired = job.repairs.length > 0;
+  return {
+    rest: restOf(job, verdict, false),
+    awaits: awaitsParts(job),
+    parts: partsToOrder(job, verdict, false),
+    soFar: repaired ? (costsOf(job)?.total ?? null) : priced ? 0 : null,
+    toCome: repaired ? 0 : priced && verdict.action ? verdict.action.cost : null,
+  };
+}
+
 /** What the bench shows of a job, from its record and the verdict on it. */
 export function summarise(
   job: JobRecord,
@@ -110,6 +125,7 @@ export function summarise(
       disposition: job.decisions.at(-1)?.disposition ?? null,
       by: last.by,
       clock: clockOf(job),
+      ...(!closed && { ahead: aheadOf(job, verdict) }),
     },
   };
 }

@@ -11,6 +11,7 @@ import { doors } from "./010-doors.ts";
 import { benchIndex } from "./011-bench-index.ts";
 import { held } from "./012-held.ts";
 import { search } from "./013-search.ts";
+import { day } from "./014-day.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -28,4 +29,5 @@ export const MIGRATIONS: readonly Migration[] = [
   benchIndex,
   held,
   search,
+  day,
 ];

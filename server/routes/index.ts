@@ -7,6 +7,7 @@ import type { CopyKeeper } from "../keeping/daily.ts";
 import { bundleRoutes, type Incoming } from "./bundles.ts";
 import { doorRoutes } from "./doors.ts";
 import { fileRoutes } from "./files.ts";
+import { dayRoutes } from "./day.ts";
 import { jobRoutes } from "./jobs.ts";
 import { keepingRoutes } from "./keeping.ts";
 import { peopleRoutes } from "./people.ts";
@@ -53,11 +54,12 @@ function ownRoutes({ services: { people, judging }, doors, demo }: RouteParts): 
 /** Every address of the API, each with the role it asks for and what the audit says of it. */
 function allRoutes(parts: RouteParts): Route[] {
   const { services, doors, copies, incoming } = parts;
-  const { jobs, bundles, files, people, shop } = services;
+  const { jobs, day, bundles, files, people, shop } = services;
   return [
     ...bundleRoutes(bundles, incoming),
     ...fileRoutes(files),
     ...jobRoutes(jobs),
+    ...dayRoutes(day),
     ...peopleRoutes(people),
     ...shopRoutes(shop),
     ...doorRoutes(doors),

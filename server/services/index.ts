@@ -2,6 +2,7 @@ import { pino, type Logger } from "pino";
 import type { Database } from "../database/database.ts";
 import { inThisThread, type Judge } from "../judge/judge.ts";
 import { bundleService } from "./bundles.ts";
+import { dayService } from "./day.ts";
 import { fileService } from "./files.ts";
 import { jobService, type Clock } from "./jobs.ts";
 import { judging } from "./judging.ts";
@@ -20,6 +21,7 @@ export function services(
   return {
     judging: judged,
     jobs: jobService(database, judged, clock, log),
+    day: dayService(database, judged, clock),
     bundles: bundleService(database, judged, clock),
     files: fileService(database, clock),
     people: peopleService(database, judged),

@@ -151,6 +151,8 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
         takenInAt: job.takenInAt,
         record: folded.record,
         closed: job.closedAt !== null,
+        promised: folded.promised,
+        pressing: folded.pressing,
         closing: job.closedAt === null ? null : closing,
       });
       return { job, grounds, serialKey, judged };

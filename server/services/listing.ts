@@ -54,6 +54,17 @@ function lineOf({ summary: written, ...line }: LineRow): JobLine {
   return { ...line, name, owner, summary };
 }
 
+/** Lines of jobs with who took each in, read past the row objects. */
+export function lineReader(sequelize: Database["sequelize"]) {
+  return async (which: string, bind: Bound = {}) => {
+    const rows = await sequelize.query<LineRow & { readonly takenInBy: string | null }>(
+      `${LINE} ${which}`.replace(" FROM jobs", ", taken_in_by AS takenInBy FROM jobs"),
+      { type: QueryTypes.SELECT, bind },
+    );
+    return rows.map(({ takenInBy, ...row }) => ({ ...lineOf(row), takenInBy: takenInBy ?? "" }));
+  };
+}
+
 /** What the bench shows: lines that were judged before, read past the row objects, since everybody looks at them. */
 export function listing({ sequelize }: Database, judging: JudgingService) {
   const rows = <Row extends object>(sql: string, bind: Bound = {}) =>

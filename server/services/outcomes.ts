@@ -106,7 +106,7 @@ export function rememberedLines(models: Models): (now: Date) => Promise<readonly
 }
 
 /** The shop's account of what it said and what was true. */
-export function accountOf(lines: readonly OutcomeLine[]): Account {
+export function accountOf(lines: readonly OutcomeLine[], told: Account["told"]): Account {
   const said = lines.flatMap(({ outcome, truth }) =>
     outcome.said ? [{ probability: outcome.said.probability, truth }] : [],
   );
@@ -115,6 +115,7 @@ export function accountOf(lines: readonly OutcomeLine[]): Account {
     bands: calibrationOf(said),
     counts: { true: count("true"), half: count("half"), false: count("false"), open: count("open") },
     unsaid: lines.length - said.length,
+    told,
     experience: experienceIn(lines),
     items: lines.slice(0, LATEST),
   };

@@ -1,4 +1,5 @@
 import type { Account, MotorModel, Unit } from "#contract/shop";
+import { QueryTypes } from "sequelize";
 import { foundIn, type Found } from "#core/outcomes";
 import type { ShopLimits } from "#core/record";
 import type { Database } from "../database/database.ts";
@@ -9,8 +10,32 @@ import { SHOP_SETTINGS, shopLimits } from "./limits.ts";
 import { accountOf, rememberedLines } from "./outcomes.ts";
 import { unitsOf } from "./visits.ts";
 
+interface ToldRow {
+  readonly readyBy: string;
+  readonly chance: number;
+  readonly closedAt: string;
+}
+
+/** The last time of each closed job that its customer was told, against when it was closed. */
+async function toldReady(sequelize: Database["sequelize"]): Promise<Account["told"]> {
+  const rows = await sequelize.query<ToldRow>(
+    `SELECT json_extract(body, '$.readyBy') AS readyBy, json_extract(body, '$.chance') AS chance,
+       closed_at AS closedAt
+     FROM entries JOIN jobs ON jobs.id = entries.job_id
+     WHERE kind = 'told' AND json_extract(body, '$.readyBy') IS NOT NULL AND closed_at IS NOT NULL
+       AND entries.version = (SELECT max(version) FROM entries AS last WHERE last.kind = 'told'
+         AND last.job_id = entries.job_id AND json_extract(last.body, '$.readyBy') IS NOT NULL)`,
+    { type: QueryTypes.SELECT },
+  );
+  return {
+    of: rows.length,
+    kept: rows.filter(({ readyBy, closedAt }) => closedAt <= readyBy).length,
+    expected: rows.reduce((sum, { chance }) => sum + chance, 0),
+  };
+}
+
 /** What a shop keeps beside its jobs: models, units by serial, limits and schools. */
-export function shopService({ write, models }: Database, judging: JudgingService, clock: Clock) {
+export function shopService({ write, models, sequelize }: Database, judging: JudgingService, clock: Clock) {
   const lines = rememberedLines(models);
   return {
     async models(): Promise<MotorModel[]> {
@@ -36,7 +61,7 @@ export function shopService({ write, models }: Database, judging: JudgingService
 
     /** What was said of closed jobs, and what became of it. */
     async account(): Promise<Account> {
-      return accountOf(await lines(clock()));
+      return accountOf(await lines(clock()), await toldReady(sequelize));
     },
 
     /** What closed jobs of a model, or of a family where no model is named, turned out to have. */

@@ -1,5 +1,5 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
-import type { BenchAside, JobFilter, JobList, JobView, Technician } from "#contract/jobs";
+import type { BenchAside, Day, DayMove, JobFilter, JobList, JobView, Technician } from "#contract/jobs";
 import type { CopiesView } from "#contract/copies";
 import { TOKEN_HEADER, type AuditPage, type SessionView } from "#contract/doors";
 import { API } from "#contract/routes";
@@ -51,6 +51,15 @@ export const api = createApi({
       query: () => "/aside",
       providesTags: ["Jobs"],
       keepUnusedDataFor: 0,
+    }),
+    day: build.query<Day, { readonly mine?: string }>({
+      query: (params) => ({ url: "/day", params }),
+      providesTags: ["Jobs"],
+      keepUnusedDataFor: 0,
+    }),
+    moveInDay: build.mutation<DayMove, DayMove>({
+      query: (body) => ({ url: `/day/${body.job}`, method: "PUT", body }),
+      invalidatesTags: ["Jobs"],
     }),
     job: build.query<JobView, string>({ query: (id) => `/jobs/${id}`, providesTags: ["Job"] }),
     takeIn: build.mutation<JobView, { id: string; intake: Intake }>({
@@ -161,6 +170,8 @@ export const api = createApi({
 export const {
   useJobsQuery,
   useAsideQuery,
+  useDayQuery,
+  useMoveInDayMutation,
   useJobQuery,
   useTakeInMutation,
   useImportJobMutation,

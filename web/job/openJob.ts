@@ -15,7 +15,9 @@ import {
   type Intake,
   type JobRecord,
   type Note,
+  type Pressing,
   type ReadingValue,
+  type Told,
 } from "#core/record";
 import type { Outcome, Parcel } from "../app/outbox.ts";
 import { outbox, useBench } from "../app/store.ts";
@@ -48,6 +50,12 @@ export interface OpenJob {
   readonly notes: readonly Note[];
   /** How the owner is reached; empty where nobody said. */
   readonly contact: string;
+  /** What the customer was told, the latest last. */
+  readonly told: readonly Told[];
+  /** The day it is promised for, as 2026-03-02; null where nobody promised. */
+  readonly promised: string | null;
+  /** How much it presses; null where nobody said. */
+  readonly pressing: Pressing | null;
   /** Ids of entries that were taken back. */
   readonly undone: ReadonlySet<string>;
   readonly takenInAt: string;
@@ -127,7 +135,7 @@ export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly 
   }, [view.version]);
   const { id, number, closedAt, closing, elsewhere = null, intake, takenInAt, savedAt } = view;
   const parts = useMemo((): OpenJob => {
-    const { record, corrections, notes, contact, undone } = read;
+    const { record, corrections, notes, told, contact, promised, pressing, undone } = read;
     const epoch = epochOf(record);
     const now = () => new Date().toISOString();
     const add: OpenJob["add"] = (kind, fields) => {
@@ -146,6 +154,9 @@ export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly 
         corrections,
         notes,
         contact,
+        told,
+        promised,
+        pressing,
         undone,
       },
       ...{ takenInAt, closedAt, closing, elsewhere, add },

@@ -1,25 +1,30 @@
 import { skipToken } from "@reduxjs/toolkit/query/react";
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { SEARCH_LIMITS, STAGES } from "#contract/jobs";
-import { sentenceOf, useAsideQuery, useJobsQuery } from "../app/api.ts";
+import { sentenceOf, useAsideQuery, useDayQuery, useJobsQuery } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
 import { usePhone } from "../job/usePhone.ts";
 import { Header } from "../shell/Header.tsx";
 import { Button, buttonClass } from "../ui/Button.tsx";
-import { shopDay } from "../ui/dates.ts";
+import { clockTime, shopDay, weekdayText } from "../ui/dates.ts";
 import { Foot } from "../ui/Foot.tsx";
 import { Key } from "../ui/Key.tsx";
 import { BenchAside } from "./BenchAside.tsx";
-import { asked, filterOf, isNarrowed, withFilter, type BenchFilter } from "./benchFilter.ts";
+import { DayList, dayWords } from "./DayList.tsx";
+import { asked, filterOf, isDay, isNarrowed, withFilter, type BenchFilter } from "./benchFilter.ts";
 import { BenchFilters } from "./BenchFilters.tsx";
 import { BenchGroup } from "./BenchGroup.tsx";
+
+// For whoever rings.
+const CallerCard = lazy(() => import("../caller/CallerCard.tsx"));
 
 const LOOK_AGAIN = 700;
 const KEYS = [
   [["↑", "↓"], "choose"],
   [["Enter"], "go to its next step"],
+  [["I"], "how it stands, for a caller"],
   [["N"], "take a motor in"],
   [["/"], "find"],
 ] as const;
@@ -36,6 +41,12 @@ function moveFocus(by: 1 | -1) {
   const at = links.findIndex((link) => link === document.activeElement);
   links[at < 0 ? 0 : Math.min(links.length - 1, Math.max(0, at + by))]?.focus();
 }
+
+/** The job that has the focus, or the first that stands there. */
+const jobInHand = (): string | null =>
+  (document.activeElement?.closest("[data-job]") ?? document.querySelector("a[data-job]"))?.getAttribute(
+    "data-job",
+  ) ?? null;
 
 /** How far the bench was scrolled when it was left: there it opens again. */
 const left = { at: 0 };
@@ -65,10 +76,15 @@ export function Bench() {
   const closedAsked = asked(filter, "closed", who, shopDay());
   // Searched for, or waited for, it is wanted; else the closed ones stay folded and only count.
   const closedShown = unfolded || isNarrowed(filter);
-  const open = useJobsQuery(openAsked ? { ...openAsked, size } : skipToken, { pollingInterval: polling });
+  const inOrder = isDay(filter);
+  const dayAsked = filter.mine && who !== null ? { mine: who } : {};
+  const day = useDayQuery(inOrder ? dayAsked : skipToken, { pollingInterval: polling });
+  const open = useJobsQuery(openAsked && !inOrder ? { ...openAsked, size } : skipToken, {
+    pollingInterval: polling,
+  });
   const closed = useJobsQuery(closedAsked ? { ...closedAsked, size: closedShown ? size : 1 } : skipToken);
   const { data: beside, refetch: lookBeside } = useAsideQuery();
-  const { data, error, isLoading } = openAsked ? open : closed;
+  const { data, error, isLoading } = inOrder ? day : openAsked ? open : closed;
   const judging = data?.judging ?? { left: 0, of: 0 };
   // While jobs are judged anew in the background the bench looks again by itself.
   const wanted = judging.left > 0 ? LOOK_AGAIN : 0;
@@ -80,6 +96,9 @@ export function Bench() {
     void lookBeside();
   }, [judgedNow, lookBeside]);
   useHotkeys("n", () => void navigate("/take-in"), { preventDefault: true });
+  /** The job whose card is open. */
+  const [caller, setCaller] = useState<string | null>(null);
+  useHotkeys("i", () => setCaller(jobInHand()), { preventDefault: true });
   useHotkeys("/", () => searchField.current?.focus(), { useKey: true, preventDefault: true });
   useHotkeys("down", () => moveFocus(1), { preventDefault: true, enableOnFormTags: ["INPUT"] });
   useHotkeys("up", () => moveFocus(-1), { preventDefault: true });
@@ -88,11 +107,12 @@ export function Bench() {
   useEffect(() => {
     if (finding) searchField.current?.focus();
   }, [finding]);
-  const openJobs = openAsked ? (open.data?.items ?? []) : [];
+  const openJobs = openAsked && !inOrder ? (open.data?.items ?? []) : [];
   const closedJobs = closedAsked && closedShown ? (closed.data?.items ?? []) : [];
-  const openTotal = openAsked ? (open.data?.total ?? 0) : 0;
+  const dayTotal = (day.data?.rows.length ?? 0) + (day.data?.waiting.length ?? 0);
+  const openTotal = inOrder ? dayTotal : openAsked ? (open.data?.total ?? 0) : 0;
   const closedTotal = closedAsked ? (closed.data?.total ?? 0) : 0;
-  const more = openTotal > openJobs.length || (closedShown && closedTotal > closedJobs.length);
+  const more = (!inOrder && openTotal > openJobs.length) || (closedShown && closedTotal > closedJobs.length);
   const list = useRef<HTMLElement>(null);
   const phone = usePhone();
   const there = data !== undefined;
@@ -131,7 +151,7 @@ export function Bench() {
           </span>
         </Link>
       </Header>
-      <div className="grid min-h-0 grow grid-cols-[1fr_250px] max-lg:grid-cols-1">
+      <div className="grid min-h-0 grow grid-cols-[1fr_250px] max-lg:grid-cols-1 lg:grid-rows-[minmax(0,1fr)]">
         <main
           ref={list}
           onScroll={({ currentTarget }) => (left.at = currentTarget.scrollTop)}
@@ -139,7 +159,11 @@ export function Bench() {
         >
           <div className="mb-1 flex flex-wrap items-start justify-between gap-x-6">
             <h2 className="mb-3 text-xl font-bold">
-              {new Date().toLocaleDateString("en", { weekday: "long" })} at the bench
+              {weekdayText(new Date().toISOString())} {inOrder && clockTime(new Date().toISOString())} at the
+              bench
+              {inOrder && day.data && dayTotal > 0 && (
+                <span className="ml-3 text-base font-normal text-ink-2">{dayWords(day.data)}</span>
+              )}
             </h2>
             <BenchFilters filter={filter} owners={beside?.owners ?? []} onChange={change} />
           </div>
@@ -175,6 +199,7 @@ export function Bench() {
                   : "No motor on the bench yet. Press N to take the first one in."}
             </p>
           )}
+          {inOrder && day.data && <DayList day={day.data} onCaller={setCaller} />}
           {STAGES.filter((stage) => stage !== "closed")
             .map((stage) => ({ stage, jobs: openJobs.filter((job) => job.stage === stage) }))
             .filter(({ jobs }) => jobs.length > 0)
@@ -196,8 +221,13 @@ export function Bench() {
             </Button>
           )}
         </main>
-        <BenchAside />
+        <BenchAside parts={inOrder ? (day.data?.parts ?? []) : []} currency={day.data?.currency ?? ""} />
       </div>
+      {caller !== null && (
+        <Suspense fallback={null}>
+          <CallerCard id={caller} onClose={() => setCaller(null)} />
+        </Suspense>
+      )}
       <Foot keys={KEYS}>
         <span role="status">
           {waiting === 0 ? "All saved" : `${waiting} kept on this device, on the way to the server`}

@@ -25,7 +25,7 @@ export function BenchLine({ job }: { readonly job: JobLine }) {
     <li className="border-t border-line first:border-0">
       <Link
         to={linkOf(job, here)}
-        data-job
+        data-job={job.id}
         className="grid min-h-14 grid-cols-[1.8fr_12.25rem_1.7fr_1.2fr_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-lg:grid-cols-[1.4fr_1.3fr_1fr_2.25rem] max-lg:gap-y-1.5 max-md:grid-cols-[minmax(0,1fr)_minmax(0,9.5rem)] max-md:gap-x-3"
       >
         <span className="min-w-0 max-md:col-span-full">

@@ -14,6 +14,8 @@ import {
   HALL_SPACINGS,
   MAGNET_MATERIALS,
   PHASES,
+  PRESSING_LABELS,
+  PRESSINGS,
   WARRANTIES,
   WARRANTY_LABELS,
   type Family,
@@ -84,6 +86,16 @@ export function MachineGroup() {
       />
       <IntakeField name="complaintWords" label="In the customer's words" />
       <Events />
+      <div className="flex flex-wrap items-start gap-x-6 gap-y-2.5">
+        <div className="w-44">
+          <IntakeField name="promised" label="Promised for, if it is" type="date" />
+        </div>
+        <IntakeChips
+          name="pressing"
+          label="How much it presses, if anybody said"
+          options={PRESSINGS.map((one) => [one, PRESSING_LABELS[one]] as const)}
+        />
+      </div>
       <IntakeChips
         name="family"
         label="Family"

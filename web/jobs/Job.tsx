@@ -50,6 +50,7 @@ import { useOutlook, useVerdict } from "../job/useVerdict.ts";
 import { Needs } from "./Needs.tsx";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
+const CallerCard = lazy(() => import("../caller/CallerCard.tsx"));
 const Decide = lazy(() => import("../settle/Decide.tsx"));
 const Bill = lazy(() => import("../settle/Bill.tsx").then(({ Bill: drawn }) => ({ default: drawn })));
 const Road = lazy(() => import("../settle/Road.tsx"));
@@ -79,6 +80,7 @@ const PINS_KEY = [[["E"], "its pins"]] as const;
 const MORE_KEYS = [
   [["J", "a…"], "to the step with that letter in the plan"],
   [["U"], "take the last entry of the step back"],
+  [["I"], "how it stands, for a caller"],
   [["F"], "across the bench, in large digits"],
   [["Tab"], "through what can be pressed; Enter or Space presses it"],
 ] as const;
@@ -350,6 +352,8 @@ const OpenedJob = memo(function OpenedJob({
   useHotkeys("n", goOn, hotkeys);
   useHotkeys("s", () => skippable && skip(), hotkeys);
   useHotkeys("b", () => !lamps && go("/"), hotkeys);
+  const [calling, setCalling] = useState(false);
+  useHotkeys("i", () => setCalling(true), hotkeys);
   const jumping = useJump(steps, (to) => go(`/jobs/${job.id}/${to}`));
   useDigitsToEntry();
   useArrival(`${step} ${opened}`, asked);
@@ -457,10 +461,15 @@ const OpenedJob = memo(function OpenedJob({
         onZone={setZone}
         wide={check === undefined && !onRoad}
         {...fold}
-        plan={<Plan steps={steps} present={step} jumping={jumping} />}
+        plan={<Plan steps={steps} present={step} jumping={jumping} onCaller={() => setCalling(true)} />}
         centre={centre}
         verdict={panel}
       />
+      {calling && (
+        <Suspense fallback={null}>
+          <CallerCard id={job.id} onClose={() => setCalling(false)} />
+        </Suspense>
+      )}
       {phone ? (
         <PhoneFoot
           key={step}

@@ -1,6 +1,7 @@
 import { memo, useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { JobStep } from "#contract/jobs";
+import { Button } from "../ui/Button.tsx";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { Unbroken } from "../ui/Unbroken.tsx";
@@ -81,11 +82,14 @@ export function Plan({
   steps,
   present,
   jumping = false,
+  onCaller,
 }: {
   readonly steps: readonly Step[];
   readonly present: JobStep;
   /** The letters are live: the next one goes to its step. */
   readonly jumping?: boolean;
+  /** Opens the card for somebody who rings; a key does it where there are keys. */
+  readonly onCaller?: () => void;
 }) {
   const { id, epoch } = useOpenJob();
   const stages = [...new Set(steps.map(({ stage }) => stage))];
@@ -128,6 +132,11 @@ export function Plan({
           </div>
         );
       })}
+      {onCaller && (
+        <Button className="hidden pointer-coarse:inline-flex" onClick={onCaller}>
+          How it stands, for a caller
+        </Button>
+      )}
     </nav>
   );
 }

@@ -6,6 +6,7 @@ import {
   CONNECTION_LABELS,
   CONSEQUENCE_LABELS,
   EVENT_LABELS,
+  PRESSING_LABELS,
   HALL_SPACING_LABELS,
   MOTOR_FIELD_LABELS,
   PHASES,
@@ -78,7 +79,7 @@ function valueText<Field extends keyof Motor>(field: Field, value: Motor[Field] 
 
 /** What a correction changed, with what stood before it. */
 function linesOf({ changes }: Correction, before: Motor): string[] {
-  const { motor = {}, unit, complaint, complaintWords, events, contact } = changes;
+  const { motor = {}, unit, complaint, complaintWords, events, contact, promised, pressing } = changes;
   return [
     ...(unit ? [`moved to ${unit.name}${unit.serial ? ` (${unit.serial})` : ""}, was ${before.name}`] : []),
     ...(Object.keys(motor) as (keyof typeof motor)[]).map(
@@ -87,6 +88,8 @@ function linesOf({ changes }: Correction, before: Motor): string[] {
     ),
     ...(complaint ? [`complaint: ${COMPLAINT_LABELS[complaint]}`] : []),
     ...(complaintWords === undefined ? [] : [`words: “${complaintWords}”`]),
+    ...(promised === undefined ? [] : [`promised for: ${promised || "no day"}`]),
+    ...(pressing === undefined ? [] : [`it presses: ${PRESSING_LABELS[pressing]}`]),
     ...(contact === undefined ? [] : [`reached at: ${contact || "nothing"}`]),
     ...(events ? [`before it: ${events.map((event) => EVENT_LABELS[event]).join(", ") || "nothing"}`] : []),
   ];
@@ -182,9 +185,15 @@ const reasonIn = (event: FormEvent<HTMLFormElement>) =>
   String(new FormData(event.currentTarget).get("reason") ?? "");
 
 function CorrectForm() {
-  const { record, contact, takenInAt } = useOpenJob();
+  const { record, contact, promised, pressing, takenInAt } = useOpenJob();
   const { problem, correct } = useCorrect();
-  const standing = { ...record, contact, takenInAt };
+  const standing = {
+    ...record,
+    contact,
+    ...(promised !== null && { promised }),
+    ...(pressing !== null && { pressing }),
+    takenInAt,
+  };
   const form = useForm<IntakeFields>({ values: fieldsOfIntake(standing), resolver: intakeResolver });
   const submit = (reason: string) => async (fields: IntakeFields) => {
     const before = readIntake(fieldsOfIntake(standing), record.motor.id, takenInAt);

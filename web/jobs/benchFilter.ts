@@ -32,6 +32,10 @@ export function withFilter(parameters: URLSearchParams, change: Partial<BenchFil
   });
 }
 
+/** Nothing narrows it but whose it is: the day is shown, in its order. */
+export const isDay = ({ q, owner, waiting, overdue }: BenchFilter) =>
+  q === "" && owner === "" && waiting === "" && !overdue;
+
 export const isNarrowed = ({ q, owner, mine, waiting, overdue }: BenchFilter) =>
   q !== "" || owner !== "" || mine || waiting !== "" || overdue;
 

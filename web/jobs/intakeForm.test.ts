@@ -6,6 +6,8 @@ const NOW = "2026-03-02T09:00:00.000Z";
 const FIELDS: IntakeFields = {
   name: "Lock gate winch",
   owner: "",
+  promised: "",
+  pressing: "",
   contact: "",
   serial: "",
   complaint: "hot",

@@ -29,6 +29,7 @@ import {
   type MagnetMaterial,
   type Motor,
   type PastEvent,
+  type Pressing,
   type Warranty,
 } from "#core/record";
 import { resolverOf } from "../ui/formProblems.ts";
@@ -39,6 +40,10 @@ export interface IntakeFields {
   readonly owner: string;
   readonly serial: string;
   readonly contact: string;
+  /** A day, as 2026-03-02; empty where nobody promised. */
+  readonly promised: string;
+  /** Empty where nobody said. */
+  readonly pressing: Pressing | "";
   /** Empty until somebody says. */
   readonly complaint: Complaint | "";
   readonly complaintWords: string;
@@ -96,6 +101,8 @@ const FIELD_OF: Readonly<Record<string, keyof IntakeFields>> = {
   complaint: "complaint",
   complaintWords: "complaintWords",
   contact: "contact",
+  promised: "promised",
+  pressing: "pressing",
 };
 
 export const EMPTY: IntakeFields = {
@@ -103,6 +110,8 @@ export const EMPTY: IntakeFields = {
   owner: "",
   serial: "",
   contact: "",
+  promised: "",
+  pressing: "",
   complaint: "",
   complaintWords: "",
   events: [],
@@ -255,6 +264,8 @@ export function readIntake(fields: IntakeFields, motorId: string, now: string, b
     takenInAt: now,
     ...(by && { by }),
     ...(fields.contact.trim() !== "" && { contact: fields.contact.trim() }),
+    ...(fields.promised !== "" && { promised: fields.promised }),
+    ...(fields.pressing !== "" && { pressing: fields.pressing }),
   };
   const { error } = intakeSchema.validate(intake, { abortEarly: false, convert: false });
   for (const { path, message } of error?.details ?? []) {
@@ -323,8 +334,19 @@ export function fieldsOfIntake({
   complaintWords,
   events,
   contact = "",
+  promised = "",
+  pressing,
 }: Omit<Intake, "takenInAt">): IntakeFields {
-  return { ...EMPTY, ...fieldsOfMotor(motor), complaint, complaintWords, events: [...events], contact };
+  return {
+    ...EMPTY,
+    ...fieldsOfMotor(motor),
+    complaint,
+    complaintWords,
+    events: [...events],
+    contact,
+    promised,
+    pressing: pressing ?? "",
+  };
 }
 
 /** The name of the next one of several alike: its last number one higher, or the name as it is. */
@@ -339,6 +361,7 @@ export function fieldsOfNext(intake: Omit<Intake, "takenInAt">): IntakeFields {
     name: nextName(intake.motor.name),
     serial: "",
     complaintWords: "",
+    promised: "",
   };
 }
 
@@ -357,6 +380,8 @@ export function changesBetween(before: Intake, after: Intake): IntakeChanges {
     ...(before.complaintWords !== after.complaintWords && { complaintWords: after.complaintWords }),
     ...(differs(before.events, after.events) && { events: after.events }),
     ...((before.contact ?? "") !== (after.contact ?? "") && { contact: after.contact ?? "" }),
+    ...((before.promised ?? "") !== (after.promised ?? "") && { promised: after.promised ?? "" }),
+    ...(after.pressing && before.pressing !== after.pressing && { pressing: after.pressing }),
   };
 }
 

@@ -153,7 +153,7 @@ describe("the work", () => {
   });
 
   it("brings what it used to the bill with its rating, and nothing that is taken off", async () => {
-    const prices = { hourly: 40, currency: "£", cures: { bearings: { price: 9, days: 0, source: "" } } };
+    const prices = { hourly: 40, currency: "£", parts: { bearings: { price: 9, days: 0 } } };
     const opening = { limits: { prices } as unknown as ShopLimits };
     const bearings = [decided({ disposition: "replacePart" as never, cures: ["bearings"] })];
     const work = () => screen.getAllByRole("region", { name: "Replace the bearings" }).at(-1)!;
@@ -163,7 +163,12 @@ describe("the work", () => {
     await user.type(await screen.findByLabelText("Bearing, its rating"), "6202 2RS C3");
     await user.click(screen.getByRole("button", { name: /^Record the repair/u }));
     await waitFor(() => expect(written.map(({ kind }) => kind)).toEqual(["work", "part", "repair"]));
-    expect(written[1]?.body).toMatchObject({ part: "Bearing, 6202 2RS C3", state: "here", replaces: null });
+    expect(written[1]?.body).toMatchObject({
+      part: "Bearing, 6202 2RS C3",
+      state: "here",
+      price: 9,
+      replaces: null,
+    });
     cleanup();
     const off = bench([...FOUND.slice(0, -1), ...bearings], opening);
     await off.user.click(within(work()).getAllByRole("checkbox")[0]!);

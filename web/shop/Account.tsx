@@ -67,7 +67,7 @@ function BandTable({ bands }: { readonly bands: readonly Band[] }) {
 export function Account() {
   const { data } = useAccountQuery();
   if (!data) return <p>Fetching the account.</p>;
-  const { bands, counts, unsaid, experience, items } = data;
+  const { bands, counts, unsaid, told, experience, items } = data;
   const known = counts.true + counts.half + counts.false;
   return (
     <div className="flex flex-col gap-4">
@@ -84,6 +84,13 @@ export function Account() {
           {counts.open > 0 && `${counts.open} more do not tell yet, or never will. `}
           {unsaid > 0 && `The evidence left ${unsaid} undecided.`}
         </p>
+        {told.of > 0 && (
+          <p className="mb-3 max-w-3xl text-ink-2">
+            Customers were told a time for {told.of} {told.of === 1 ? "motor" : "motors"} closed since:{" "}
+            {told.kept} {told.kept === 1 ? "was" : "were"} ready by then; by the chances that were told it
+            should be {told.expected.toFixed(1)}.
+          </p>
+        )}
         {bands.length > 0 && (
           <div className="grid grid-cols-2 items-start gap-6 max-lg:grid-cols-1">
             <Suspense fallback={<p className="h-72">Drawing.</p>}>

@@ -1,4 +1,4 @@
-import { useForm } from "react-hook-form";
+import { useForm, useFormContext } from "react-hook-form";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
 import { FAMILIES, USUAL_SPIN_LIMIT, type ShopLimits } from "#core/record";
 import { FAMILY_FACTS } from "#core/families";
@@ -6,6 +6,7 @@ import { useLimitsQuery, usePutLimitsMutation } from "../app/api.ts";
 import { FormField } from "../ui/FormField.tsx";
 import { resolverOf } from "../ui/formProblems.ts";
 import { fieldsOf, readLimits, type LimitFields, type LimitName } from "./limitFields.ts";
+import { USUAL_HOURS } from "#core/schedule";
 import { SettingsForm } from "./SettingsForm.tsx";
 
 const ROWS = [
@@ -117,6 +118,7 @@ function LimitsForm({ limits }: { readonly limits: ShopLimits }) {
           />
         </div>
       </section>
+      <Hours />
       <section aria-labelledby="schools" className="rounded-xl border border-line bg-sheet p-4">
         <h2 id="schools" className="mb-2 text-lg font-bold">
           Schools
@@ -143,6 +145,54 @@ function LimitsForm({ limits }: { readonly limits: ShopLimits }) {
         </div>
       </section>
     </SettingsForm>
+  );
+}
+
+const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+
+/** When somebody works there: the order of the day and every day that is promised go by it. */
+function Hours() {
+  const { register, formState } = useFormContext<LimitFields>();
+  const problem = (formState.errors.days as { message?: string } | undefined)?.message;
+  return (
+    <section aria-labelledby="hours" className="rounded-xl border border-line bg-sheet p-4">
+      <h2 id="hours" className="text-lg font-bold">
+        Hours
+      </h2>
+      <p className="mb-2 max-w-3xl text-sm text-ink-2">
+        The order of the day, and when a motor is said to be ready, go by them. Left empty they are{" "}
+        {USUAL_HOURS.opens} to {USUAL_HOURS.closes}.
+      </p>
+      <div className="flex flex-wrap items-start gap-4">
+        <div className="w-28">
+          <LimitField name="opens" label="Opens" placeholder={USUAL_HOURS.opens} />
+        </div>
+        <div className="w-28">
+          <LimitField name="closes" label="Closes" placeholder={USUAL_HOURS.closes} />
+        </div>
+        <fieldset>
+          <legend className="text-sm font-semibold">Somebody works on</legend>
+          <div className="mt-1 flex flex-wrap gap-x-4">
+            {DAYS.map((day, i) => (
+              <label key={day} className="flex min-h-11 items-center gap-2">
+                <input
+                  type="checkbox"
+                  value={String(i + 1)}
+                  {...register("days")}
+                  className="size-5 accent-[var(--green)]"
+                />
+                {day}
+              </label>
+            ))}
+          </div>
+          {problem && (
+            <p role="alert" className="text-sm text-red">
+              {problem}
+            </p>
+          )}
+        </fieldset>
+      </div>
+    </section>
   );
 }
 

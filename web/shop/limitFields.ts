@@ -1,6 +1,7 @@
 import { limitsSchema } from "#contract/limitsSchema";
 import { plainNumber, type KvConvention } from "#core/quantity";
 import { FAMILIES, type DeadHallSchool, type ShopLimit, type ShopLimits } from "#core/record";
+import { USUAL_HOURS } from "#core/schedule";
 
 const NAMES = [...FAMILIES, "spin"] as const;
 /** What a limit is for: a family, or any motor spun. */
@@ -16,6 +17,10 @@ export interface LimitFields {
   /** "also": °F beside °C. */
   readonly timeZone: string;
   readonly temperatures: "also" | "";
+  readonly opens: string;
+  readonly closes: string;
+  /** Days of the week with work, 1 for Monday. */
+  readonly days: string[];
 }
 
 const asTyped = (limit: ShopLimit | undefined) => ({
@@ -34,8 +39,14 @@ export function fieldsOf(limits: ShopLimits): LimitFields {
     deadHallReason: limits.deadHall?.reason ?? "",
     temperatures: limits.alsoFahrenheit ? "also" : "",
     timeZone: limits.timeZone ?? "",
+    opens: limits.hours?.opens ?? "",
+    closes: limits.hours?.closes ?? "",
+    days: (limits.hours ?? USUAL_HOURS).days.map(String),
   };
 }
+
+/** Where a problem of the hours stands: of both times at the later one. */
+const hoursField = (part: string) => (part === "opens" || part === "days" ? part : "closes");
 
 export type LimitsResult =
   | { readonly kind: "limits"; readonly limits: ShopLimits }
@@ -68,6 +79,13 @@ export function readLimits(fields: LimitFields): LimitsResult {
       deadHall: { choice: fields.deadHall, reason: fields.deadHallReason.trim() },
     }),
     ...(fields.temperatures === "also" && { alsoFahrenheit: true }),
+    ...((fields.opens.trim() !== "" || fields.closes.trim() !== "") && {
+      hours: {
+        opens: fields.opens.trim(),
+        closes: fields.closes.trim(),
+        days: fields.days.map(Number).toSorted(),
+      },
+    }),
     ...(fields.timeZone.trim() !== "" && { timeZone: fields.timeZone.trim() }),
   };
   const { error } = limitsSchema.validate(limits, { abortEarly: false, convert: false });
@@ -82,7 +100,9 @@ export function readLimits(fields: LimitFields): LimitsResult {
           ? "deadHallReason"
           : where === "timeZone"
             ? where
-            : `limits.${where}.${last === "limit" ? "percent" : last}`;
+            : where === "hours"
+              ? hoursField(last)
+              : `limits.${where}.${last === "limit" ? "percent" : last}`;
     problems[key] ??= message;
   }
   return Object.keys(problems).length > 0 ? { kind: "problems", problems } : { kind: "limits", limits };

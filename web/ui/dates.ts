@@ -65,3 +65,12 @@ export function timeText(at: string, now: Date = new Date(), seconds = false): s
     ...(seconds && ofToday && { second: "2-digit" }),
   });
 }
+
+/** 09:15, whatever the day. */
+export const clockTime = (at: string) => when(at, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
+
+/** Thursday. */
+export const weekdayText = (at: string) => when(at, { weekday: "long" });
+
+/** 7 Dec, as people there write it. */
+export const dateText = (at: string) => when(at, { day: "numeric", month: "short" });
