@@ -122,7 +122,7 @@ for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
     localStorage.setItem("green-fable.walk-left", "before");
   });
   await page.goto(base);
-  await page.getByRole("heading", { name: "Waiting for a reading" }).waitFor();
+  await page.getByRole("heading", { name: /^Do now/u }).waitFor();
   if (job) {
     const link = page.getByRole("main").getByRole("link", { name: job });
     // Closed jobs are folded.

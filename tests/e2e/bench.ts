@@ -72,7 +72,7 @@ export const test = base.extend<object, { bench: Bench }>({
 export async function atTheBench(page: Page, bench: Bench): Promise<void> {
   await page.addInitScript(() => localStorage.setItem("green-fable.who", "MO"));
   await page.goto(bench.url);
-  await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^Do now/u })).toBeVisible();
 }
 
 /** Chooses one of a few by its words. */

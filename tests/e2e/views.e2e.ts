@@ -30,7 +30,7 @@ test("a working is shared by its address, refuses at the field, and axe finds no
   await noSeriousProblem(page);
   await fitsTheWidth(page);
   await page.keyboard.press("Escape");
-  await expect(page.getByRole("heading", { name: "Waiting for a reading" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^Do now/u })).toBeVisible();
 });
 
 test("at 1280 by 800 the pairs, the verdict and the saved line are in view without scrolling", async ({
