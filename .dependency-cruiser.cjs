@@ -28,6 +28,7 @@ module.exports = {
       "^core/measure/(index|registry)\\.ts$",
     ),
     forbid("what-is-known-judges-nothing", "^core/known/", "^core/(judge|report|closing|outcomes|history)/"),
+    forbid("nobody-is-judged-by-the-day", "^core/(?!schedule/)", "^core/schedule/"),
     forbid("bench-imports-core-only", "^bench/", "^(contract|server|web|scripts|tests)/"),
     forbid("contract-imports-core-only", "^contract/", "^(bench|server|web|scripts|tests)/"),
     forbid("server-knows-no-web", "^server/", "^web/"),

@@ -6,7 +6,7 @@ import type { DayJob } from "./types.ts";
 export const PLAYS = 200;
 
 /** One of several, by its chance; chances need not make up 1. */
-export interface Chance {
+interface Chance {
   readonly chance: Ratio;
 }
 

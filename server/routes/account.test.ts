@@ -24,6 +24,7 @@ describe("what the shop said and what was true", () => {
       bands: [],
       counts: { true: 0, half: 0, false: 0, open: 0 },
       unsaid: 0,
+      told: { of: 0, kept: 0, expected: 0 },
       experience: [],
       items: [],
     });

@@ -54,6 +54,7 @@ const OWNERS = [
 const TECHNICIANS = [
   "PUT /instruments/:id",
   "PUT /models/:id",
+  "PUT /day/:job",
   "PUT /jobs/:job/import",
   ...Object.entries(ENTRY_PATHS).flatMap(([kind, noun]) =>
     TRAINEE_ENTRIES.some((one) => one === kind) ? [] : [`PUT /jobs/:job/${noun}/:id`],

@@ -127,22 +127,19 @@ test.describe("the day", () => {
     presses += cautions;
     await press("n");
     await expect(page.getByRole("heading", { name: "Look and turn" })).toBeVisible();
-    for (const [question, answer] of [
-      [/^Turned by hand/u, "Even steps"],
-      [/^Play, push/u, "None"],
-      [/^Play, rocked/u, "None"],
-      [/^Rocked at/u, "None"],
-      [/^Sound/u, "Quiet"],
-      [/^How far/u, "Opened up"],
-    ] as const) {
-      await page
-        .getByRole("radiogroup", { name: question })
-        .getByRole("radio", { name: answer, exact: true })
-        .press("Enter");
-      presses += 2;
+    // Each answer moves on to the next question; the first of most is that all is well.
+    const isAt = (question: RegExp) =>
+      expect(page.getByRole("radiogroup", { name: question }).getByRole("radio").first()).toBeFocused();
+    for (const question of [/^Turned by hand/u, /^Play, push/u, /^Play, rocked/u, /^Rocked at/u, /^Sound/u]) {
+      await isAt(question);
+      await press("Enter");
     }
+    await isAt(/^How far/u);
+    await press("ArrowRight");
+    await expect(page.getByRole("radio", { name: "Opened up" })).toBeFocused();
+    await press("Enter");
     await page.getByRole("button", { name: "Nothing of these" }).press("Enter");
-    presses += 1;
+    presses += 2;
     await press("n");
     await expect(page.getByText(/^It is to run evenly for 30 minutes/u)).toBeVisible();
     await page.getByRole("radio", { name: "A light load" }).press("Enter");
@@ -166,6 +163,6 @@ test.describe("the day", () => {
     await press("Enter");
     await expect(page.getByRole("heading", { name: "Closed" })).toBeVisible();
     process.stdout.write(`from decided to closed: ${presses} presses\n`);
-    expect(presses).toBeLessThan(45);
+    expect(presses).toBeLessThan(40);
   });
 });

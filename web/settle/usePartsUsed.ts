@@ -4,7 +4,7 @@ import { standingParts, workshopOf } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
 
 /** A part that the ticked work took from the shelf, until somebody says otherwise. */
-export interface UsedPart {
+interface UsedPart {
   readonly what: string;
   /** What it is told by. */
   readonly by: string;

@@ -89,6 +89,7 @@ export function AnyOf({
       {label(text, hideLabel)}
       <ToggleGroup.Root
         type="multiple"
+        data-any
         aria-label={text}
         value={[...value]}
         disabled={disabled}

@@ -2,6 +2,7 @@ import type { CheckId } from "#core/record";
 import { useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { askedAgain } from "./askedAgain.ts";
+import { goOnAfter } from "./goOnAfter.ts";
 import { HandsOff, useHandsOff } from "./HandsOff.tsx";
 import { labelOf, optionsOf } from "./slots.ts";
 import type { useChoose } from "./useChoose.ts";
@@ -33,7 +34,11 @@ export function ChooseOne({
         tight={tight}
         label={labelOf(check, slot)}
         value={chosen(slot) || usual}
-        onChoose={choose(slot)}
+        onChoose={(choice) => {
+          const settles = chosen(slot) === "";
+          choose(slot)(choice);
+          if (settles) goOnAfter(slot);
+        }}
         options={optionsOf(check, slot)}
         disabled={closed || off}
         again={again && chosen(slot) !== ""}
