@@ -49,11 +49,14 @@ function workOf(job: JobRecord, plans: readonly RepairPlan[], minutes: Minutes, 
   };
 }
 
-/** What an action would take, by its chance; nothing where nothing is to be done. */
+/**
+ * What an action would take, by the chance that it is what is needed and nothing of it needless: a new motor cures most things
+ * too, and is not what is done about them. Nothing where nothing is to be done.
+ */
 function played(job: JobRecord, verdict: Verdict, action: Action): Rest["works"][number] {
   const plans =
     action.cures.length === 0 ? [] : plansOf(action, faultsOf(verdict), job.limits?.deadHall?.choice);
-  return { chance: action.probability, ...workOf(job, plans, action.minutes, action.days) };
+  return { chance: action.exact, ...workOf(job, plans, action.minutes, action.days) };
 }
 
 /** Until it is decided: what the warrant still asks for where the likeliest holds, and all that is open where it does not. */

@@ -3,13 +3,16 @@ import { Link } from "react-router";
 import type { JobLine, Ready } from "#contract/jobs";
 import { lowerFirst } from "#core/check";
 import { chanceText } from "#core/quantity";
-import { jobName, PRESSING_LABELS } from "#core/record";
+import { jobName, type Pressing } from "#core/record";
 import { useHereAtBench } from "../job/hereNow.ts";
 import { dueText } from "../ui/dueText.ts";
 import { dayWord, readyText, tenthsText } from "../ui/readyText.ts";
 import { upperFirst } from "#core/check";
 import { Warning } from "../ui/Warning.tsx";
 import { nextOf } from "./nextOf.ts";
+
+/** How much it presses, in a word or two; nothing where it can wait. */
+const PRESSES: Readonly<Record<Pressing, string>> = { waits: "", soon: "soon", standsStill: "stands still" };
 
 /** What is thought of it, in a few words. */
 function thought({ summary: { headline, leading } }: JobLine): string {
@@ -40,7 +43,7 @@ function When({
           promised === undefined
             ? ready && tenthsText(ready.chance)
             : `promised ${dayWord(promised, now)}${kept !== null ? `, ${tenthsText(kept)}` : ""}`,
-          pressing && pressing !== "waits" && PRESSING_LABELS[pressing],
+          pressing && PRESSES[pressing],
         ]
           .filter(Boolean)
           .join(" · ")}
@@ -93,7 +96,7 @@ export function DayLine({
       <Link
         to={`/jobs/${job.id}/${next.to}`}
         data-job={job.id}
-        className="grid min-h-14 min-w-0 grow grid-cols-[2rem_1.35fr_1.45fr_1.1fr_4rem_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-lg:grid-cols-[1.5rem_1.3fr_1.3fr_1fr] max-sm:grid-cols-[1.25rem_minmax(0,1fr)_minmax(0,8rem)] max-sm:gap-x-3 max-sm:gap-y-0.5 max-sm:px-3"
+        className="grid min-h-14 min-w-0 grow grid-cols-[2rem_1.3fr_1.3fr_1.3fr_4rem_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-lg:grid-cols-[1.5rem_1.3fr_1.3fr_1fr] max-sm:grid-cols-[1.25rem_minmax(0,1fr)_minmax(0,8rem)] max-sm:gap-x-3 max-sm:gap-y-0.5 max-sm:px-3"
       >
         <span className="text-center text-ink-2">{number}</span>
         <span className="min-w-0">

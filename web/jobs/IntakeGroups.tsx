@@ -86,16 +86,6 @@ export function MachineGroup() {
       />
       <IntakeField name="complaintWords" label="In the customer's words" />
       <Events />
-      <div className="flex flex-wrap items-start gap-x-6 gap-y-2.5">
-        <div className="w-44">
-          <IntakeField name="promised" label="Promised for, if it is" type="date" />
-        </div>
-        <IntakeChips
-          name="pressing"
-          label="How much it presses, if anybody said"
-          options={PRESSINGS.map((one) => [one, PRESSING_LABELS[one]] as const)}
-        />
-      </div>
       <IntakeChips
         name="family"
         label="Family"
@@ -110,6 +100,16 @@ export function MachineGroup() {
           hint: `Proposed for this family; change it if it is wrong. Money never outweighs it.`,
         })}
       />
+      <div className="flex flex-wrap items-start gap-x-6 gap-y-2.5">
+        <div className="w-44">
+          <IntakeField name="promised" label="Promised for, if it is" type="date" />
+        </div>
+        <IntakeChips
+          name="pressing"
+          label="How much it presses, if anybody said"
+          options={PRESSINGS.map((one) => [one, PRESSING_LABELS[one]] as const)}
+        />
+      </div>
     </div>
   );
 }

@@ -133,9 +133,9 @@ export function Plan({
         );
       })}
       {onCaller && (
-        <Button className="hidden pointer-coarse:inline-flex" onClick={onCaller}>
-          How it stands, for a caller
-        </Button>
+        <div className="hidden pointer-coarse:block">
+          <Button onClick={onCaller}>How it stands, for a caller</Button>
+        </div>
       )}
     </nav>
   );

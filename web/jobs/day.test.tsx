@@ -111,7 +111,7 @@ describe("the day on the bench", () => {
     expect(rows[0]?.textContent).toContain("Today by 13:00");
     expect(rows[0]?.textContent).toContain("promised today, 3 in 10");
     expect(rows[2]?.textContent).toContain("nobody can tell");
-    expect(rows[2]?.textContent).toContain("stands still without it");
+    expect(rows[2]?.textContent).toContain("stands still");
     expect(screen.getByText("1 motor, 1 overdue")).toBeTruthy();
     expect(screen.getByRole("region", { name: "Done today" }).textContent).toContain("Pump");
     expect(
