@@ -176,6 +176,8 @@ export interface Day {
   readonly blocks: readonly DayBlock[];
   readonly waiting: readonly DayWaiting[];
   readonly done: readonly JobLine[];
+  /** Open jobs that are too many to be planned: the oldest, which stand in the list by what they wait for. */
+  readonly unplanned: number;
   readonly parts: readonly PartToOrder[];
   readonly currency: string;
   readonly judging: Judging;

@@ -163,6 +163,7 @@ export const daySchema = keyed<Day>({
     .items(keyed<DayWaiting>({ job: lineSchema.required(), person: initialsSchema, ready }))
     .required(),
   done: Joi.array().items(lineSchema).required(),
+  unplanned: Joi.number().integer().min(0).required(),
   parts: Joi.array()
     .items(
       keyed<PartToOrder>({

@@ -1,3 +1,4 @@
+import { benchDay } from "./bench/day.ts";
 import { benchIncoming } from "./bench/incoming.ts";
 import { benchJournal, benchLooking } from "./bench/journal.ts";
 import { benchJudging } from "./bench/judging.ts";
@@ -6,6 +7,7 @@ import { benchVerdict } from "./bench/verdict.ts";
 
 // Every figure this project claims, printed. Nothing here fails a build: numbers depend on the machine.
 benchVerdict();
+benchDay();
 await benchStartAndSize();
 await benchJournal();
 await benchLooking();

@@ -4,7 +4,7 @@ import type { DayJob, OrderCost, Placed, Task } from "./types.ts";
 /** Tasks that are put in order by trying every order; beyond it the order is searched for. */
 export const MOST_EXACT = 8;
 /** Orders tried where not all can be: bounds the time, and nothing else. */
-const MOST_TRIED = 1200;
+const MOST_TRIED = 400;
 
 /** Where a simulated day is: one person, one task after the other. */
 interface Course {
@@ -131,16 +131,24 @@ interface Laid {
 
 /**
  * A day in which whoever comes first in the ranks and can be worked on is worked on: nobody waits while something could be done.
+ * @param limit a day that costs as much is given up: infinitely much then
  * @returns the sequence, and its cost in one number
  */
-function inRanks({ jobs, minutes }: Laid, ranks: readonly number[]): { sequence: number[]; cost: number } {
+function inRanks(
+  { jobs, minutes }: Laid,
+  ranks: readonly number[],
+  limit = Infinity,
+): { sequence: number[]; cost: number } {
   const at = new Uint8Array(jobs.length);
   const ready = Float64Array.from(jobs, ({ notBefore, tasks }) => notBefore + (tasks[0]?.wait ?? 0));
   const sequence: number[] = [];
   const left = [...ranks];
   let [now, cost] = [0, 0];
+  /** Of all that is still to be ready: none of it before now. */
+  let weight = jobs.reduce((sum, one) => sum + one.weight, 0);
   let standing: string | null = null;
   while (left.length > 0) {
+    if (cost + weight * now >= limit) return { sequence, cost: Infinity };
     let chosen = -1;
     let soonest = 0;
     for (let k = 0; k < left.length; k += 1) {
@@ -163,6 +171,7 @@ function inRanks({ jobs, minutes }: Laid, ranks: readonly number[]): { sequence:
     if (at[job] === tasks.length) {
       left.splice(k, 1);
       cost += costOf(jobs[job]!, now);
+      weight -= jobs[job]!.weight;
     } else ready[job] = now + tasks[at[job]!]!.wait;
   }
   return { sequence, cost };
@@ -194,12 +203,12 @@ function beginnings(jobs: readonly DayJob[]): number[][] {
 function searched(jobs: readonly DayJob[]): number[] {
   const laid = lay(jobs);
   let tried = 0;
-  const play = (ranks: readonly number[]) => {
+  const play = (ranks: readonly number[], limit?: number) => {
     tried += 1;
-    return { ranks, ...inRanks(laid, ranks) };
+    return { ranks, ...inRanks(laid, ranks, limit) };
   };
   let best = beginnings(jobs)
-    .map(play)
+    .map((ranks) => play(ranks))
     .reduce((least, one) => (one.cost < least.cost ? one : least));
   for (let gained = true; gained && tried < MOST_TRIED;) {
     gained = false;
@@ -208,7 +217,7 @@ function searched(jobs: readonly DayJob[]): number[] {
         const to = from + by;
         if (to < 0 || to >= jobs.length || tried >= MOST_TRIED) continue;
         const moved = best.ranks.toSpliced(from, 1).toSpliced(to, 0, best.ranks[from]!);
-        const one = play(moved);
+        const one = play(moved, best.cost);
         if (one.cost < best.cost) [best, gained] = [one, true];
       }
     }

@@ -209,6 +209,10 @@ export function dayService(database: Database, judging: JudgingService, clock: C
       // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
       const progress = await judging.progress();
       const all = await linesOf(`WHERE closed_at IS NULL ORDER BY number DESC LIMIT ${MOST_PLANNED}`);
+      const [counted] = await sequelize.query<{ readonly n: number }>(
+        "SELECT count(*) AS n FROM jobs WHERE closed_at IS NULL",
+        { type: QueryTypes.SELECT },
+      );
       const done = await linesOf("WHERE closed_at >= $since ORDER BY closed_at DESC LIMIT 50", {
         since: dayStart(today, zone),
       });
@@ -278,6 +282,7 @@ export function dayService(database: Database, judging: JudgingService, clock: C
         ),
         waiting,
         done: done.filter(isMine).map(({ takenInBy: _, ...job }) => job),
+        unplanned: (counted?.n ?? 0) - all.length,
         parts: partsOver(open),
         currency: shop.currency,
         judging: progress,

@@ -15,9 +15,10 @@ import { BenchAside } from "./BenchAside.tsx";
 import { DayList, dayWords } from "./DayList.tsx";
 import { asked, filterOf, isDay, isNarrowed, withFilter, type BenchFilter } from "./benchFilter.ts";
 import { BenchFilters } from "./BenchFilters.tsx";
-import { BenchGroup } from "./BenchGroup.tsx";
 
 // For whoever rings.
+// For who narrows the jobs, or looks at closed ones: fetched while the day is looked at.
+const BenchGroup = lazy(async () => ({ default: (await import("./BenchGroup.tsx")).BenchGroup }));
 const CallerCard = lazy(() => import("../caller/CallerCard.tsx"));
 
 const LOOK_AGAIN = 700;
@@ -200,21 +201,23 @@ export function Bench() {
             </p>
           )}
           {inOrder && day.data && <DayList day={day.data} onCaller={setCaller} />}
-          {STAGES.filter((stage) => stage !== "closed")
-            .map((stage) => ({ stage, jobs: openJobs.filter((job) => job.stage === stage) }))
-            .filter(({ jobs }) => jobs.length > 0)
-            .map(({ stage, jobs }) => (
-              <BenchGroup key={stage} stage={stage} jobs={jobs} total={open.data?.totals[stage]} />
-            ))}
-          {closedTotal > 0 && (
-            <BenchGroup stage="closed" jobs={closedJobs} total={closed.data?.totals.closed}>
-              {!isNarrowed(filter) && (
-                <Button look="quiet" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
-                  {unfolded ? "Fold" : "Show"}
-                </Button>
-              )}
-            </BenchGroup>
-          )}
+          <Suspense fallback={null}>
+            {STAGES.filter((stage) => stage !== "closed")
+              .map((stage) => ({ stage, jobs: openJobs.filter((job) => job.stage === stage) }))
+              .filter(({ jobs }) => jobs.length > 0)
+              .map(({ stage, jobs }) => (
+                <BenchGroup key={stage} stage={stage} jobs={jobs} total={open.data?.totals[stage]} />
+              ))}
+            {closedTotal > 0 && (
+              <BenchGroup stage="closed" jobs={closedJobs} total={closed.data?.totals.closed}>
+                {!isNarrowed(filter) && (
+                  <Button look="quiet" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
+                    {unfolded ? "Fold" : "Show"}
+                  </Button>
+                )}
+              </BenchGroup>
+            )}
+          </Suspense>
           {more && (
             <Button onClick={() => setSize(Math.min(MOST, size + PAGE))} disabled={size >= MOST}>
               {size >= MOST ? `The newest ${MOST} are shown; search finds the others` : "Show more"}

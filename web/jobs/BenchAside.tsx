@@ -1,62 +1,21 @@
 import { Link } from "react-router";
-import { useState } from "react";
+import { lazy, Suspense } from "react";
 import type { JobLine, PartToOrder } from "#contract/jobs";
 import { useAsideQuery } from "../app/api.ts";
-import { chanceText } from "#core/quantity";
 import { ageText } from "../ui/ageText.ts";
-import { Button } from "../ui/Button.tsx";
 import { MarkLegend } from "../ui/Mark.tsx";
 import { useHereAtBench } from "../job/hereNow.ts";
-import { linkOf } from "./BenchLine.tsx";
+import { linkOf } from "./nextOf.ts";
 import { ImportButton } from "./ImportButton.tsx";
 import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
+
+// Below what is looked at first.
+const ToOrder = lazy(() => import("./ToOrder.tsx"));
 
 /** What goes on, and what is to be done when it is over. */
 function clockWords({ summary: { to } }: JobLine, left: number): string {
   if (to === "letRun") return left > 0 ? "It runs after its repair." : "It has run long enough: stop it.";
   return left > 0 ? "Capacitors bleed down. Then measure before you touch." : "Measure before you touch.";
-}
-
-/** Parts to order over all jobs, ready to copy. */
-function ToOrder({ parts, currency }: { readonly parts: readonly PartToOrder[]; readonly currency: string }) {
-  const [copied, setCopied] = useState(false);
-  if (parts.length === 0) return null;
-  const line = ({ what, by, price, jobs }: PartToOrder) =>
-    [`${jobs.length} × ${what}`, by, price === null ? "" : `${price.toFixed(2)} ${currency}`.trim()]
-      .filter(Boolean)
-      .join(", ");
-  const copy = async () => {
-    const text = parts
-      .map((part) => `${line(part)} (${part.jobs.map(({ name }) => name).join("; ")})`)
-      .join("\n");
-    await navigator.clipboard.writeText(text);
-    setCopied(true);
-  };
-  return (
-    <section aria-labelledby="to-order">
-      <h2 id="to-order" className="mb-1 mt-5 font-semibold text-ink-2">
-        To order
-      </h2>
-      <ul className="space-y-1.5">
-        {parts.map((part) => {
-          const unsure = part.jobs.filter(({ chance }) => chance < 1);
-          return (
-            <li key={part.what}>
-              {part.what}, <strong>{part.jobs.length}</strong>
-              <span className="block text-ink-2">
-                {part.jobs.map(({ name }) => name).join("; ")}
-                {unsure.length > 0 &&
-                  `. ${unsure.length === part.jobs.length ? "Not decided yet" : `${unsure.length} of them not decided yet`}: ${unsure.map(({ chance }) => chanceText(chance)).join(", ")}`}
-              </span>
-            </li>
-          );
-        })}
-      </ul>
-      <Button look="quiet" size="small" className="px-0!" onClick={() => void copy()}>
-        {copied ? "Copied" : "Copy the list"}
-      </Button>
-    </section>
-  );
 }
 
 function Clock({ job }: { readonly job: JobLine }) {
@@ -97,7 +56,11 @@ export function BenchAside({
         {Math.floor(minutes / 60) > 0 && `${Math.floor(minutes / 60)} h `}
         {minutes % 60} min
       </p>
-      <ToOrder parts={parts} currency={currency} />
+      {parts.length > 0 && (
+        <Suspense fallback={null}>
+          <ToOrder parts={parts} currency={currency} />
+        </Suspense>
+      )}
       <h2 className="mb-1 mt-5 font-semibold text-ink-2">Longest here</h2>
       <ul className="space-y-1.5">
         {data?.longest.map((job) => (

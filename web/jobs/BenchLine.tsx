@@ -3,16 +3,12 @@ import type { JobLine } from "#contract/jobs";
 import { lowerFirst, type CheckState } from "#core/check";
 import { chanceText } from "#core/quantity";
 import { DISPOSITION_LABELS, jobName } from "#core/record";
-import type { Here } from "#core/measure/safety";
 import { useHereAtBench } from "../job/hereNow.ts";
 import { ageText } from "../ui/ageText.ts";
 import { dueText } from "../ui/dueText.ts";
 import { Mark } from "../ui/Mark.tsx";
 import { Warning } from "../ui/Warning.tsx";
-import { nextOf } from "./nextOf.ts";
-
-/** Where the next step of a job is done. */
-export const linkOf = (job: JobLine, here: Here) => `/jobs/${job.id}/${nextOf(job, here).to}`;
+import { linkOf, nextOf } from "./nextOf.ts";
 
 /** One job on the bench: what it is, how far it is, what is thought, what comes next. */
 export function BenchLine({ job }: { readonly job: JobLine }) {

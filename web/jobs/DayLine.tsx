@@ -108,12 +108,13 @@ export function DayLine({
         </span>
         <span className="min-w-0 text-[0.95rem] max-sm:col-span-2 max-sm:col-start-2 max-sm:row-start-2 max-sm:flex max-sm:items-baseline max-sm:gap-2 max-sm:text-sm">
           <span className="block truncate font-semibold max-sm:shrink-0">{next.next}</span>
-          <span
-            className={`block truncate text-sm ${due?.late ? "font-semibold text-copper" : "text-ink-2"}`}
-          >
-            {due ? due.words : `${jobName(job.number)} ${job.owner}`}
+          {/* What is to be made safe is never cut: the owner gives way. */}
+          <span className="flex min-w-0 items-center gap-2 text-sm">
+            <span className={`truncate ${due?.late ? "font-semibold text-copper" : "text-ink-2"}`}>
+              {due ? due.words : `${jobName(job.number)} ${job.owner}`}
+            </span>
             {next.safeFirst && (
-              <strong className="ml-2 inline-flex items-center gap-1 text-amber">
+              <strong className="inline-flex shrink-0 items-center gap-1 text-amber">
                 <Warning /> make safe first
               </strong>
             )}

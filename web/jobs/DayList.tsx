@@ -160,6 +160,12 @@ export function DayList({
           </ul>
         </section>
       )}
+      {day.unplanned > 0 && (
+        <p className="mb-4 text-ink-2">
+          {day.unplanned} older open {day.unplanned === 1 ? "job is" : "jobs are"} not planned here: choose
+          what they wait for above to see them.
+        </p>
+      )}
       {day.done.length > 0 && (
         <section aria-labelledby="done-today" className="mb-4">
           <h2 id="done-today" className="mb-1.5 font-semibold">

@@ -77,6 +77,7 @@ const DAY: Day = {
   ],
   waiting: [{ job: job(4, "Barge", { due: "2026-02-20" }), person: "MO", ready: null }],
   done: [job(5, "Pump")],
+  unplanned: 3,
   parts: [],
   currency: "£",
   judging: { left: 0, of: 0 },
@@ -113,6 +114,7 @@ describe("the day on the bench", () => {
     expect(rows[2]?.textContent).toContain("nobody can tell");
     expect(rows[2]?.textContent).toContain("stands still");
     expect(screen.getByText("1 motor, 1 overdue")).toBeTruthy();
+    expect(screen.getByText(/^3 older open jobs are not planned here/u)).toBeTruthy();
     expect(screen.getByRole("region", { name: "Done today" }).textContent).toContain("Pump");
     expect(
       screen.getByRole("img", { name: /^The day until 17:00: 08:40 Trike 3, 16:30 Winch/u }),

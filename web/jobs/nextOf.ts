@@ -13,3 +13,6 @@ export function nextOf({ summary }: JobLine, here: Here): NextOf {
   const lapsed = safe !== undefined && (safe.by !== here.by || safe.at < here.since);
   return { next, minutes, to: lapsed ? "safety" : to, safeFirst: lapsed || safeFirst };
 }
+
+/** Where the next step of a job is done. */
+export const linkOf = (job: JobLine, here: Here) => `/jobs/${job.id}/${nextOf(job, here).to}`;

@@ -3,8 +3,7 @@ import { useNavigate } from "react-router";
 import { useHealthQuery, useJobsQuery } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
-
-const LEFT = "green-fable.walk-left";
+import { isWalkLeft, WALK_LEFT } from "./walkLeft.ts";
 
 interface Stop {
   readonly words: string;
@@ -40,18 +39,10 @@ const STOPS: readonly Stop[] = [
   },
 ];
 
-function keptOut(): boolean {
-  try {
-    return localStorage.getItem(LEFT) !== null;
-  } catch {
-    return true;
-  }
-}
-
 /** A walk through the invented shop for whoever opens it the first time; it can be left at any stop. */
 export function Walk() {
   const navigate = useNavigate();
-  const [left, setLeft] = useState(keptOut);
+  const [left, setLeft] = useState(isWalkLeft);
   const [stop, setStop] = useState(0);
   const who = useBench((bench) => bench.who);
   const { data: health } = useHealthQuery(undefined, { skip: left });
@@ -59,7 +50,7 @@ export function Walk() {
   if (left || !health?.demo || !who || !jobs) return null;
   const at = STOPS[stop]!;
   const leave = () => {
-    localStorage.setItem(LEFT, new Date().toISOString());
+    localStorage.setItem(WALK_LEFT, new Date().toISOString());
     setLeft(true);
   };
   const addressOf = ({ to }: Stop): string => {
