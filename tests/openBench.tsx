@@ -28,6 +28,8 @@ export interface Opening extends Partial<Pick<JobView, "closedAt" | "closing" | 
   readonly verdict?: (judged: Verdict) => Verdict;
   /** Why nothing is taken; everything is, where it is left out. */
   readonly refusing?: string;
+  /** Milliseconds until what was written is answered for; at once where it is left out. */
+  readonly answersAfter?: number;
 }
 
 export const entriesOf = (readings: readonly Reading[]): Entry[] =>
@@ -50,7 +52,7 @@ const viewOf = ({ entries = [], intake, limits, ...others }: Opening): JobView =
 
 function Bench({ opening, written, children }: BenchProps) {
   const [entries, setEntries] = useState(opening.entries ?? []);
-  const { verdict: changed = (judged: Verdict) => judged, refusing } = opening;
+  const { verdict: changed = (judged: Verdict) => judged, refusing, answersAfter } = opening;
   const view = useMemo(() => viewOf({ ...opening, entries }), [opening, entries]);
   const read = useMemo(() => readView(view), [view]);
   const verdict = useMemo(() => changed(assessJob(read.record)), [changed, read]);
@@ -62,7 +64,7 @@ function Bench({ opening, written, children }: BenchProps) {
       written.push(entry);
       setEntries((before) => [...before, entry]);
       // As the real one: told once it is kept, which is after the screen has it.
-      return new Promise((resolve) => setTimeout(() => resolve({ kind: "saved" })));
+      return new Promise((resolve) => setTimeout(() => resolve({ kind: "saved" }), answersAfter));
     };
     const at = "2026-03-02T12:00:00.000Z";
     return {
@@ -76,7 +78,7 @@ function Bench({ opening, written, children }: BenchProps) {
       undo: (of) => add("undo", { of, at }),
       keepFile: () => Promise.resolve({ kind: "saved" }),
     };
-  }, [view, read, written, refusing]);
+  }, [view, read, written, refusing, answersAfter]);
   return (
     <OpenJobContext value={job}>
       <VerdictContext value={verdict}>

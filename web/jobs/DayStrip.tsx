@@ -72,7 +72,7 @@ export function DayStrip({ day }: { readonly day: Day }) {
             <span
               key={`${row} ${start}`}
               title={`${clockTime(start)}–${clockTime(end)} ${nameOf(row)}${kind === "wait" ? ", runs by itself" : ""}`}
-              className={`absolute overflow-hidden whitespace-nowrap rounded border px-1 text-xs ${kind === "work" ? "border-green bg-green-soft py-1.5" : "border-amber bg-amber-soft py-0.5"}`}
+              className={`absolute truncate rounded border px-1 text-xs ${kind === "work" ? "border-green bg-green-soft py-1.5" : "border-amber bg-amber-soft py-0.5"}`}
               style={{
                 left: `${left * 100}%`,
                 width: `calc(${width * 100}% - 2px)`,
@@ -83,7 +83,7 @@ export function DayStrip({ day }: { readonly day: Day }) {
             >
               {width >= ROOM_FOR_NAME
                 ? `${row} ${kind === "wait" ? "runs: " : ""}${nameOf(row)}`
-                : width > 0.015
+                : width > 0.025
                   ? row
                   : ""}
             </span>

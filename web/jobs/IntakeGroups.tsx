@@ -84,7 +84,17 @@ export function MachineGroup() {
         label="Complaint"
         options={COMPLAINTS.map((code) => [code, COMPLAINT_LABELS[code]] as const)}
       />
-      <IntakeField name="complaintWords" label="In the customer's words" />
+      <div className="grid grid-cols-[1fr_10rem_13rem] items-start gap-3 max-md:grid-cols-2">
+        <div className="max-md:col-span-2">
+          <IntakeField name="complaintWords" label="In the customer's words" />
+        </div>
+        <IntakeField name="promised" label="Promised for" type="date" />
+        <IntakeField
+          name="pressing"
+          label="It presses"
+          options={[["", "nobody said"], ...PRESSINGS.map((one) => [one, PRESSING_LABELS[one]] as const)]}
+        />
+      </div>
       <Events />
       <IntakeChips
         name="family"
@@ -100,16 +110,6 @@ export function MachineGroup() {
           hint: `Proposed for this family; change it if it is wrong. Money never outweighs it.`,
         })}
       />
-      <div className="flex flex-wrap items-start gap-x-6 gap-y-2.5">
-        <div className="w-44">
-          <IntakeField name="promised" label="Promised for, if it is" type="date" />
-        </div>
-        <IntakeChips
-          name="pressing"
-          label="How much it presses, if anybody said"
-          options={PRESSINGS.map((one) => [one, PRESSING_LABELS[one]] as const)}
-        />
-      </div>
     </div>
   );
 }

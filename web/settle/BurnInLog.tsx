@@ -158,15 +158,16 @@ function Clock({ asked, left }: { readonly asked: Minutes; readonly left: Minute
   const over = running !== null && seconds >= left * 60;
   const start = async () => {
     if (load === "") return setSaid("Say what is on the shaft.");
+    // Before it is answered: what is stopped meanwhile stays stopped.
+    setStopped(null);
     const outcome = await add("runStart", { epoch, load, at: new Date().toISOString() });
     setSaid(outcome.kind === "refused" ? outcome.sentence : "");
-    setStopped(null);
   };
   const never = async () => {
     if (!running) return;
+    setStopped(null);
     const outcome = await undo(running.id);
     setSaid(outcome.kind === "refused" ? outcome.sentence : "");
-    setStopped(null);
   };
   if (byHand && load !== "")
     return (

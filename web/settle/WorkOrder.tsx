@@ -2,7 +2,15 @@ import { useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { repairSchema } from "#contract/jobSchemas";
-import { awaitedParts, begunAt, doneWords, plansOf, plansOffered, workMinutes } from "#core/judge";
+import {
+  awaitedParts,
+  begunAt,
+  doneWords,
+  orderingNeeds,
+  plansOf,
+  plansOffered,
+  workMinutes,
+} from "#core/judge";
 import { REPAIR_PLANS, type RepairPlan } from "#core/known";
 import { standingParts, workshopOf, type Decision } from "#core/record";
 import { useOpenJob, useStandingVerdict } from "../job/openJob.ts";
@@ -153,7 +161,11 @@ export function WorkOrder({ decision }: { readonly decision: Decision }) {
   const present = plans.find(isOpen);
   const awaited = awaitedParts(record);
   const cautions = [...new Set(plans.flatMap((plan) => plan.cautions))].join(" ");
-  const listed = standingParts(record, epoch).length > 0 || decision.waitingFor === "parts";
+  // What is to be answered before a part is ordered is never folded away.
+  const listed =
+    standingParts(record, epoch).length > 0 ||
+    decision.waitingFor === "parts" ||
+    orderingNeeds(record).length > 0;
   return (
     <div className="flex flex-col gap-4">
       {cautions && <Caution>{cautions}</Caution>}

@@ -405,6 +405,16 @@ describe("the run", () => {
     }
   });
 
+  it("stays stopped where the server answers late for its start", async () => {
+    const { user } = bench(PROVED, { answersAfter: 400 }, "letRun");
+    await user.click(radio("Nothing"));
+    await user.click(button(/^Start the clock/u));
+    await user.click(await within(run()).findByRole("button", { name: /^Stop it/u }));
+    await user.click(radio("Even"));
+    await act(() => new Promise((resolve) => setTimeout(resolve, 600)));
+    expect(radio("Even").getAttribute("aria-checked")).toBe("true");
+  });
+
   it("asks for the minutes where the clock was forgotten", async () => {
     const { user } = bench([...PROVED, { kind: "runStart", body: START }], {}, "letRun");
     await user.click(button(/^Stop it/u));
