@@ -156,7 +156,8 @@ describe("a time that can be told", () => {
 
   it.each([
     [0.6, "6 in 10"],
-    [0.01, "1 in 10"],
+    [0.06, "1 in 10"],
+    [0, "hardly"],
     [0.97, "almost surely"],
   ])("a chance of %s is %s", (chance, words) => expect(tenthsText(chance)).toBe(words));
 });

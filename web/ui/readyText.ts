@@ -2,9 +2,10 @@ import { calendarDay, clockTime, dateText, shopDay, weekdayText } from "./dates.
 
 const DAY_MILLISECONDS = 24 * 60 * 60 * 1000;
 
-/** "9 in 10"; what happens in nearly every play is "almost surely". */
+/** "9 in 10"; what happens in nearly every play is "almost surely", in nearly none "hardly". */
 export function tenthsText(chance: number): string {
   if (chance >= 0.95) return "almost surely";
+  if (chance < 0.05) return "hardly";
   return `${Math.max(1, Math.round(chance * 10))} in 10`;
 }
 
