@@ -39,7 +39,8 @@ export function runProofOf(job: JobRecord): RunProof {
   const rough = runs.at(-1)?.sound === "rough";
   const timed = new Set(runs.map(({ start }) => start));
   const starts = (workshopOf(job).starts ?? []).filter(({ epoch }) => epoch === epochOf(job));
-  const running = starts.findLast(({ id }) => !timed.has(id)) ?? null;
+  const last = starts.at(-1);
+  const running = last && !timed.has(last.id) ? last : null;
   return { asked, made, runs, running, state: rough ? "rough" : made >= asked ? "made" : "toDo" };
 }
 

@@ -82,6 +82,9 @@ describe("the road after a decision", () => {
       "inProgress 12 of 30 min",
     );
     expect(notes(repaired(SOUND, { starts: [{ ...start, epoch: 0 }] }))[2]).toBe("toDo 30 min");
+    // Started twice by a second press: the last one counts, and the first does not go on after it.
+    const twice = { starts: [start, { ...start, id: "start-2" }], runs: [run(12, { start: "start-2" })] };
+    expect(notes(repaired(SOUND, twice))[2]).toBe("inProgress 12 of 30 min");
   });
 });
 

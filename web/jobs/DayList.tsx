@@ -1,6 +1,7 @@
 import { useState, type KeyboardEvent } from "react";
 import type { Day, DayRow } from "#contract/jobs";
 import { sentenceOf, useMoveInDayMutation } from "../app/api.ts";
+import { calendarDay } from "../ui/dates.ts";
 import { Key } from "../ui/Key.tsx";
 import { DayLine } from "./DayLine.tsx";
 import { DayStrip } from "./DayStrip.tsx";
@@ -16,7 +17,7 @@ export function dayWords(day: Day): string {
     return sum + Math.max(0, Date.parse(to) - Date.parse(start)) / 60_000;
   }, 0);
   const promised = [...day.rows, ...day.waiting].filter(
-    ({ job: { summary } }) => summary.promised !== undefined && summary.promised <= day.until.slice(0, 10),
+    ({ job: { summary } }) => summary.promised !== undefined && summary.promised <= calendarDay(day.until),
   ).length;
   return [
     `${hoursText(Math.round(minutes))} of bench work left today`,
@@ -73,7 +74,7 @@ export function DayList({
     moving.by(row, event.key === "ArrowUp" ? -1 : 1);
   };
   const late = day.waiting.filter(
-    ({ job: { summary } }) => summary.due !== undefined && summary.due < day.now.slice(0, 10),
+    ({ job: { summary } }) => summary.due !== undefined && summary.due < calendarDay(day.now),
   ).length;
   return (
     <>

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { repairSchema } from "#contract/jobSchemas";
@@ -96,7 +96,9 @@ function RecordRepair({ plans }: { readonly plans: readonly RepairPlan[] }) {
     resetOptions: { keepDirtyValues: true },
     resolver,
   });
-  const submit = async (fields: RepairFields) => {
+  /** It is on its way: a second press records no second repair. */
+  const isUnderWay = useRef(false);
+  const write = async (fields: RepairFields) => {
     const refused = await used.write();
     if (refused !== null) return form.setError("done", { message: refused });
     const outcome = await add("repair", {
@@ -110,6 +112,12 @@ function RecordRepair({ plans }: { readonly plans: readonly RepairPlan[] }) {
     });
     if (outcome.kind === "refused") return form.setError("done", { message: outcome.sentence });
     if (stillHere()) await navigate(`/jobs/${id}/readAgain`);
+  };
+  const submit = async (fields: RepairFields) => {
+    if (isUnderWay.current) return;
+    isUnderWay.current = true;
+    await write(fields);
+    isUnderWay.current = false;
   };
   return (
     <FormProvider {...form}>

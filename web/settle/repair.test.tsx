@@ -152,6 +152,16 @@ describe("the work", () => {
     await waitFor(() => expect(written.at(-1)).toMatchObject({ kind: "repair", body: { minutes: 45 } }));
   });
 
+  it("is recorded once, however often it is pressed while it is on its way", async () => {
+    const { user, written } = bench(FOUND, { answersAfter: 200 });
+    await user.type(screen.getByLabelText("What was done"), "Resoldered.");
+    await user.type(screen.getByLabelText("Minutes"), "45");
+    const record = screen.getByRole("button", { name: /^Record the repair/u });
+    await user.dblClick(record);
+    await act(() => new Promise((resolve) => setTimeout(resolve, 500)));
+    expect(written.filter(({ kind }) => kind === "repair")).toHaveLength(1);
+  });
+
   it("brings what it used to the bill with its rating, and nothing that is taken off", async () => {
     const prices = { hourly: 40, currency: "£", parts: { bearings: { price: 9, days: 0 } } };
     const opening = { limits: { prices } as unknown as ShopLimits };

@@ -138,3 +138,28 @@ describe("the prices form", () => {
     expect(problems(readPrices({ ...empty, line: "by the gate" }))).toEqual(["name"]);
   });
 });
+
+describe("the hours of a shop", () => {
+  const read = (part: object) => readLimits({ ...limitFieldsOf({}), ...part });
+  it("are said by the days alone too, and by nothing where they are as usual", () => {
+    expect(read({})).toEqual({ kind: "limits", limits: {} });
+    expect(read({ days: ["1", "2", "6"] })).toEqual({
+      kind: "limits",
+      limits: { hours: { opens: "08:00", closes: "17:00", days: [1, 2, 6] } },
+    });
+    expect(read({ opens: "10:00" })).toMatchObject({
+      limits: { hours: { opens: "10:00", closes: "17:00" } },
+    });
+  });
+
+  it.each([
+    [{ opens: "8 o'clock" }, "opens"],
+    [{ opens: "12:00", closes: "09:00" }, "closes"],
+    [{ days: [] }, "days"],
+  ])("of %j are refused at %s", (part, field) =>
+    expect(read(part)).toMatchObject({
+      kind: "problems",
+      problems: { [field]: expect.any(String) as string },
+    }),
+  );
+});

@@ -45,6 +45,10 @@ export function fieldsOf(limits: ShopLimits): LimitFields {
   };
 }
 
+/** Whether anything of the hours is another than usual: days alone are said too. */
+const saysHours = ({ opens, closes, days }: LimitFields) =>
+  opens.trim() !== "" || closes.trim() !== "" || days.toSorted().join() !== USUAL_HOURS.days.join();
+
 /** Where a problem of the hours stands: of both times at the later one. */
 const hoursField = (part: string) => (part === "opens" || part === "days" ? part : "closes");
 
@@ -79,10 +83,10 @@ export function readLimits(fields: LimitFields): LimitsResult {
       deadHall: { choice: fields.deadHall, reason: fields.deadHallReason.trim() },
     }),
     ...(fields.temperatures === "also" && { alsoFahrenheit: true }),
-    ...((fields.opens.trim() !== "" || fields.closes.trim() !== "") && {
+    ...(saysHours(fields) && {
       hours: {
-        opens: fields.opens.trim(),
-        closes: fields.closes.trim(),
+        opens: fields.opens.trim() || USUAL_HOURS.opens,
+        closes: fields.closes.trim() || USUAL_HOURS.closes,
         days: fields.days.map(Number).toSorted(),
       },
     }),
