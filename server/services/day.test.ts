@@ -109,6 +109,9 @@ describe("the day at the bench", () => {
     const ready = Object.fromEntries(waiting.map((one) => [one.job.name, one.ready]));
     expect(ready.Winch).toBeNull();
     expect(ready.Pump!.at >= "2026-03-05T08:00:00.000Z").toBe(true);
+    // Its day is past, and no other was said.
+    shop.now = new Date("2026-03-06T09:00:00.000Z");
+    expect((await day()).waiting.map((one) => one.ready)).toEqual([null, null]);
   });
 
   it("says what was done today, and no more of what was closed before", async () => {

@@ -93,9 +93,9 @@ function notBefore(line: Line, { calendar, zone, hours }: Shop): number {
   return Math.max(clockLeft(line, calendar.now), there);
 }
 
-/** Nobody can tell when what it waits for comes. */
-const isUnknown = ({ stage, summary }: Line) =>
-  stage === "answer" || (stage === "parts" && summary.due === undefined);
+/** Nobody can tell when what it waits for comes: no day was said, or it is past. @param today as 2026-03-02 */
+const isUnknown = ({ stage, summary: { due } }: Line, today: string) =>
+  stage === "answer" || (stage === "parts" && (due === undefined || due < today));
 
 const isWaiting = ({ stage }: JobLine) => stage === "parts" || stage === "answer";
 
@@ -230,7 +230,9 @@ export function dayService(database: Database, judging: JudgingService, clock: C
         const order = [...new Set(placed.map(({ job }) => job))];
         const inOrder = order.map((id) => lines.find((line) => line.id === id)!);
         // What waits for somebody else comes after everything that can be worked on.
-        const later = open.filter((line) => personOf(line) === person && isWaiting(line) && !isUnknown(line));
+        const later = open.filter(
+          (line) => personOf(line) === person && isWaiting(line) && !isUnknown(line, today),
+        );
         for (const [id, found] of playedThrough(
           [...inOrder, ...later].map((line) => playedOf(line, shop)),
           calendar,
