@@ -55,7 +55,7 @@ import {
   oneEach,
   nextForNeed,
 } from "./warrant.ts";
-import { clearedText, headlineOf, reasonOf } from "./words.ts";
+import { clearedText, headlineOf, readText, reasonOf } from "./words.ts";
 import type { NextCheck } from "./nextCheck.ts";
 import type { FaultBelief, Suspect, Verdict } from "./verdict.ts";
 
@@ -274,6 +274,8 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
     ? (proposals[0] ?? null)
     : (nextForNeed(needs, sure) ?? nextForNeed(clearing, outsideSure) ?? proposals[0] ?? last ?? null);
 
+  const plan = planOf(job, answers);
+  const nothingWrong = decided !== null && hardFact === null && action?.cures.length === 0;
   const found = experienceFor(job.limits, job.motor);
   return {
     rules: RULES_VERSION,
@@ -282,8 +284,11 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       ? DISPOSITION_LABELS[sentBack]
       : headlineOf(decided, hardFact, action, faults, epoch, job.motor),
     reason: cleared
-      ? clearedText(ranWell, failed, chance)
-      : reasonOf(needs, hardFact, decided !== null, action, doubt),
+      ? clearedText(ranWell, failed, chance, doubt)
+      : [
+          reasonOf(needs, hardFact, decided !== null, action, doubt),
+          ...(nothingWrong ? [readText(job.motor, plan)] : []),
+        ].join(" "),
     decided,
     action,
     rivals: others.filter((one) => isOfItsOwn(one, action, likely)).slice(0, MOST_RIVALS),
@@ -304,7 +309,7 @@ export function assessJob(job: JobRecord, epoch = epochOf(job)): Verdict {
       .slice(0, MOST_CHANGES)
       .map(({ to, ...turn }) => ({ ...turn, to: namedIn(to) })),
     warrant: (cleared ? clearing : oneEach([...needs, ...clearing])).map(needTold),
-    plan: planOf(job, answers),
+    plan,
   };
 }
 

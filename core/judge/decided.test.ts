@@ -49,9 +49,7 @@ describe("decided: each condition alone", () => {
     expect(verdict.action).toMatchObject({ cures: ["joint"], disposition: "resolder", unsafe: null });
     expect(verdict.action!.probability).toBeGreaterThanOrEqual(ASKED);
     expect(verdict.action!.exact).toBeGreaterThanOrEqual(ASKED);
-    expect(verdict.reason).toMatch(
-      /^Resolder the joint or lead: \d+ % sure that it is all that is needed\.$/u,
-    );
+    expect(verdict.reason).toMatch(/^Resolder the joint or lead\. \d+ % sure; 90 % needed\.$/u);
     expect(verdict.headline).toBe("High joint or lead");
     expect(verdict.next).toBeNull();
   });

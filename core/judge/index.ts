@@ -16,4 +16,5 @@ export * from "./release.ts";
 export * from "./nextStep.ts";
 export * from "./road.ts";
 export * from "./suspects.ts";
+export { readText } from "./words.ts";
 export * from "./ordering.ts";

@@ -11,7 +11,6 @@ import {
   BODY,
   cureFactsOf,
   factsOf,
-  likeliestText,
   PAIRS_SEEN,
   RUN_WELL,
   SOUGHT_IN_VAIN,
@@ -231,12 +230,12 @@ function ofBegun({ answers, job }: Seen): DecidingNeed[] {
 }
 
 /** Work on the motor rests on more than a complaint, and on more than one look. */
-function ofGrounds(seen: Seen, likeliest: string): DecidingNeed[] {
+function ofGrounds(seen: Seen): DecidingNeed[] {
   const { action, hardFact, epoch, answers, alone, steps, faults, findings } = seen;
   if (!action || hardFact) return [];
   const work = worksOn(action);
   const again = epoch === 0 && (work || isAlong(answers)) ? againFor(alone, steps) : null;
-  const look = `${likeliest} It rests on one look: look again before it is opened or ordered for.`;
+  const look = "It rests on one look: look again before it is opened or ordered for.";
   const complaint = "All that was read agrees: nothing is opened or ordered on a complaint alone.";
   return [
     ...(again
@@ -361,7 +360,7 @@ export function clearingNeeds(seen: Seen): readonly DecidingNeed[] {
       : [];
   });
   // A way is not seen to end on one look.
-  const once = ofGrounds(seen, "It").filter(({ step }) => step !== null);
+  const once = ofGrounds(seen).filter(({ step }) => step !== null);
   return [...atAll, ...always, ...once, ...ofDeparting(seen), ...least];
 }
 
@@ -372,7 +371,6 @@ const isLong = ({ step }: Need) => step !== null && step.minutes >= LONG;
 /** Everything that must have been seen before what leads is decided on, in the order it is said. */
 export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
   const { action } = seen;
-  const likeliest = likeliestText(action?.cures ?? []);
   const asked = (wanted: readonly Wanted[]): Asked[] =>
     wanted.flatMap((one) => {
       const need = needOf(one, seen);
@@ -394,18 +392,18 @@ export function decidingNeeds(seen: Seen): readonly DecidingNeed[] {
       ...need,
       sentence:
         need.state === "leftOut"
-          ? `${likeliest} Left out: ${need.what}. ${neverSkipped ? "Nothing is condemned on a skip: whoever goes on decides, and says why." : "Nothing is cleared on a skip."}`
+          ? `Left out: ${need.what}. ${neverSkipped ? "Nothing is condemned on a skip: whoever goes on decides, and says why." : "Nothing is cleared on a skip."}`
           : need.inRecord
-            ? `${likeliest} First: write ${need.what} into the record.`
+            ? `First: write ${need.what} into the record.`
             : first.length > 0
-              ? `${likeliest} First: ${first.join(" and ")}.`
-              : `${likeliest} First: what was read of ${need.what} is put right.`,
+              ? `First: ${first.join(" and ")}.`
+              : `First: what was read of ${need.what} is put right.`,
       // Whoever left it out said why, and goes on; but nothing is cleared so, and no electronics condemned.
       holds: isOpen(need) || (need.state === "leftOut" && (clears || neverSkipped)),
       ...{ always: false, comes: "onceSure" },
     })),
     ...oneEach(ofCompanions(seen)),
-    ...ofGrounds(seen, likeliest),
+    ...ofGrounds(seen),
     ...ofClearing(seen),
   ];
 }

@@ -20,9 +20,12 @@ describe("the reason of a verdict", () => {
   it("is a fact that ends the matter, then what holds it up whatever leads, then what is asked of what leads", () => {
     const all = [need("Frame first."), need("Tips first.", { always: true })];
     expect(reasonOf(all, { ends: "motor", sentence: "Torn." }, false, null, DOUBT)).toBe("Torn.");
-    expect(reason(all)).toBe("Tips first.");
+    const sure = "Most likely: replace the bearings. 95 % sure; 92 % needed.";
+    expect(reason(all)).toBe(`${sure} Tips first.`);
     expect(reason(all, null)).toBe("Tips first.");
-    expect(reason([need("Frame first."), need("Look again.")])).toBe("Frame first.");
+    // Nobody is sure that nothing is wrong by readings that are in doubt.
+    expect(reason(all, action({ cures: [], probability: 0.99 }))).toBe("Tips first.");
+    expect(reason([need("Frame first."), need("Look again.")])).toBe(`${sure} Frame first.`);
     // What is not likely enough yet is not held up by what is asked of it.
     expect(reason([need("Frame first.")], action({ probability: 0.91 }))).toMatch(/91 % sure; 92 % needed/u);
   });
@@ -32,7 +35,9 @@ describe("the reason of a verdict", () => {
       need("Met.", { state: "met", always: true, holds: false }),
       need("Left out.", { state: "leftOut", holds: false }),
     ];
-    expect(reason(needs)).toMatch(/^Most likely: replace the bearings\. 95 % sure that it is enough/u);
+    expect(reason(needs)).toBe(
+      "Most likely: replace the bearings. 95 % sure; 92 % needed. It may be more than is needed.",
+    );
   });
 
   it("is how sure it is and what is asked while that is not enough, whatever else holds", () => {
@@ -41,23 +46,23 @@ describe("the reason of a verdict", () => {
     expect(reason([], unsure)).toBe(likeliest);
     expect(reason([need("Frame first.")], unsure)).toBe(likeliest);
     // Just enough is enough.
-    expect(reason([need("Frame first.")], action({ probability: 0.92 }))).toBe("Frame first.");
+    expect(reason([need("Frame first.")], action({ probability: 0.92 }))).toBe(
+      "Most likely: replace the bearings. 92 % sure; 92 % needed. Frame first.",
+    );
   });
 
   it("of what is sure enough and not done for what it costs or leaves, says just that", () => {
     expect(reason([], action({ unsafe: "Magnet chipped or loose, 30 % likely, would stay" }))).toBe(
-      "Most likely: replace the bearings. But magnet chipped or loose, 30 % likely, would stay.",
+      "Most likely: replace the bearings. 95 % sure; 92 % needed. But magnet chipped or loose, 30 % likely, would stay.",
     );
     expect(reason([])).toBe(
-      "Most likely: replace the bearings. 95 % sure that it is enough; it may be more than is needed.",
+      "Most likely: replace the bearings. 95 % sure; 92 % needed. It may be more than is needed.",
     );
   });
 
   it("of what is decided says by how much, and of nothing that fits that these checks cannot see it", () => {
-    expect(reason([], action(), true)).toBe("Replace the bearings: 95 % sure that it is all that is needed.");
-    expect(reason([], action({ cures: [] }), true)).toBe(
-      "What was read agrees: 95 % that nothing is to be done.",
-    );
+    expect(reason([], action(), true)).toBe("Replace the bearings. 95 % sure; 92 % needed.");
+    expect(reason([], action({ cures: [] }), true)).toBe("Nothing is wrong. 95 % sure; 92 % needed.");
     expect(reason([], null)).toBe("What fits best is something that these checks cannot see.");
   });
 });

@@ -4,6 +4,7 @@ import {
   isNothingWrong,
   nextSuspects,
   proofOf,
+  readText,
   releaseOf,
   runProofOf,
   suspectsLead,
@@ -66,7 +67,7 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
       plainWords: [
         job.complaint === "routine" ? ALL_AGREES : NOTHING_WRONG,
         lookNextAt(job, verdict),
-        leftOutText(verdict),
+        readText(job.motor, verdict.plan),
       ]
         .filter(Boolean)
         .join(" "),

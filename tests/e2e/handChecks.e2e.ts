@@ -39,7 +39,8 @@ test("the spin test: the gate first, then speed and three volts, a constant with
   await expect(page.getByText(/^9\d\d ± \d+ rpm\/V$|^89\d ± \d+ rpm\/V$/u)).toBeVisible();
   await expect(page.getByText(/one constant, seen from both sides/u)).toBeVisible();
   await noSeriousProblem(page);
-  await page.getByRole("button", { name: "Spin a known-good sister" }).click();
+  await page.getByRole("button", { name: "Spin a known-good sister" }).press("Enter");
+  await expect(page.getByLabel("Sister, Frequency before")).toBeFocused();
   await enter(page, "Sister, Frequency before", "234.0");
   await enter(page, "Sister, Volts A–B", "1.577");
   await enter(page, "Sister, Volts B–C", "1.576");

@@ -78,7 +78,10 @@ test("what this motor could hardly read is asked about once; Enter takes the lik
   await expect(page.getByRole("button", { name: "Correct 480 Ω" })).toBeVisible();
 });
 
-test("tips are read once: Enter corrects them, + repeats them; a pair repeats", async ({ page, bench }) => {
+test("Enter corrects what stands, + repeats it, and what follows a + is one more", async ({
+  page,
+  bench,
+}) => {
   await takeIn(page, bench, "Ferry bow thruster");
   await goTo(page, "Three pairs");
   await toTips(page);
@@ -89,9 +92,17 @@ test("tips are read once: Enter corrects them, + repeats them; a pair repeats", 
   await type(page, "Winding temperature", "21");
   await type(page, "Pair A–B", "120.4m");
   await page.keyboard.press("Backspace");
-  await expect(page.getByText("120.4 mΩ stands. Enter repeats it: mean of 2.")).toBeVisible();
+  await expect(page.getByText("120.4 mΩ stands. Enter corrects it, + repeats it.")).toBeVisible();
+  const standing = page.getByRole("button", { name: /^Correct 120\.\d mΩ$/u });
   await type(page, "Pair A–B", "120.6m");
-  await expect(page.getByRole("button", { name: /^Correct 120\.[46] mΩ$/u })).toHaveCount(2);
+  await expect(standing).toHaveAccessibleName("Correct 120.6 mΩ");
+  await page.keyboard.press("Backspace");
+  await page.getByLabel("Pair A–B").fill("120.8m");
+  await page.keyboard.press("+");
+  await expect(standing).toHaveCount(2);
+  await expect(page.getByText("Mean of 2. One more makes a mean of 3.")).toBeVisible();
+  await type(page, "Pair A–B", "120.7m");
+  await expect(standing).toHaveCount(3);
   await page.getByText(/Record of this check/u).click();
   await expect(page.getByRole("row", { name: /Probe tips together 300 μΩ corrected by MO/u })).toBeVisible();
 });

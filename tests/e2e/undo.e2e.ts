@@ -8,7 +8,7 @@ async function enterSomething(page: Page): Promise<void> {
   const main = page.getByRole("main");
   const ready = main.getByRole("button", { name: /^Qualified, and ready/u });
   if ((await ready.count()) > 0) await ready.press("Enter");
-  const choice = main.getByRole("radio").and(page.locator(":enabled")).first();
+  const choice = main.getByRole("radio", { checked: false }).and(page.locator(":enabled")).first();
   if ((await choice.count()) > 0) await choice.press("Space");
   else {
     await main.getByRole("textbox").and(page.locator(":enabled")).first().fill("500M");

@@ -1,5 +1,7 @@
+import type { JobStep } from "#contract/jobs";
 import { isRoadStage, type RoadStage } from "#core/judge";
 import { checkOf, slotOf } from "#core/measure";
+import type { Here } from "#core/measure/safety";
 import {
   DISPOSITION_LABELS,
   RELEASE_LABELS,
@@ -8,69 +10,91 @@ import {
   type JobRecord,
   type Reading,
 } from "#core/record";
-import type { JobStep } from "#contract/jobs";
 
-/** The last entry of a step, that undo takes back, and how it reads; null where there is none. */
-export interface LastEntry {
+/** An entry of a step that can be taken back, and how it reads. */
+export interface StepEntry {
   readonly id: string;
   readonly words: string;
+  readonly by: string;
+  readonly at: string;
+  /** The place it was read at; null where it is no reading. */
+  readonly slot: string | null;
 }
 
-/** The last reading written in a check that was not taken back: a value, a correction, or a taking back by hand. */
-function lastReading(record: JobRecord, check: CheckId, epoch: number): Reading | undefined {
+/** Readings of a check that were not taken back, corrections and what was withdrawn by hand among them, as written. */
+function readingsIn(
+  { readings }: JobRecord,
+  check: CheckId,
+  epoch: number,
+  text: (reading: Reading) => string,
+): StepEntry[] {
   const undone = new Set(
-    record.readings.flatMap(({ value, supersedes }) => (value.kind === "undone" ? [supersedes] : [])),
+    readings.flatMap(({ value, supersedes }) => (value.kind === "undone" ? [supersedes] : [])),
   );
-  return record.readings.findLast(
-    ({ id, check: where, epoch: when, value }) =>
-      where === check && when === epoch && value.kind !== "undone" && !undone.has(id),
-  );
+  return readings
+    .filter(
+      ({ id, check: where, epoch: when, value }) =>
+        where === check && when === epoch && value.kind !== "undone" && !undone.has(id),
+    )
+    .map((reading) => {
+      const { id, by, takenAt: at, slot, value } = reading;
+      const place =
+        slotOf(check, slot)?.name ??
+        (value.kind === "skipped" && value.what ? value.what : checkOf(check).title);
+      return { id, by, at, slot, words: `${place} ${text(reading)}` };
+    });
 }
 
-/** The last line of a stage of the road: of the repair, a run, or the release. */
-function lastOfWork(record: JobRecord, stage: RoadStage): LastEntry | null {
+interface Written {
+  readonly id: string;
+  readonly by: string;
+  readonly at: string;
+}
+const entry = ({ id, by, at }: Written, words: string): StepEntry => ({ id, by, at, words, slot: null });
+
+/** The lines of a stage of the road, oldest first: of the repair, a run, or the release. */
+function workIn(record: JobRecord, stage: RoadStage): StepEntry[] {
   const { done, parts, runs, starts = [], releases } = workshopOf(record);
-  const repairs = record.repairs.map(({ id, at, plan }) => ({ id, at, words: plan }));
+  const repairs = record.repairs.map((repair) => entry(repair, repair.plan));
   const timed = new Set(runs.map(({ start }) => start));
   const lines = {
     repair: [
       ...repairs,
-      ...done.map(({ id, at, step }) => ({ id, at, words: step })),
-      ...parts.map(({ id, at, part }) => ({ id, at, words: part })),
+      ...done.map((line) => entry(line, line.step)),
+      ...parts.map((line) => entry(line, line.part)),
     ],
     // What was read again is taken back where it was read; here it is the repair that it would prove.
     readAgain: repairs,
     letRun: [
-      ...runs.map(({ id, at, minutes }) => ({ id, at, words: `run of ${minutes} min` })),
-      ...starts
-        .filter(({ id }) => !timed.has(id))
-        .map(({ id, at }) => ({ id, at, words: "the clock that runs" })),
+      ...runs.map((run) => entry(run, `run of ${run.minutes} min`)),
+      ...starts.filter(({ id }) => !timed.has(id)).map((start) => entry(start, "the clock that runs")),
     ],
-    release: releases.map(({ id, at, as }) => ({ id, at, words: RELEASE_LABELS[as] })),
+    release: releases.map((release) => entry(release, RELEASE_LABELS[release.as])),
     close: [],
   }[stage];
-  if (lines.length === 0) return null;
-  const { id, words } = lines.reduce((late, line) => (line.at >= late.at ? line : late));
-  return { id, words };
+  return lines.toSorted((one, two) => (one.at < two.at ? -1 : one.at > two.at ? 1 : 0));
 }
 
-/** @param text how a reading reads */
-export function lastEntryOf(
+/**
+ * What was entered in a step and stands, oldest first.
+ * @param text how a reading reads
+ */
+export function entriesIn(
   record: JobRecord,
   step: JobStep,
   epoch: number,
   text: (reading: Reading) => string,
-): LastEntry | null {
-  if (step === "takenIn" || step === "report") return null;
-  if (step === "decide") {
-    const decision = record.decisions.at(-1);
-    return decision ? { id: decision.id, words: DISPOSITION_LABELS[decision.disposition] } : null;
-  }
-  if (isRoadStage(step)) return lastOfWork(record, step);
-  const reading = lastReading(record, step, epoch);
-  if (!reading) return null;
-  const { slot, value } = reading;
-  const place =
-    slotOf(step, slot)?.name ?? (value.kind === "skipped" && value.what ? value.what : checkOf(step).title);
-  return { id: reading.id, words: `${place} ${text(reading)}` };
+): readonly StepEntry[] {
+  if (step === "takenIn" || step === "report") return [];
+  if (step === "decide")
+    return record.decisions.map((decision) => entry(decision, DISPOSITION_LABELS[decision.disposition]));
+  return isRoadStage(step) ? workIn(record, step) : readingsIn(record, step, epoch, text);
 }
+
+/** Whether somebody wrote an entry in the sitting that they are in now: one key takes it back. */
+export const isOfThisSitting = ({ by, at }: StepEntry, here: Here): boolean =>
+  by === here.by && at >= here.since;
+
+/** The last entry that who is here wrote in this sitting: what undo takes back; undefined where there is none. */
+export const lastEntryOf = (entries: readonly StepEntry[], here: Here): StepEntry | undefined =>
+  entries.findLast((one) => isOfThisSitting(one, here));

@@ -1,33 +1,46 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { JobStep } from "#contract/jobs";
-import { lastEntryOf } from "../job/lastEntry.ts";
+import { entriesIn, lastEntryOf } from "../job/lastEntry.ts";
 import { useOpenJob } from "../job/openJob.ts";
+import { useHere } from "../job/useHere.ts";
 import { useReadingText } from "../job/useReadingText.ts";
+import { focusSlot } from "../checks/entry/focusSlot.ts";
 import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 
 /** Steps in which nothing is entered that a key could take back. */
 const NOTHING_ENTERED: readonly JobStep[] = ["takenIn", "close", "report"];
 
-/** Takes the last entry of the step back, by one key and one button; the record keeps both. */
+/**
+ * Takes back what who is here wrote last in the step, by one key and one button, and brings the focus to its place; the record
+ * keeps both. What others wrote, or what is of another day, is taken back in the record alone.
+ */
 export function useUndoLast(step: JobStep) {
   const { record, epoch, closed, undo } = useOpenJob();
+  const here = useHere();
   const textOf = useReadingText();
   const [said, setSaid] = useState("");
-  const last = lastEntryOf(record, step, epoch, textOf);
+  const entries = entriesIn(record, step, epoch, textOf);
+  const last = closed ? undefined : lastEntryOf(entries, here);
   const takeBack = async () => {
     if (closed) return setSaid("This job is closed: reopen it first.");
-    if (!last) return setSaid("Nothing of this step is left to take back.");
+    if (!last)
+      return setSaid(
+        entries.length > 0
+          ? "Not yours, or not of today: the record below takes it back."
+          : "Nothing of this step is left to take back.",
+      );
     const outcome = await undo(last.id);
     setSaid(outcome.kind === "refused" ? outcome.sentence : `Taken back: ${last.words}.`);
+    if (outcome.kind !== "refused" && last.slot !== null) focusSlot(last.slot);
   };
   useHotkeys("u", () => void takeBack(), {
     enableOnFormTags: true,
     ignoreEventWhen: isTyping,
     preventDefault: true,
   });
-  return { last: closed ? null : last, said, takeBack, possible: !NOTHING_ENTERED.includes(step) };
+  return { last, said, takeBack, possible: !NOTHING_ENTERED.includes(step) };
 }
 
 /** The button of it at the foot of a bench screen. */

@@ -113,7 +113,7 @@ const readyText = (days: number, now: Date) =>
 
 /** What a person chooses, with the reason; what the evidence says stands beside it. */
 export default function Decide() {
-  const { id, record, closed, add } = useOpenJob();
+  const { id, record, closed, add, undo } = useOpenJob();
   const verdict = useStandingVerdict();
   const navigate = useNavigate();
   const stillHere = useStillHere();
@@ -344,7 +344,17 @@ export default function Decide() {
           {record.decisions.map((decision) => (
             <li key={decision.id}>
               {dayAndTimeText(decision.at)}, {decision.by}:{" "}
-              <strong className="text-ink">{decidedText(decision)}</strong>. {decision.reason}
+              <strong className="text-ink">{decidedText(decision)}</strong>. {decision.reason}{" "}
+              {!closed && (
+                <Button
+                  look="quiet"
+                  size="small"
+                  aria-label={`Take back ${decidedText(decision)}`}
+                  onClick={() => void undo(decision.id)}
+                >
+                  Take back
+                </Button>
+              )}
             </li>
           ))}
         </ul>

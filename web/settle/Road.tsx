@@ -10,6 +10,7 @@ import { Closing } from "./Closing.tsx";
 import { PresentContext } from "./GreenButton.tsx";
 import { ReadAgain } from "./ReadAgain.tsx";
 import { ReleaseForm } from "./ReleaseForm.tsx";
+import { WorkRecord } from "./WorkRecord.tsx";
 import { WorkOrder } from "./WorkOrder.tsx";
 
 /** Where the road is, a stage each; any of them can be looked at. */
@@ -162,6 +163,7 @@ export default function Road({
           <Stage stage={stage} />
         )}
       </PresentContext>
+      <WorkRecord step={stage} />
     </section>
   );
 }

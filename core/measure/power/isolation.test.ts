@@ -68,7 +68,9 @@ describe("where a voltage is lost, there is the fault (common practice)", () => 
     expect(asked(silent)).toMatchObject({
       decided: null,
       slots: ["driver.supply"],
-      reason: expect.stringMatching(/^Most likely: replace the motor\. First: motor supply: /u) as string,
+      reason: expect.stringMatching(
+        /^Most likely: replace the motor\. \d+ % sure; \d+ % needed\. First: motor supply: /u,
+      ) as string,
     });
     const supplied = [...silent, volts("driver.supply", 318)];
     expect(asked(supplied)).toMatchObject({ decided: null, slots: ["driver.fifteen"] });

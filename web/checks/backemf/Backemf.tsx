@@ -16,7 +16,7 @@ import {
 import { findingOf } from "#core/check";
 import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrument } from "#core/quantity";
 import { PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord, type Phase } from "#core/record";
-import { useOpenJob } from "../../job/openJob.ts";
+import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { Unbroken } from "../../ui/Unbroken.tsx";
 import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
@@ -51,6 +51,8 @@ function probesOf(slot: string): { readonly from: Phase; readonly to: Phase } {
   return { from, to };
 }
 
+const isSisters = (slot: string) => slot.startsWith("sister.");
+
 /** Spun by a drill: the gate first, then speed and three voltages, then the constant. */
 export function Backemf() {
   const job = useOpenJob();
@@ -59,8 +61,11 @@ export function Backemf() {
   const [meter, setMeter] = useState(() => usualVoltmeter(record, spinVoltmeter(record, epoch)));
   const choosing = useChoose("backemf");
   const { problem, chosen, choose } = choosing;
-  const [sister, setSister] = useState(() =>
-    record.readings.some(({ check, slot }) => check === "backemf" && slot.startsWith("sister.")),
+  const next = useAskedFor();
+  const [sister, setSister] = useState(
+    () =>
+      record.readings.some(({ check, slot }) => check === "backemf" && isSisters(slot)) ||
+      (next?.check === "backemf" && next.slots.some(isSisters)),
   );
   const route = (chosen("route") || "oneMeter") as Route;
   const voltmeter = record.instruments.find(({ id }) => id === meter);
@@ -101,7 +106,7 @@ export function Backemf() {
   const cells = (prefix: "" | "sister.") =>
     slots
       .filter(({ slot }) => slot !== "plannedSpeed" && !PAIRS.some((pair) => pair === slot))
-      .filter(({ slot }) => slot.startsWith("sister.") === (prefix === "sister."))
+      .filter(({ slot }) => isSisters(slot) === (prefix === "sister."))
       .map(({ slot, name, optional }) => (
         <SlotCell
           key={slot}

@@ -3,6 +3,7 @@ import { placeText } from "#core/judge";
 import type { CheckId, JobRecord, Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
+import { Button } from "../../ui/Button.tsx";
 import { dayAndTimeText } from "../../ui/dates.ts";
 
 /** What became of a reading. */
@@ -34,7 +35,8 @@ function linesOf({ readings, unread = [] }: JobRecord, check: CheckId) {
 
 function Lines({ check }: { readonly check: CheckId }) {
   const textOf = useReadingText();
-  const { all, lines, unread } = linesOf(useOpenJob().record, check);
+  const { record, closed, undo } = useOpenJob();
+  const { all, lines, unread } = linesOf(record, check);
   const undone = new Set(
     all.filter(({ value }) => value.kind === "undone").map(({ supersedes }) => supersedes),
   );
@@ -50,6 +52,7 @@ function Lines({ check }: { readonly check: CheckId }) {
           <th>Who</th>
           <th>Where</th>
           <th>What</th>
+          <th>Take back</th>
         </tr>
       </thead>
       <tbody>
@@ -64,6 +67,18 @@ function Lines({ check }: { readonly check: CheckId }) {
             <td>
               <Fate reading={reading} later={supersededBy.get(reading.id)} />
             </td>
+            <td className="text-right">
+              {!closed && !undone.has(reading.id) && !supersededBy.has(reading.id) && (
+                <Button
+                  look="quiet"
+                  size="small"
+                  aria-label={`Take back ${placeText(reading)} ${textOf(reading)}`}
+                  onClick={() => void undo(reading.id)}
+                >
+                  Take back
+                </Button>
+              )}
+            </td>
           </tr>
         ))}
         {unread.map(({ reading, why }) => (
@@ -71,7 +86,7 @@ function Lines({ check }: { readonly check: CheckId }) {
             <td className="py-1 pr-3">{dayAndTimeText(reading.takenAt)}</td>
             <td className="pr-3">{reading.by}</td>
             <td className="pr-3">Unread note</td>
-            <td>
+            <td colSpan={2}>
               {reading.typed || textOf(reading)}. {why}
             </td>
           </tr>

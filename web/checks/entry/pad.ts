@@ -17,13 +17,13 @@ export function withdrawPad(): void {
   tell();
 }
 
+/** The field that is open at this moment; null where none is. */
+export const openPad = (): Entry | null => offered;
+
 /** The field that a keypad types into; null where none is open. */
 export function usePad(): Entry | null {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => offered,
-  );
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  }, openPad);
 }

@@ -13,8 +13,6 @@ export interface EntrySlot {
   readonly kind: QuantityKind;
   /** Enter on the empty field goes on without it. */
   readonly optional: boolean;
-  /** What a second value does. */
-  readonly again: "corrects" | "repeats";
   /** Read with another instrument than the check's, or with none. */
   readonly instrumentId?: string | null;
   /** Why a value, though a good number, cannot be read here; null where it can. */
@@ -33,7 +31,7 @@ export function entrySlot(
 ): EntrySlot {
   const declared = slotOf(check, slot);
   if (!declared) throw new RangeError(`entrySlot: ${checkOf(check).title} has no slot "${slot}"`);
-  const { label, name, under, hint, optional, again, refuse, plausible, instrument } = declared;
+  const { label, name, under, hint, optional, refuse, plausible, instrument } = declared;
   return {
     slot,
     label,
@@ -42,7 +40,6 @@ export function entrySlot(
     hint,
     kind: kindOf(declared),
     optional,
-    again,
     refuse: (value) => refuse?.(value, motor) ?? null,
     least: plausible?.(motor)?.least ?? 0,
     most: plausible?.(motor)?.most ?? null,

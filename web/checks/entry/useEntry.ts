@@ -2,7 +2,8 @@ import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from 
 import { valueOfKind } from "#core/check";
 import { formatQuantity, parseQuantity, type QuantityKind } from "#core/quantity";
 import { latestIn, standingIn, type CheckId, type Reading, type ReadingValue } from "#core/record";
-import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
+import { useAskedFor, useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
+import { askedAgain } from "./askedAgain.ts";
 import { commaDoubt, doubtOf, type Doubt, type Way } from "./doubt.ts";
 import type { EntrySlot } from "./slots.ts";
 
@@ -14,15 +15,19 @@ function recorded(
 }
 
 /**
- * Typing readings of one check: a reading costs its digits and Enter. Enter saves and goes on, + saves and
- * stays (or repeats the last), O records open, an empty Backspace goes back a place. A refused reading
- * stays in the field with the reason; one that this motor could hardly read is asked about once.
+ * Typing readings of one check: a reading costs its digits and Enter. Enter saves and goes on; where something stands it
+ * corrects it. + saves and stays for one more (or repeats the last); so does a place that is asked to be read again. O records
+ * open, an empty Backspace goes back a place. A refused reading stays in the field with the reason; one that this motor could
+ * hardly read is asked about once.
  */
 export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrumentId: string | null) {
   const job = useOpenJob();
   const { record, epoch } = job;
   const isRead = (slot: string) => latestIn(record.readings, check, slot, epoch) !== undefined;
   const next = useAskedFor();
+  const verdict = useStandingVerdict();
+  /** The place in which + asked for one more. */
+  const [more, setMore] = useState<string | null>(null);
   const [chosen, setActive] = useState(() => {
     // What the verdict asks for next, down to its field; else the first that is still to be read.
     const named = next?.check === check ? slots.filter(({ slot }) => next.slots.includes(slot)) : [];
@@ -66,8 +71,12 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     refused === null ? understood : ({ kind: "refused", reason: "outOfRange", sentence: refused } as const);
   const mine = standingIn(record.readings, check, active, epoch);
 
+  /** What is typed now stands beside what was read here, and not in its place. */
+  const adds = mine.length > 0 && (more === active || askedAgain(verdict, check, active));
+
   const move = (to: string) => {
     setEnded(null);
+    setMore(null);
     setActive(to);
     setText("");
     setProblem("");
@@ -77,10 +86,10 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   };
   const goOn = () => move(slots[Math.min(index + 1, slots.length - 1)]!.slot);
 
-  /** What a value in this slot would take the place of: what is being corrected, or what is read once only. */
+  /** What a value in this slot would take the place of: what is being corrected, or the last that stands, unless it adds one. */
   const replaces = (repeat: boolean): string | null => {
     if (correcting) return correcting.id;
-    return present.again === "corrects" && !repeat ? (mine.at(-1)?.id ?? null) : null;
+    return repeat || adds ? null : (mine.at(-1)?.id ?? null);
   };
 
   const write = (slot: EntrySlot, value: ReadingValue, typed: string, supersedes: string | null) =>
@@ -95,6 +104,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     // The field is cleared at once, so that the next digits find it empty; a refusal brings the text back.
     if (stay || correcting) move(active);
     else goOn();
+    if (stay) setMore(active);
     if (!stay && !correcting && index === slots.length - 1) setEnded(active);
     const outcome = await write(present, value, typed, supersedes);
     if (outcome.kind === "refused") {
@@ -178,10 +188,11 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     const last = mine.at(-1);
     if (!last || correcting) return "";
     const { number, unit } = last.value.kind === "open" ? { number: "OL", unit: "" } : textOf(last, kind);
-    const standing = mine.length > 1 ? `Mean of ${mine.length}.` : `${number} ${unit}`.trim() + " stands.";
-    return present.again === "repeats"
-      ? `${standing} Enter repeats it: mean of ${mine.length + 1}.`
-      : `${standing} Enter corrects it, + repeats it.`;
+    const alone = mine.length === 1;
+    const standing = alone ? `${number} ${unit}`.trim() + " stands." : `Mean of ${mine.length}.`;
+    return adds
+      ? `${standing} One more makes a mean of ${mine.length + 1}.`
+      : `${standing} Enter corrects ${alone ? "it" : "the last"}, + repeats it.`;
   };
 
   return {
