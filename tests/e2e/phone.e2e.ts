@@ -51,6 +51,14 @@ test("three pairs by thumb alone: own keypad, one slot after the other, undo, sk
     await tap(key("Save"));
   }
   await expect(page.getByRole("button", { name: "Correct 127 mΩ" })).toBeVisible();
+  // After the last value what was found takes the keypad's place; a touch of the field brings it back.
+  await expect(page.getByRole("group", { name: "Keypad" })).toHaveCount(0);
+  await expect(
+    page
+      .getByRole("status")
+      .filter({ hasText: /repeat them/u })
+      .first(),
+  ).toBeInViewport();
   test
     .info()
     .annotations.push({ type: "taps", description: `three pairs ${taps - before}, from the bench ${taps}` });

@@ -25,7 +25,7 @@ function fingers(page: Page, device: Device) {
       await field.pressSequentially(text);
     },
     toStep: async (name: RegExp) => {
-      await tap(device === "phone" ? button(/^Plan: step/u) : button("Show the plan"));
+      await tap(device === "phone" ? button(/^Plan: step/u) : button("Jump"));
       const plan = page.getByRole("navigation", { name: "Plan" });
       await expect(plan).toBeVisible();
       const link = plan.getByRole("link", { name });

@@ -91,10 +91,6 @@ export function entriesIn(
   return isRoadStage(step) ? workIn(record, step) : readingsIn(record, step, epoch, text);
 }
 
-/** Whether somebody wrote an entry in the sitting that they are in now: one key takes it back. */
-export const isOfThisSitting = ({ by, at }: StepEntry, here: Here): boolean =>
-  by === here.by && at >= here.since;
-
 /** The last entry that who is here wrote in this sitting: what undo takes back; undefined where there is none. */
 export const lastEntryOf = (entries: readonly StepEntry[], here: Here): StepEntry | undefined =>
-  entries.findLast((one) => isOfThisSitting(one, here));
+  entries.findLast(({ by, at }) => by === here.by && at >= here.since);

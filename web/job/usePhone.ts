@@ -21,8 +21,15 @@ function mediaOf(query: string) {
 const phone = mediaOf(PHONE);
 const touch = mediaOf(TOUCH);
 
-/** Whether this is a phone, which brings a keypad of its own. */
+/** Whether this is a phone, which shows one zone at a time. */
 export const usePhone = (): boolean => useSyncExternalStore(phone.hear, phone.now);
 
-/** Whether a finger is all there is to point with: across the bench a keypad then stands under the field. */
+/** Whether a finger is all there is to point with: the keypad of the application then stands where readings are typed. */
 export const useTouch = (): boolean => useSyncExternalStore(touch.hear, touch.now);
+
+/** What is held in the hand, whose foot carries keypad and buttons; null for a bench screen with keys and a mouse. */
+export function useHeld(): "phone" | "tablet" | null {
+  const small = usePhone();
+  const finger = useTouch();
+  return small ? "phone" : finger ? "tablet" : null;
+}

@@ -40,12 +40,13 @@ import { ClosedElsewhere, SinceClosing } from "./SinceClosing.tsx";
 import { nextPlaceOf, placeOf, stepAt, stepsOf, type Step } from "./steps.ts";
 import { UndoLast } from "./UndoLast.tsx";
 import { Zones, type PlanFold, type Zone } from "./Zones.tsx";
-import { PhoneFoot } from "./PhoneFoot.tsx";
+import { Rail } from "./Rail.tsx";
 import { Strip } from "./Strip.tsx";
+import { TouchFoot } from "./TouchFoot.tsx";
 import { KeysHereContext, type KeysHere } from "../job/keysHere.ts";
 import { hereNow } from "../job/hereNow.ts";
 import { useHere } from "../job/useHere.ts";
-import { usePhone } from "../job/usePhone.ts";
+import { useHeld } from "../job/usePhone.ts";
 import { useOutlook, useVerdict } from "../job/useVerdict.ts";
 import { Needs } from "./Needs.tsx";
 import { VerdictPanel } from "./VerdictPanel.tsx";
@@ -131,7 +132,17 @@ function arrive(asked: readonly string[]): boolean {
   title?.setAttribute("tabindex", "-1");
   const wanted = inGroup(named) ?? field ?? inGroup(open) ?? title;
   wanted?.focus();
+  if (wanted && wanted !== title) mark(wanted.closest<HTMLElement>("[data-slot]") ?? wanted);
   return wanted !== undefined && wanted !== null;
+}
+
+const MARKED_MILLISECONDS = 1600;
+
+/** What Next meant is brought into sight and shown for a breath: a finger leaves no ring of focus. */
+function mark(what: HTMLElement): void {
+  what.scrollIntoView({ block: "nearest" });
+  what.dataset["marked"] = "";
+  window.setTimeout(() => delete what.dataset["marked"], MARKED_MILLISECONDS);
 }
 
 /** Something is typed that is not written down yet. */
@@ -323,7 +334,7 @@ const OpenedJob = memo(function OpenedJob({
   const inParts = keysHere !== null;
   const lamps = taking && (keysHere ?? check.keys) === "lamps";
   const [zone, setZone] = useState<Zone>("step");
-  const phone = usePhone();
+  const held = useHeld();
   const skip = () => {
     setZone("step");
     setSkipping(true);
@@ -444,7 +455,7 @@ const OpenedJob = memo(function OpenedJob({
     [check, taking, keysHere, skippable, step],
   );
   return (
-    <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen print:h-auto">
+    <div className="flex min-h-screen flex-col max-sm:h-dvh lg:h-screen pointer-coarse:h-dvh print:h-auto">
       {header}
       <RefusedEntries />
       {trouble}
@@ -461,6 +472,7 @@ const OpenedJob = memo(function OpenedJob({
         onZone={setZone}
         wide={check === undefined && !onRoad}
         {...fold}
+        rail={<Rail steps={steps} present={step} />}
         plan={<Plan steps={steps} present={step} jumping={jumping} onCaller={() => setCalling(true)} />}
         centre={centre}
         verdict={panel}
@@ -470,14 +482,17 @@ const OpenedJob = memo(function OpenedJob({
           <CallerCard id={job.id} onClose={() => setCalling(false)} />
         </Suspense>
       )}
-      {phone ? (
-        <PhoneFoot
+      {held ? (
+        <TouchFoot
           key={step}
+          held={held}
           step={step}
           next={next === step ? null : nextTitle}
           asked={next === nextCheck?.check ? nextCheck.title : null}
           onNext={goOn}
           onSkip={skippable ? skip : null}
+          planOpen={zone === "plan"}
+          onPlan={() => setZone(zone === "plan" ? "step" : "plan")}
           verdictOpen={zone === "verdict"}
           onVerdict={() => setZone(zone === "verdict" ? "step" : "verdict")}
         />

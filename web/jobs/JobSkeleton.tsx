@@ -12,12 +12,13 @@ export function JobSkeleton({
   const checks = CHECKS.filter((check) => check.notApplicable(motor) === null);
   const stages = [...new Set(checks.map(({ stage }) => stage))];
   return (
-    <div className="flex min-h-screen flex-col lg:h-screen">
+    <div className="flex min-h-screen flex-col lg:h-screen pointer-coarse:h-dvh">
       <JobHeader number={number} motor={motor} />
       <Zones
         zone="step"
         onZone={() => undefined}
         wide={false}
+        rail={null}
         {...fold}
         plan={
           <div aria-hidden className="text-[0.95rem] text-ink-2">

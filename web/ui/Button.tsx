@@ -22,7 +22,7 @@ export function buttonClass(look: Look, size: keyof typeof SIZES = "usual"): str
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   readonly look?: Look;
   readonly size?: keyof typeof SIZES;
-  readonly hotkey?: string;
+  readonly hotkey?: string | undefined;
   readonly children: ReactNode;
 }
 

@@ -42,7 +42,7 @@ function runSlots(prefix: string, whose: string): Record<string, Slot> {
       `${prefix}${pair}`,
       measuredSlot(`${whose}Volts ${pairName(pair)}`, VOLTAGE, {
         name: `${whose}${pairName(pair)}`,
-        hint: "AC volts, as 0.75; + reads again",
+        hint: "AC volts, as 0.75; + repeats it",
         instrument: "acVolts",
         again: "repeats",
         plausible: spunPlausible,

@@ -151,7 +151,15 @@ export function Backemf() {
             insulated={chosen("gate") === "insulated"}
           />
         </div>
-        <ProbeDrawing connection={record.motor.connection} {...probesOf(entry.active)} unit="V~" spun small />
+        <span className="max-sm:hidden">
+          <ProbeDrawing
+            connection={record.motor.connection}
+            {...probesOf(entry.active)}
+            unit="V~"
+            spun
+            small
+          />
+        </span>
       </div>
       {plan.open && (
         <>
@@ -173,6 +181,15 @@ export function Backemf() {
                   .filter(Boolean)
                   .join(", ")}
                 {...rowOf(pair)}
+                probes={
+                  <ProbeDrawing
+                    connection={record.motor.connection}
+                    {...probesOf(pair)}
+                    unit="V~"
+                    spun
+                    small
+                  />
+                }
               />
             ))}
           </ul>

@@ -25,24 +25,28 @@ function Pins({
     <div
       role="img"
       aria-label={`${plug.name}, ${plug.seen}: ${label}`}
-      className="my-2 rounded-lg border border-line-strong bg-sunk p-1.5"
+      className="my-2 overflow-x-auto rounded-lg border border-line-strong bg-sunk p-1.5"
     >
-      {plug.rows.map((row) => (
-        // A row never wraps: where a pin sits is what tells it.
-        <div
-          key={row.join()}
-          className="grid auto-cols-[minmax(max-content,1fr)] grid-flow-col gap-0.5 p-0.5"
-        >
-          {row.map((pin) => (
+      {/* One grid for all rows, which never wrap: where a pin sits is what tells it. */}
+      <div
+        className="grid gap-1 p-0.5"
+        style={{
+          gridTemplateColumns: `repeat(${Math.max(...plug.rows.map((row) => row.length))}, minmax(max-content, 1fr))`,
+        }}
+      >
+        {plug.rows.map((row) =>
+          row.map((pin, column) => (
             <span
               key={pin}
+              data-pin={pin}
+              style={{ gridColumn: column + 1 }}
               className={`flex h-8 min-w-0 items-center justify-center rounded bg-sheet px-0.5 ${pin.length > 3 ? "text-xs" : "text-sm"} ${PROBES[probeAt(pin)]}`}
             >
               {pin}
             </span>
-          ))}
-        </div>
-      ))}
+          )),
+        )}
+      </div>
     </div>
   );
 }

@@ -23,7 +23,10 @@ import { Way } from "./Way.tsx";
 /** What the work is and for whom, before the first live reading; short at every one after it. */
 function Live({ ready, onReady }: { readonly ready: boolean; readonly onReady: () => void }) {
   return (
-    <div role="note" className="mb-3 border-l-4 border-red bg-sheet px-4 py-2.5 text-sm leading-snug">
+    <div
+      role="note"
+      className="sticky top-0 z-10 mb-3 border-l-4 border-red bg-sheet px-4 py-2.5 text-sm leading-snug"
+    >
       <p>
         <strong className="text-red">Live.</strong> Covers off only while you read; one hand, dry floor, meter
         and probes rated for the mains beside it (CAT III), eye protection. Energised work is for qualified

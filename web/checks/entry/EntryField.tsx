@@ -1,7 +1,8 @@
 import { formatQuantity } from "#core/quantity";
 import { useEffect, useRef } from "react";
-import { usePhone } from "../../job/usePhone.ts";
+import { useHeld } from "../../job/usePhone.ts";
 import { Button } from "../../ui/Button.tsx";
+import { byTouch } from "./byTouch.ts";
 import { offerPad, withdrawPad } from "./pad.ts";
 import type { Entry } from "./useEntry.ts";
 
@@ -18,16 +19,17 @@ function understood(entry: Entry): string {
 
 /** A value that this motor could hardly read: asked once, with what may have been meant. Enter takes the likelier. */
 function Question({ entry: { doubt, enter, takeOther } }: { readonly entry: Entry }) {
+  const held = useHeld() !== null;
   if (!doubt) return null;
   const { question, likely, other } = doubt;
   return (
     <div role="alert" className="mt-2 flex flex-wrap items-center gap-2 rounded-lg bg-amber-soft p-2 text-sm">
       <strong>{question}</strong>
-      <Button look="main" hotkey="Enter" onClick={enter}>
+      <Button look="main" hotkey={held ? undefined : "Enter"} onClick={enter}>
         {other ? likely.text : `Keep ${likely.text}`}
       </Button>
       {other && (
-        <Button hotkey="Shift Enter" onClick={takeOther}>
+        <Button hotkey={held ? undefined : "Shift Enter"} onClick={takeOther}>
           {other.text}
         </Button>
       )}
@@ -47,21 +49,22 @@ export function EntryField({
   readonly standing?: string;
 }) {
   const bad = entry.problem !== "";
-  const phone = usePhone();
-  // The keypad at the foot of a phone types into the one field that is open.
+  const said = entry.problem || understood(entry);
+  const held = useHeld() !== null;
+  // The keypad at the foot of what is held in the hand types into the one field that is open.
   useEffect(() => offerPad(entry));
   useEffect(() => withdrawPad, []);
   const form = useRef<HTMLFormElement>(null);
-  // The keypad takes half of a phone's screen: what is typed into stays in sight above it.
+  // The keypad takes much of the screen: what is typed into stays in sight above it.
   useEffect(() => {
-    const room = phone ? form.current?.closest("main") : null;
+    const room = held ? form.current?.closest("main") : null;
     if (!room) return;
     const observer = new ResizeObserver(() =>
       (form.current?.closest("li") ?? form.current)?.scrollIntoView({ block: "nearest" }),
     );
     observer.observe(room);
     return () => observer.disconnect();
-  }, [phone, entry.active]);
+  }, [held, entry.active]);
   return (
     <form ref={form} {...entry.form} noValidate className="min-w-0">
       <input
@@ -69,10 +72,11 @@ export function EntryField({
         {...entry.input}
         autoFocus
         autoComplete="off"
-        inputMode={phone ? "none" : "text"}
+        inputMode={held ? "none" : "text"}
         aria-label={entry.present.label}
         aria-describedby="understood"
         data-entry
+        onPointerDown={entry.wake}
         placeholder={standing}
         className={`block w-full border-b-2 border-green bg-transparent font-semibold placeholder:text-ink-2 aria-invalid:border-red focus-visible:outline-none ${
           big ? "h-10 text-4xl pointer-coarse:h-11" : "h-8 text-xl pointer-coarse:h-11"
@@ -83,7 +87,7 @@ export function EntryField({
         role={bad ? "alert" : undefined}
         className={`mt-1 text-sm leading-snug ${bad || entry.parsed?.kind === "refused" ? "text-red" : entry.parsed ? "text-green" : "text-ink-2"}`}
       >
-        {entry.problem || understood(entry)}
+        {held ? byTouch(said) : said}
       </p>
       <Question entry={entry} />
       {entry.correcting && (

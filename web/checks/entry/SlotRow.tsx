@@ -5,6 +5,7 @@ import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
 import { EntryField } from "./EntryField.tsx";
 import { HandsOff, useHandsOff } from "./HandsOff.tsx";
+import { ProbesHere } from "./ProbesHere.tsx";
 import { Repeats } from "./Repeats.tsx";
 import type { Entry } from "./useEntry.ts";
 
@@ -26,6 +27,7 @@ export function SlotRow({
   word = "",
   tone = "plain",
   detail,
+  probes,
 }: {
   readonly entry: Entry;
   readonly check: CheckId;
@@ -37,6 +39,8 @@ export function SlotRow({
   readonly word?: string;
   readonly tone?: Tone;
   readonly detail?: ReactNode;
+  /** Where the probes go: a phone draws it in the row that is read. */
+  readonly probes?: ReactNode;
 }) {
   const { record, epoch, closed } = useOpenJob();
   const textOf = useReadingText();
@@ -92,6 +96,7 @@ export function SlotRow({
         {word && <strong className={`block text-base ${TONES[tone] || "text-ink"}`}>{word}</strong>}
         {detail}
       </p>
+      {active && <ProbesHere>{probes}</ProbesHere>}
     </li>
   );
 }

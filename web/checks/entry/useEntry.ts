@@ -39,6 +39,10 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   });
   /** The slot that was the last of its list when it was saved: what the list then gains comes next. */
   const [ended, setEnded] = useState<string | null>(null);
+  /** The last place was read: what was found is looked at now, until somebody goes to a place again. */
+  const [atRest, setAtRest] = useState(
+    () => next?.check !== check && slots.every(({ slot, optional }) => optional || isRead(slot)),
+  );
   const [text, setText] = useState("");
   const [problem, setProblem] = useState("");
   const [correcting, setCorrecting] = useState<Reading | null>(null);
@@ -77,6 +81,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const move = (to: string) => {
     setEnded(null);
     setMore(null);
+    setAtRest(false);
     setActive(to);
     setText("");
     setProblem("");
@@ -105,10 +110,14 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     if (stay || correcting) move(active);
     else goOn();
     if (stay) setMore(active);
-    if (!stay && !correcting && index === slots.length - 1) setEnded(active);
+    if (!stay && !correcting && index === slots.length - 1) {
+      setEnded(active);
+      setAtRest(true);
+    }
     const outcome = await write(present, value, typed, supersedes);
     if (outcome.kind === "refused") {
       setActive(active);
+      setAtRest(false);
       setText(typed);
       setProblem(outcome.sentence);
       field.current?.focus();
@@ -209,6 +218,10 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     effect: effect(),
     move,
     disabled: job.closed,
+    /** Nothing is typed here now: a keypad makes room for what was found. */
+    atRest: atRest && text === "" && index === slots.length - 1,
+    /** A place is typed into again. */
+    wake: () => setAtRest(false),
     /** What was read here last, as typed. */
     standing: mine.at(-1)?.typed ?? "",
     enter: () => enter(false),
@@ -224,6 +237,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     /** Opens a reading for correction: the old one stays in the record, struck through. */
     correct(reading: Reading) {
       setActive(reading.slot);
+      setAtRest(false);
       setText(reading.typed);
       setProblem("");
       setDoubt(null);

@@ -46,13 +46,15 @@ export function Frame() {
         <MeterSelect instruments={record.instruments} value={meter} disabled={closed} onChoose={setMeter} />
         <AcrossTheBench entry={entry}>{finding && `${finding.sentence}.`}</AcrossTheBench>
       </div>
-      <div className="mb-3 flex max-w-2xl items-center gap-4 max-sm:flex-col">
-        <ProbeDrawing
-          connection={record.motor.connection}
-          from={PHASES.find((phase) => phase === entry.active) ?? "A"}
-          to="frame"
-          unit="Ω"
-        />
+      <div className="mb-3 flex max-w-2xl items-center gap-4">
+        <span className="max-sm:hidden">
+          <ProbeDrawing
+            connection={record.motor.connection}
+            from={PHASES.find((phase) => phase === entry.active) ?? "A"}
+            to="frame"
+            unit="Ω"
+          />
+        </span>
         <p className="text-ink-2">
           One probe on bare metal: scratch through paint, or take a screw. The other on each lead in turn,
           highest range. Open is expected; anything finite is a fault or dirt, and the lowest lead is nearest
@@ -74,6 +76,9 @@ export function Frame() {
               word={!value ? "" : finite ? "departs" : unsure ? "cannot tell" : "agrees"}
               tone={finite ? "departs" : "plain"}
               detail="expects OL"
+              probes={
+                <ProbeDrawing connection={record.motor.connection} from={phase} to="frame" unit="Ω" small />
+              }
             />
           );
         })}

@@ -2,7 +2,9 @@ import { pairName, phasesOf, type Motor, type Pair } from "#core/record";
 import type { MeasuredPair } from "#core/measure/winding";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Unbroken } from "../../ui/Unbroken.tsx";
+import { ProbeDrawing } from "../drawing/ProbeDrawing.tsx";
 import { EntryField } from "../entry/EntryField.tsx";
+import { ProbesHere } from "../entry/ProbesHere.tsx";
 import { Repeats } from "../entry/Repeats.tsx";
 import type { Entry } from "../entry/useEntry.ts";
 import { valueOf, type PairLook } from "./usePairLooks.ts";
@@ -35,6 +37,7 @@ export function PairRow({
 }) {
   const { record } = useOpenJob();
   const active = entry.active === pair;
+  const [from, to] = phasesOf(pair);
   const { number, unit } = valueOf(found);
   return (
     <li
@@ -74,6 +77,11 @@ export function PairRow({
           <Unbroken>{look.detail}</Unbroken>
         </span>
       </p>
+      {active && (
+        <ProbesHere>
+          <ProbeDrawing connection={record.motor.connection} from={from} to={to} unit="Ω" small />
+        </ProbesHere>
+      )}
     </li>
   );
 }

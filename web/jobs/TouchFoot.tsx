@@ -2,7 +2,6 @@ import { useEffect, useState } from "react";
 import type { JobStep } from "#contract/jobs";
 import { isSound } from "#core/judge";
 import { lowerFirst } from "#core/check";
-import { chanceText } from "#core/quantity";
 import { Keypad } from "../checks/entry/Keypad.tsx";
 import { usePad } from "../checks/entry/pad.ts";
 import { useDelivery, useOpenJob, useStandingVerdict } from "../job/openJob.ts";
@@ -13,7 +12,7 @@ import { useUndoLast } from "./UndoLast.tsx";
 
 const GROUNDS = { cannotTell: "bg-sheet", agrees: "bg-green-soft", departs: "bg-copper-soft" } as const;
 
-/** What stands so far in one line, which opens its reasons. */
+/** What stands so far, which opens its reasons: the verdict in its one form. */
 function VerdictLine({
   asked,
   open,
@@ -26,8 +25,8 @@ function VerdictLine({
   const job = useOpenJob();
   const verdict = useStandingVerdict();
   const headline = headlineOf(job, verdict);
-  const [leading] = verdict.faults;
   const state = !verdict.decided ? "cannotTell" : verdict.cleared || isSound(verdict) ? "agrees" : "departs";
+  const ofVerdict = headline === verdict.headline;
   return (
     <button
       type="button"
@@ -37,12 +36,10 @@ function VerdictLine({
       className={`flex min-h-11 w-full items-center gap-3 rounded-xl px-3 py-1 text-left text-sm leading-tight ${GROUNDS[state]}`}
     >
       <Mark state={state} />
-      <span className="min-w-0 grow">
-        <strong>{headline}.</strong>{" "}
-        {!verdict.decided && leading && leading.probability > 0.3
-          ? `${leading.name}, ${chanceText(leading.probability)}. `
-          : ""}
-        {asked && `Next: ${lowerFirst(asked)}.`}
+      <span className="line-clamp-2 min-w-0 grow">
+        {/* What is not decided says what is likeliest instead of that it is not decided. */}
+        {(verdict.decided || !ofVerdict) && <strong>{headline}.</strong>} {ofVerdict && verdict.reason}{" "}
+        {asked && <span className="text-ink-2 sm:hidden">Next: {lowerFirst(asked)}.</span>}
       </span>
     </button>
   );
@@ -67,16 +64,23 @@ function useWordsOpen(): boolean {
   return open;
 }
 
-/** What is always in reach of one thumb: the verdict in a line, undo, skip, next, and the keypad where a reading is typed. */
-export function PhoneFoot({
+/**
+ * What is always in reach of a thumb: the verdict in a line, undo, skip, next, and the keypad where a reading is typed. On a
+ * tablet they stand beside the keypad, and a jump opens the whole plan.
+ */
+export function TouchFoot({
+  held,
   step,
   next,
   asked,
   onNext,
   onSkip,
+  planOpen,
+  onPlan,
   verdictOpen,
   onVerdict,
 }: {
+  readonly held: "phone" | "tablet";
   readonly step: JobStep;
   /** Title of the next step; null where this one is it: then it leads to what is open here. */
   readonly next: string | null;
@@ -85,6 +89,8 @@ export function PhoneFoot({
   readonly onNext: () => void;
   /** Null where the step cannot be skipped. */
   readonly onSkip: (() => void) | null;
+  readonly planOpen: boolean;
+  readonly onPlan: () => void;
   readonly verdictOpen: boolean;
   readonly onVerdict: () => void;
 }) {
@@ -92,36 +98,56 @@ export function PhoneFoot({
   const words = useWordsOpen();
   const { last, said, takeBack, possible } = useUndoLast(step);
   const { waiting } = useDelivery();
+  const tablet = held === "tablet";
+  const typing = pad !== null && !pad.atRest && !verdictOpen && !planOpen && !words;
+  // Beside a keypad they stand one above the other, each as high as a key of it.
+  const beside = tablet && typing;
+  const keyClass = beside ? "min-h-[54px] w-full" : tablet ? "min-h-[54px]" : "min-h-12";
   return (
-    <footer className="flex flex-col gap-2 border-t border-line bg-sunk p-2.5 print:hidden">
-      <VerdictLine asked={asked} open={verdictOpen} onOpen={onVerdict} />
+    <footer className="flex flex-col gap-2 border-t border-line bg-sunk p-2.5 sm:p-4 print:hidden">
+      <div className={tablet ? "lg:hidden" : ""}>
+        <VerdictLine asked={asked} open={verdictOpen} onOpen={onVerdict} />
+      </div>
       {(said || waiting.length > 0) && (
         <p role="status" className="px-1 text-sm text-ink-2">
           {said}
           {waiting.length > 0 && " Kept on this device, on the way to the server."}
         </p>
       )}
-      <div className="flex gap-2">
-        {possible && (
+      <div className={beside ? "grid grid-cols-[13rem_1fr] gap-3" : "flex flex-col gap-2"}>
+        <div className={beside ? "flex flex-col gap-2" : "flex gap-2"}>
+          {possible && (
+            <Button
+              className={keyClass}
+              disabled={!last}
+              aria-label={last ? `Undo ${last.words}` : "Undo"}
+              onClick={() => void takeBack()}
+            >
+              <span className={tablet ? "line-clamp-2 leading-tight" : ""}>
+                {tablet && last ? `Undo ${last.words}` : "Undo"}
+              </span>
+            </Button>
+          )}
+          {onSkip && (
+            <Button className={keyClass} onClick={onSkip}>
+              {tablet ? "Skip, why" : "Skip"}
+            </Button>
+          )}
+          {tablet && (
+            <Button className={keyClass} aria-expanded={planOpen} onClick={onPlan}>
+              Jump
+            </Button>
+          )}
           <Button
-            className="min-h-12"
-            disabled={!last}
-            aria-label={last ? `Undo ${last.words}` : "Undo"}
-            onClick={() => void takeBack()}
+            className={`${keyClass} min-w-0 grow leading-tight`}
+            look={next === null ? "plain" : "main"}
+            onClick={onNext}
           >
-            Undo
+            Next: {lowerFirst(next ?? (asked || "finish this"))}
           </Button>
-        )}
-        {onSkip && (
-          <Button className="min-h-12" onClick={onSkip}>
-            Skip
-          </Button>
-        )}
-        <Button className="min-h-12 min-w-0 grow" look={next === null ? "plain" : "main"} onClick={onNext}>
-          <span className="truncate">Next: {lowerFirst(next ?? (asked || "finish this"))}</span>
-        </Button>
+        </div>
+        {typing && <Keypad entry={pad} />}
       </div>
-      {pad && !verdictOpen && !words && <Keypad entry={pad} />}
     </footer>
   );
 }
