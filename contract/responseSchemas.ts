@@ -269,6 +269,7 @@ const unitSchema = keyed<Unit>({
     )
     .required(),
   visits: Joi.array().items(unitVisitSchema).required(),
+  openJob: id.allow(null).required(),
 });
 
 export const unitsSchema = keyed<{ items: Unit[]; total: number; page: number; pageSize: number }>({

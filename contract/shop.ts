@@ -33,6 +33,8 @@ export interface Unit {
   /** What was known of it from when on, oldest first. */
   readonly versions: readonly MotorVersion[];
   readonly visits: readonly UnitVisit[];
+  /** The job it is here with now; null while it is not here. */
+  readonly openJob: string | null;
 }
 
 /** Visits written down once when they change; one not judged yet is left out. */

@@ -82,7 +82,7 @@ export async function versionsOf(
 async function pastsOf(
   models: Models,
   keys: readonly string[],
-): Promise<ReadonlyMap<string, Pick<Unit, "versions" | "visits">>> {
+): Promise<ReadonlyMap<string, Pick<Unit, "versions" | "visits" | "openJob">>> {
   const motors = await models.Motor.findAll({
     attributes: ["id", "serialKey"],
     where: { serialKey: [...keys] },
@@ -90,13 +90,13 @@ async function pastsOf(
   });
   const keyOf = new Map(motors.map(({ id, serialKey: key }) => [id, key]));
   const jobs = await models.Job.findAll({
-    attributes: ["id", "motorId"],
+    attributes: ["id", "motorId", "closedAt"],
     where: { motorId: [...keyOf.keys()] },
     order: [["number", "ASC"]],
     raw: true,
   });
   const jobsOf = new Map(
-    keys.map((key): [string, { readonly id: string; readonly motorId: string }[]] => [key, []]),
+    keys.map((key): [string, Pick<JobRow, "id" | "motorId" | "closedAt">[]] => [key, []]),
   );
   for (const job of jobs) jobsOf.get(keyOf.get(job.motorId)!)!.push(job);
   const latest = [...jobsOf.values()].flatMap((all) => all.slice(-MOST_VISITS));
@@ -111,6 +111,7 @@ async function pastsOf(
       {
         versions: versions.filter(({ motorId }) => keyOf.get(motorId) === key).map(versionOf),
         visits: all.slice(-MOST_VISITS).flatMap(({ id }) => visits.get(id) ?? []),
+        openJob: all.findLast(({ closedAt }) => closedAt === null)?.id ?? null,
       },
     ]),
   );
@@ -170,10 +171,16 @@ export async function unitsOf(
     shown.map(({ serialKey: key }) => key),
   );
   const items = shown.map((motor): Unit => {
-    const { versions, visits } = pasts.get(motor.serialKey)!;
     const { serial, name, owner } = motor;
     const body = motor.body as Motor;
-    return { serial, name, owner, modelId: body.modelId ?? null, motor: body, versions, visits };
+    return {
+      serial,
+      name,
+      owner,
+      modelId: body.modelId ?? null,
+      motor: body,
+      ...pasts.get(motor.serialKey)!,
+    };
   });
   return { items, total: counted!.n, page: query.page, pageSize: UNITS_A_PAGE };
 }

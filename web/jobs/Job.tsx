@@ -12,7 +12,7 @@ import { WhoIsHere } from "../shell/Person.tsx";
 import { useBench } from "../app/store.ts";
 import { SkipForm } from "../checks/entry/SkipForm.tsx";
 import { CHECK_SCREENS } from "../checks/screens.ts";
-import { Button } from "../ui/Button.tsx";
+import { Button, buttonClass } from "../ui/Button.tsx";
 import { focusEntry } from "../ui/focusEntry.ts";
 import { Foot } from "../ui/Foot.tsx";
 import {
@@ -44,6 +44,7 @@ import { Rail } from "./Rail.tsx";
 import { Strip } from "./Strip.tsx";
 import { TouchFoot } from "./TouchFoot.tsx";
 import { KeysHereContext, type KeysHere } from "../job/keysHere.ts";
+import { useTurn } from "../job/drillQueue.ts";
 import { hereNow } from "../job/hereNow.ts";
 import { useHere } from "../job/useHere.ts";
 import { useHeld } from "../job/usePhone.ts";
@@ -228,6 +229,23 @@ function Gate() {
   );
 }
 
+/** A motor of a queue that is made safe first has its way back to the drill. */
+function ToTheDrill() {
+  const { id } = useOpenJob();
+  const turn = useTurn(id);
+  if (!turn) return null;
+  return (
+    <p className="mb-3 flex max-w-3xl flex-wrap items-center gap-x-4 rounded-xl border border-line bg-sheet px-4 py-2">
+      <strong className="grow">
+        Motor {turn.place} of {turn.of} on this drill: made safe first, then spun.
+      </strong>
+      <Link to={`/jobs/${id}/backemf`} className={buttonClass("plain")}>
+        To the drill
+      </Link>
+    </p>
+  );
+}
+
 function Centre({
   step,
   isNext,
@@ -264,6 +282,7 @@ function Centre({
   const Screen = CHECK_SCREENS[step];
   return (
     <>
+      {(step === "safety" || isShut(job.record, check.id, job.epoch, here)) && <ToTheDrill />}
       {skipping && <SkipForm key={step} check={step} onDone={onSkipped} />}
       {!job.closed && isShut(job.record, check.id, job.epoch, here) ? (
         <Gate />

@@ -1,3 +1,4 @@
+import type { KeyboardEvent } from "react";
 import { Link } from "react-router";
 import type { Sister, SisterAnswer } from "#core/history";
 import { median, percentText, uncertainText, type QuantityKind } from "#core/quantity";
@@ -23,6 +24,18 @@ function scaleOf(reach: readonly number[]) {
   const marks: number[] = [];
   for (let at = Math.ceil(from / step) * step; at <= to; at += step) marks.push(Number(at.toPrecision(12)));
   return { x: (value: number) => ((value - from) / (to - from)) * WIDTH, marks };
+}
+
+/** Up and down go through the motors; Enter opens the one that has the focus. */
+function toNeighbour(event: KeyboardEvent<HTMLElement>): void {
+  if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
+  const all = [
+    ...(event.currentTarget.closest("table")?.querySelectorAll<HTMLElement>("[data-sister]") ?? []),
+  ];
+  const to = all[all.indexOf(event.currentTarget) + (event.key === "ArrowDown" ? 1 : -1)];
+  if (!to) return;
+  event.preventDefault();
+  to.focus();
 }
 
 /** Motors of one model as dots with their own uncertainty, on the band of those that agree. */
@@ -70,17 +83,22 @@ export function SisterRows({
           const out = odd.has(id);
           const colour = out ? "var(--copper)" : "var(--green)";
           return (
-            <tr key={id} className={out ? "font-semibold text-copper" : ""}>
-              <td className="pr-3">
+            <tr
+              key={id}
+              className={`max-sm:grid max-sm:grid-cols-[1fr_auto] max-sm:items-center max-sm:border-t max-sm:border-line max-sm:py-1.5 ${out ? "font-semibold text-copper" : ""}`}
+            >
+              <td className="pr-3 max-sm:col-span-full">
                 <Link
                   to={`/motors/${encodeURIComponent(id)}`}
+                  data-sister
+                  onKeyDown={toNeighbour}
                   className="flex min-h-11 flex-col justify-center leading-tight hover:underline sm:whitespace-nowrap"
                 >
                   {name}
                   <span className="block text-sm font-normal text-ink-2">{id}</span>
                 </Link>
               </td>
-              <td className="relative w-1/2 p-0 max-sm:hidden">
+              <td className="relative w-1/2 p-0 max-sm:col-span-full max-sm:w-full">
                 <span
                   className="absolute inset-y-0 bg-green-soft"
                   style={{ left: share(centre - half), right: `calc(100% - ${share(centre + half)})` }}
@@ -102,7 +120,7 @@ export function SisterRows({
                   )}
                 </svg>
               </td>
-              <td className="whitespace-nowrap px-3">{uncertainText(value, kind, expanded)}</td>
+              <td className="whitespace-nowrap px-3 max-sm:px-0">{uncertainText(value, kind, expanded)}</td>
               <td className="text-right sm:whitespace-nowrap">
                 {out && "stands out, "}
                 {percentText(value / reference.value - 1)}

@@ -1,4 +1,6 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useNavigate } from "react-router";
 import type { MotorModel, Unit } from "#contract/shop";
 import {
   compareSisters,
@@ -15,13 +17,17 @@ import {
 } from "#core/history";
 import { median, percentText, quantityText } from "#core/quantity";
 import { usePutModelMutation } from "../app/api.ts";
+import { queueOnDrill } from "../job/drillQueue.ts";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
+import { isTyping } from "../ui/isTyping.ts";
 import { Judged } from "../ui/Notice.tsx";
 import { publishedOf } from "./published.ts";
 import { FOLLOWED } from "./quantities.ts";
 import { SisterRows } from "./SisterRows.tsx";
 import { calendarDay } from "../ui/dates.ts";
+
+const PasteColumns = lazy(() => import("./PasteColumns.tsx"));
 
 const COMPARED = FOLLOWED.filter(({ id }) => id === "pair" || id === "kv");
 
@@ -36,6 +42,24 @@ function sistersOf(
     const found = visit && followed.of(visit);
     return found ? [{ id: serial, name, sound: visit.sound, day: calendarDay(visit.at), ...found }] : [];
   });
+}
+
+/** Six figures: more than any meter has. */
+const digits = (value: number) => String(Number(value.toPrecision(6)));
+
+/** The table for a sheet: a row a motor, apart by tabs, figures in SI. */
+function tableOf(
+  sisters: ReturnType<typeof sistersOf>,
+  answer: SisterAnswer | null,
+  { title, kind }: (typeof COMPARED)[number],
+): string {
+  const odd = new Set(answer?.odd.map(({ id }) => id));
+  const rows = sisters.map(({ id, name, value, expanded, day }) => [
+    ...[id, name, digits(value), digits(expanded), kind.symbol, day],
+    answer === null ? "" : odd.has(id) ? "stands out" : "with the others",
+  ]);
+  const headings = ["serial", "motor", title, "expanded uncertainty", "unit", "day", "against the others"];
+  return [headings, ...rows].map((cells) => cells.join("\t")).join("\n");
 }
 
 /** The model with the learned figure as its expected value, and how many motors taught it. */
@@ -75,12 +99,42 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
   const learned = learnFrom(soundOnes);
   const days = new Set(sisters.map(({ day }) => day));
   const published = publishedOf(model, chosen);
+  const navigate = useNavigate();
+  const [pasting, setPasting] = useState(false);
+  const [copied, setCopied] = useState(false);
+  const here = units.flatMap(({ openJob, name }) => (openJob === null ? [] : [{ job: openJob, name }]));
+  const queue = () => {
+    if (here.length === 0) return;
+    queueOnDrill(here);
+    void navigate(`/jobs/${here[0]!.job}/backemf`);
+  };
+  const copy = async () => {
+    await navigator.clipboard.writeText(tableOf(sisters, answer, followed));
+    setCopied(true);
+  };
+  const hotkeys = { ignoreEventWhen: isTyping, preventDefault: true, enabled: !pasting } as const;
+  useHotkeys("q", queue, hotkeys);
+  useHotkeys("c", () => void copy(), hotkeys);
+  useHotkeys("p", () => setPasting(true), hotkeys);
   const middle = answer ? median(sisters.map(({ value }) => value)) : 0;
   return (
     <section aria-labelledby="sisters" className="rounded-xl border border-line bg-sheet p-4">
       <h2 id="sisters" className="mb-2 text-lg font-bold">
         Sisters side by side
       </h2>
+      <div className="mb-3 flex flex-wrap items-center gap-2">
+        <Button look="main" hotkey="Q" disabled={here.length === 0} onClick={queue}>
+          {here.length === 0
+            ? "None is here to spin"
+            : `Spin ${here.length === 1 ? "the one" : `the ${here.length}`} here on one drill`}
+        </Button>
+        <Button hotkey="P" onClick={() => setPasting(true)}>
+          Paste from a sheet
+        </Button>
+        <Button hotkey="C" disabled={sisters.length === 0} onClick={() => void copy()}>
+          {copied ? "Copied" : "Copy the table"}
+        </Button>
+      </div>
       <OneOf
         label="Compared by"
         value={chosen}
@@ -133,6 +187,11 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
           )}
           {published && <p className="mt-1 text-sm text-ink-2">The model states {published}.</p>}
         </>
+      )}
+      {pasting && (
+        <Suspense fallback={null}>
+          <PasteColumns units={units} onClose={() => setPasting(false)} />
+        </Suspense>
       )}
     </section>
   );

@@ -23,7 +23,10 @@ export function Room({
   const navigate = useNavigate();
   useHotkeys("escape", () => void navigate("/"), {
     enableOnFormTags: true,
-    ignoreEventWhen: ({ target }) => target instanceof HTMLInputElement && target.value !== "",
+    // A dialog is left first, and what is typed is never thrown away.
+    ignoreEventWhen: ({ target }) =>
+      (target instanceof HTMLInputElement && target.value !== "") ||
+      document.querySelector("[role=dialog]") !== null,
   });
   return (
     <div className="flex min-h-screen flex-col">

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import {
   balanceOfSpin,
   blindToOpenDelta,
@@ -13,9 +13,26 @@ import {
   spinOf,
   spinVoltmeter,
 } from "#core/measure/backemf";
-import { findingOf } from "#core/check";
-import { canMeasure, percentText, quantityText, shareText, VOLTAGE, type Instrument } from "#core/quantity";
-import { PAIRS, pairName, phasesOf, spinLimitOf, type JobRecord, type Phase } from "#core/record";
+import { findingOf, valueOfKind } from "#core/check";
+import {
+  canMeasure,
+  percentText,
+  quantityText,
+  shareText,
+  SPEED,
+  VOLTAGE,
+  type Instrument,
+} from "#core/quantity";
+import {
+  latestIn,
+  PAIRS,
+  pairName,
+  phasesOf,
+  spinLimitOf,
+  type JobRecord,
+  type Phase,
+  type Reading,
+} from "#core/record";
 import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { Caution, Judged } from "../../ui/Notice.tsx";
 import { Unbroken } from "../../ui/Unbroken.tsx";
@@ -31,6 +48,8 @@ import { SlotRow, type Tone } from "../entry/SlotRow.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useEntry } from "../entry/useEntry.ts";
 import { useFindings } from "../entry/useFindings.ts";
+import { keepSetUp, useTurn } from "../../job/drillQueue.ts";
+import { DrillQueue } from "./DrillQueue.tsx";
 import { Constant } from "./Constant.tsx";
 import { Gate } from "./Gate.tsx";
 import { slotsOf, type Route } from "./spinSlots.ts";
@@ -51,6 +70,16 @@ function probesOf(slot: string): { readonly from: Phase; readonly to: Phase } {
   return { from, to };
 }
 
+/** Motors of a queue share drill and meter: what this one is read with is kept for the next. */
+function useKeptSetUp(queued: boolean, meter: string, route: string, planned: Reading | undefined) {
+  const typed = planned?.typed;
+  const rpm = planned?.value.kind === "quantity" ? planned.value.value : null;
+  useEffect(() => {
+    if (queued && typed !== undefined && rpm !== null)
+      keepSetUp({ meter, route, plannedSpeed: { typed, rpm } });
+  }, [queued, meter, route, typed, rpm]);
+}
+
 const isSisters = (slot: string) => slot.startsWith("sister.");
 
 /** Spun by a drill: the gate first, then speed and three voltages, then the constant. */
@@ -58,7 +87,12 @@ export function Backemf() {
   const job = useOpenJob();
   const { record, epoch, closed } = job;
   const findings = useFindings("backemf");
-  const [meter, setMeter] = useState(() => usualVoltmeter(record, spinVoltmeter(record, epoch)));
+  const turn = useTurn(job.id);
+  const [meter, setMeter] = useState(
+    () =>
+      (!spinVoltmeter(record, epoch) && turn?.setUp?.meter) ||
+      usualVoltmeter(record, spinVoltmeter(record, epoch)),
+  );
   const choosing = useChoose("backemf");
   const { problem, chosen, choose } = choosing;
   const next = useAskedFor();
@@ -118,6 +152,19 @@ export function Backemf() {
         />
       ));
   const said = spun ? `${spun.sentence}.` : "";
+  const planned = latestIn(record.readings, "backemf", "plannedSpeed", epoch);
+  useKeptSetUp(turn !== null, meter, route, planned);
+  /** What was said once of the drill and the meter is written into this motor's record too. */
+  const takeSetUp = async () => {
+    if (!turn?.setUp) return;
+    const { plannedSpeed, route: how } = turn.setUp;
+    setMeter(turn.setUp.meter);
+    await job.read("backemf", "route", { kind: "choice", choice: how });
+    await job.read("backemf", "plannedSpeed", valueOfKind(SPEED, plannedSpeed.rpm), {
+      typed: plannedSpeed.typed,
+    });
+    entry.move("speedBefore");
+  };
   return (
     <section aria-labelledby="check-title">
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -142,6 +189,10 @@ export function Backemf() {
         High gear, full trigger, 1300 rpm or more where the gate allows; wait until the figure settles. Equal
         volts per hertz mean equal limbs.
       </p>
+      <DrillQueue
+        done={measured !== null && missing?.length === 0 && spun !== undefined}
+        onSetUp={planned || closed ? null : () => void takeSetUp()}
+      />
       <div className="flex items-center gap-4 max-lg:flex-wrap">
         <div className="min-w-0 grow">
           <Gate
