@@ -1,4 +1,4 @@
-import { lazy, StrictMode, Suspense } from "react";
+import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { createBrowserRouter, Outlet, RouterProvider, type RouteObject } from "react-router";
@@ -7,12 +7,10 @@ import "./app/theme.css";
 import { Bench } from "./jobs/Bench.tsx";
 import { startOffline, UpdateWaiting } from "./offline/UpdateWaiting.tsx";
 import { Doors } from "./shell/Doors.tsx";
-import { isWalkLeft } from "./shell/walkLeft.ts";
 import { applyLook } from "./ui/look.ts";
 import { NothingHere, RoomProblem } from "./shell/RoomProblem.tsx";
 
 // For whoever is here the first time.
-const Walk = lazy(async () => ({ default: (await import("./shell/Walk.tsx")).Walk }));
 
 const fetching = <p className="p-6">Fetching this room.</p>;
 const problem = <RoomProblem />;
@@ -66,11 +64,6 @@ const router = createBrowserRouter([
     element: (
       <Doors>
         <Outlet />
-        {!isWalkLeft() && (
-          <Suspense fallback={null}>
-            <Walk />
-          </Suspense>
-        )}
       </Doors>
     ),
     children: rooms,

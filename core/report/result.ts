@@ -131,7 +131,7 @@ function repairedOf(verdict: Verdict, job: JobRecord): Result {
   return {
     answer: release ? heads[release.as] : REPAIRED[answer],
     plainWords: [
-      cause ? factsOf(cause.fault).plainWords : "",
+      cause ? `What was wrong when it came: ${lowerFirst(factsOf(cause.fault).plainWords)}` : "",
       sentence(job.repairs.at(-1)?.done ?? ""),
       `${PROVED_BY[answer]}${made > 0 ? `, and it ran evenly for ${made} minutes` : ""}.`,
     ]

@@ -80,6 +80,15 @@ export const choose = (page: Page, question: string, words: string) =>
   page.getByRole("radiogroup", { name: question }).getByRole("radio", { name: words, exact: true }).click();
 
 /** Takes a hub motor in and makes it safe. */
+/** Chooses one of a list that opens, by its label and its words. */
+export async function pick(page: Page, label: string, words: string | RegExp): Promise<void> {
+  await page.getByLabel(label, { exact: true }).click();
+  await page
+    .getByRole("option", { name: words, exact: typeof words === "string" })
+    .first()
+    .click();
+}
+
 export async function takeIn(page: Page, bench: Bench, name: string, serial = ""): Promise<void> {
   await atTheBench(page, bench);
   await page.keyboard.press("n");

@@ -1,5 +1,15 @@
 import type { Page } from "@playwright/test";
-import { atTheBench, type Bench, choose, expect, goTo, noSeriousProblem, test, waitOut } from "./bench.ts";
+import {
+  atTheBench,
+  type Bench,
+  choose,
+  expect,
+  goTo,
+  noSeriousProblem,
+  test,
+  waitOut,
+  pick,
+} from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -11,7 +21,7 @@ async function blower(page: Page, bench: Bench, name: string, complaint: string,
   await choose(page, "Complaint", complaint);
   if (model) {
     await page.getByRole("button", { name: /^Its plate first/u }).click();
-    await page.getByLabel("Model", { exact: true }).selectOption({ label: model });
+    await pick(page, "Model", model);
     await page.getByLabel("Model", { exact: true }).press("Enter");
   } else {
     await choose(page, "Family", family);
@@ -63,7 +73,7 @@ test("no run, sealed on three phases: one line lost is the supply, however well 
   await choose(page, "Complaint", "does not run");
   await choose(page, "Family", "Sealed EC motor, analogue command");
   await page.getByRole("button", { name: /^Its plate first/u }).click();
-  await page.getByLabel("Lines of the supply").selectOption({ label: "three phases" });
+  await pick(page, "Lines of the supply", "three phases");
   await page.getByLabel("Rated supply").fill("400 V");
   await page.getByLabel("Rated supply").press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: "Roof unit 2" })).toBeVisible();
@@ -210,7 +220,7 @@ test("a pin put right for a model stands for its sisters; nonsense is refused at
   await page.getByLabel("Code on the machine").fill("z1");
   await page.keyboard.press("Enter");
   await page.getByLabel("z1 by the machine's label").fill("fan locked");
-  await page.getByLabel("It speaks of").selectOption({ label: "the fan motor does not answer" });
+  await pick(page, "It speaks of", "the fan motor does not answer");
   await page.getByRole("button", { name: "Keep the code" }).click();
   await expect(page.getByText(/^Code z1, fan locked/u).first()).toBeVisible();
   await noSeriousProblem(page);

@@ -7,7 +7,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Browser, Page } from "@playwright/test";
 import { generate } from "selfsigned";
-import { expect, leaveTheWalk, test } from "./bench.ts";
+import { expect, leaveTheWalk, test, pick } from "./bench.ts";
 import { startServer, type RunningServer } from "./server.ts";
 
 test.setTimeout(120_000);
@@ -40,10 +40,10 @@ async function worksFor(page: Page, server: RunningServer, url: string): Promise
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "People", exact: true })).toBeVisible();
   const role = page.getByLabel("Role of Pell Rushbrook");
-  await role.selectOption({ label: "trainee" });
-  await expect(role).toHaveValue("trainee");
+  await pick(page, "Role of Pell Rushbrook", "trainee");
+  await expect(role).toHaveText("trainee");
   await page.reload();
-  await expect(role).toHaveValue("trainee");
+  await expect(role).toHaveText("trainee");
   // One's own pass-phrase is changed with the old one.
   const phrases = page.getByRole("form", { name: "Your own pass-phrase" });
   await phrases.getByLabel("The one you have now").fill("loud copper heron");
@@ -53,8 +53,8 @@ async function worksFor(page: Page, server: RunningServer, url: string): Promise
   await phrases.getByLabel("The one you have now").fill("quiet copper heron");
   await phrases.getByRole("button", { name: "Change it" }).click();
   await expect(page.getByText("Changed. Your other devices sign in again")).toBeVisible();
-  await role.selectOption({ label: "technician" });
-  await expect(role).toHaveValue("technician");
+  await pick(page, "Role of Pell Rushbrook", "technician");
+  await expect(role).toHaveText("technician");
   // The owner is told who was not let in, and from where.
   await page.reload();
   await expect(page.getByText("1 wrong pass-phrase in the last day,")).toBeVisible();

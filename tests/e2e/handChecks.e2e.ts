@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { atTheBench, expect, goTo, noSeriousProblem, openJob, test, sayDone } from "./bench.ts";
+import { atTheBench, expect, goTo, noSeriousProblem, openJob, test, sayDone, pick } from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -256,7 +256,7 @@ test("a unit shows its visits and trend, sisters show who stands out, and axe fi
   await expect(page.getByRole("img", { name: /Mean pair at 20 °C, 4 visits/u })).toBeVisible();
   await noSeriousProblem(page);
   await page.getByRole("link", { name: "All motors" }).click();
-  await page.getByLabel("Model", { exact: true }).selectOption({ label: "Survey copter arm motor" });
+  await pick(page, "Model", "Survey copter arm motor");
   await expect(page.getByRole("heading", { name: "Sisters side by side" })).toBeVisible();
   await expect(page.getByText("Survey copter 4, arm 3 and Survey copter 5, arm 6 stand out.")).toBeVisible();
   await expect(

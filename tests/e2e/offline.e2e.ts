@@ -1,4 +1,4 @@
-import { atTheBench, expect, goTo, openJob, test } from "./bench.ts";
+import { atTheBench, choose, expect, goTo, openJob, sayDone, test } from "./bench.ts";
 
 test.setTimeout(180_000);
 test.use({ serviceWorkers: "allow" });
@@ -35,6 +35,40 @@ test("the page opens and takes readings without the server, and they arrive when
   // Left as it was found: other tests look at this job too.
   await page.keyboard.press("u");
   await expect(page.getByRole("status").filter({ hasText: "Taken back" })).toBeVisible();
+});
+
+test("a motor is taken in, made safe and read while the server is away, and is there when it answers", async ({
+  page,
+  bench,
+}) => {
+  await atTheBench(page, bench);
+  await page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
+  await page.reload();
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  // The rooms that will be wanted were looked at once.
+  await openJob(page, bench, /Cargo trike 3, rear hub/u);
+  await goTo(page, "Leads to frame");
+  await page.goto(`${bench.url}/take-in`);
+  await expect(page.getByLabel("Machine and place")).toBeVisible();
+
+  await bench.end("SIGKILL");
+  await page.getByLabel("Machine and place").fill("Ferry tender, bow");
+  await choose(page, "Complaint", "cuts out under load");
+  await choose(page, "Family", "Hub motor");
+  await page.getByRole("button", { name: /^Take it in E/u }).press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: "Ferry tender, bow" })).toBeVisible();
+  await expect(page.getByText("not numbered yet")).toBeVisible();
+  await sayDone(page);
+  await goTo(page, "Leads to frame");
+  await expect(page.getByLabel("Lead A to frame")).toBeFocused();
+  await page.keyboard.press("o");
+  await expect(page.getByRole("status").filter({ hasText: /entries kept on this device/u })).toBeVisible();
+
+  await bench.comeBack();
+  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/^J-\d{4}, Hub motor/u)).toBeVisible();
+  await page.goto(bench.url);
+  await expect(page.getByRole("main").getByRole("link", { name: /Ferry tender, bow/u })).toBeVisible();
 });
 
 test("an address behind which nothing is says so and leads to the bench", async ({ page, bench }) => {

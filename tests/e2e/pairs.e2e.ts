@@ -1,4 +1,4 @@
-import { atTheBench, expect, goTo, openJob, takeIn, test, toTips, waitOut } from "./bench.ts";
+import { atTheBench, expect, goTo, openJob, takeIn, test, toTips, waitOut, pick } from "./bench.ts";
 
 test.setTimeout(120_000);
 
@@ -97,9 +97,9 @@ test("digits typed while the focus is elsewhere go to the reading", async ({ pag
 test("before the first reading the app says whether this meter can decide", async ({ page, bench }) => {
   await openJob(page, bench, /Chair, left drive/u);
   await goTo(page, "Three pairs");
-  await page.getByLabel("read with").selectOption({ label: "Basic 2000-count meter" });
+  await pick(page, "read with", "Basic 2000-count meter");
   await expect(page.getByText(/This meter cannot decide 2 % here/u)).toContainText("milliohm meter");
-  await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
+  await pick(page, "read with", "Milliohm meter, four-wire");
   await expect(page.getByText(/This meter can decide 2 % here/u)).toBeVisible();
 });
 
@@ -173,7 +173,7 @@ test("readings typed while the server is away are kept, shown, and delivered onc
 }) => {
   await takeIn(page, bench, "Sluice winch");
   await goTo(page, "Three pairs");
-  await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
+  await pick(page, "read with", "Milliohm meter, four-wire");
   await toTips(page);
   for (const [typed, next] of [
     ["0.1m", "Winding temperature"],

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { choose, expect, goTo, noSeriousProblem, test, toTips, sayDone } from "./bench.ts";
+import { choose, expect, goTo, noSeriousProblem, test, toTips, sayDone, pick } from "./bench.ts";
 
 test.setTimeout(480_000);
 
@@ -53,7 +53,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   // Its plate is the second page; a problem that stands there brings it back.
   await page.getByLabel("How to reach them").press("Tab");
   await page.keyboard.press("p");
-  await page.getByLabel("Connection").selectOption({ label: "star (wye)" });
+  await pick(page, "Connection", "star (wye)");
   await page.getByLabel("Expected pair resistance").fill("0,3 V");
   await page.getByLabel("Pole pairs").fill("2.5");
   await page.getByRole("button", { name: "1 What is it" }).click();
@@ -110,7 +110,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
 
   // Three pairs, all open, killed in the middle.
   await page.getByRole("link", { name: /Three pairs/u }).click();
-  await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
+  await pick(page, "read with", "Milliohm meter, four-wire");
   await typePairs(page, "0.1m", ["OL", "OL"]);
   await expect(onDisk(page)).toBeVisible();
   await bench.end("SIGKILL");
@@ -164,7 +164,7 @@ test("a motor goes the whole way by keyboard: in, safe, looked at, measured, dec
   await page.keyboard.press("n");
   await makeSafe(page);
   await page.keyboard.press("n");
-  await page.getByLabel("read with").selectOption({ label: "Milliohm meter, four-wire" });
+  await pick(page, "read with", "Milliohm meter, four-wire");
   await typePairs(page, "0.1m", ["160.2m", "160.6m", "160.1m"]);
   await expect(verdict.getByRole("heading")).toHaveText("Sound after repair");
   await goTo(page, "Read again");

@@ -1,8 +1,14 @@
 import type { Receipt } from "#contract/jobs";
-import type { EntryKind } from "#core/record";
+import type { EntryKind, Intake } from "#core/record";
 
-/** What a parcel carries: an entry of the journal, or the bytes of a file that entries name. */
-type ParcelKind = EntryKind | "file";
+/** What a parcel carries: an entry of the journal, the bytes of a file that entries name, or a motor that is taken in. */
+type ParcelKind = EntryKind | "file" | "takeIn";
+
+/** What a parcel of a take-in carries: the id of its job, and what was said. */
+export interface TakeInBody {
+  readonly id: string;
+  readonly intake: Intake;
+}
 
 /** Something on its way to the server, kept on this device until the server has it on disk. */
 export interface Parcel {
@@ -49,7 +55,8 @@ export interface OutboxParts {
   readonly onChange: (parcels: readonly Parcel[]) => void;
 }
 
-const isEntry = ({ kind }: Parcel) => kind !== "file";
+/** Only an entry moves the version of its job. */
+export const isEntry = ({ kind }: Pick<Parcel, "kind">) => kind !== "file" && kind !== "takeIn";
 
 /**
  * A durable queue: an entry is stored on the device before it is sent and taken away only when the server
@@ -141,7 +148,9 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
     /** Adds what was refused after all, onto the job as it stands now. */
     resend: (job: string) =>
       inTurn(async () => {
-        const version = await versionOf(job);
+        // A job that was never taken in begins at nothing.
+        const begins = parcels.some((parcel) => parcel.job === job && parcel.kind === "takeIn");
+        const version = begins ? 0 : await versionOf(job);
         if (version === null) return;
         expected.delete(job);
         let next = version;

@@ -14,7 +14,7 @@ import { API, ENTRY_PATHS, filePath, versionTag } from "#contract/routes";
 import type { Entry } from "#core/record";
 import { FROM_DEVICE } from "../offline/strategy.ts";
 import { api, sentenceOf, tokenHeaders } from "./api.ts";
-import { createOutbox, type Answer, type Parcel } from "./outbox.ts";
+import { createOutbox, type Answer, type Parcel, type TakeInBody } from "./outbox.ts";
 import { deviceStore } from "./outboxStore.ts";
 
 const WHO = "green-fable.who";
@@ -85,6 +85,12 @@ export function useChoosePerson(): (initials: string) => void {
 }
 
 function request({ job, kind, body, bytes, version }: Parcel): Promise<Response> {
+  if (kind === "takeIn")
+    return fetch(`${API}/jobs/${job}`, {
+      method: "PUT",
+      headers: { "Content-Type": "application/json", ...tokenHeaders() },
+      body: JSON.stringify((body as TakeInBody).intake),
+    });
   if (kind === "file")
     return fetch(filePath(job, body.id), {
       method: "PUT",
@@ -112,6 +118,12 @@ async function send(parcel: Parcel): Promise<Answer> {
   }
   store.dispatch(bench.actions.serverAnswered(true));
   if (response.ok) store.dispatch(bench.actions.serverRefusedAll(""));
+  if (response.ok && parcel.kind === "takeIn") {
+    // On every screen as the server has it, before what was kept here goes.
+    await fetched(parcel.job);
+    store.dispatch(api.util.invalidateTags(["Jobs", "Outcomes"]));
+    return { kind: "saved", receipt: null };
+  }
   if (response.ok)
     return {
       kind: "saved",

@@ -122,7 +122,7 @@ function Ask({
 /** What stands of a job, for somebody who rings; drawn once the job and the day are there. */
 function Card({ view, day }: { readonly view: JobView; readonly day: Day | undefined }) {
   const { parts } = useJobParts(view);
-  const { record, contact, told, promised, pressing, closed, closedAt, takenInAt, add } = parts;
+  const { record, contact, told, promised, pressing, closed, closedAt, takenInAt, intake, add } = parts;
   const standing = standingIn(day, view.id);
   const [asking, setAsking] = useState<Asking>(null);
   const [said, setSaid] = useState("");
@@ -182,7 +182,9 @@ function Card({ view, day }: { readonly view: JobView; readonly day: Day | undef
     <>
       <p className="text-lg leading-snug">
         <strong>
-          {closed && closedAt ? `Closed ${ageText(closedAt)} ago.` : `Here for ${ageText(takenInAt)}.`}
+          {closed && closedAt
+            ? `Closed ${ageText(closedAt)} ago.`
+            : `Here for ${ageText(takenInAt)}${intake.by ? `, taken in by ${intake.by}` : ""}.`}
         </strong>{" "}
         {standing && !closed
           ? `${upperFirst(standing.job.summary.headline)}. Next: ${lowerFirst(standing.job.summary.next)}${standing.job.summary.minutes > 0 ? `, ${standing.job.summary.minutes} min` : ""}.`

@@ -19,7 +19,7 @@ import {
   type ReadingValue,
   type Told,
 } from "#core/record";
-import type { Outcome, Parcel } from "../app/outbox.ts";
+import { isEntry, type Outcome, type Parcel } from "../app/outbox.ts";
 import { outbox, useBench } from "../app/store.ts";
 import { hereNow } from "./hereNow.ts";
 import { sharing } from "./sharing.ts";
@@ -109,8 +109,6 @@ export function useStandingVerdict(): Verdict {
 }
 
 export const useAskedFor = (): NextCheck | null => use(AskedContext);
-
-const isEntry = (parcel: Parcel) => parcel.kind !== "file";
 
 /** An open job, and what of it is on its way. */
 export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly delivery: Delivery } {

@@ -12,13 +12,16 @@ import { clockTime, shopDay, weekdayText } from "../ui/dates.ts";
 import { Foot } from "../ui/Foot.tsx";
 import { Key } from "../ui/Key.tsx";
 import { BenchAside } from "./BenchAside.tsx";
+import { useTakenInHere } from "../job/takenInHere.ts";
 import { DayList, dayWords } from "./DayList.tsx";
 import { asked, filterOf, isDay, isNarrowed, withFilter, type BenchFilter } from "./benchFilter.ts";
+import { isChoosing } from "../ui/isTyping.ts";
 import { BenchFilters } from "./BenchFilters.tsx";
 
 // For whoever rings.
 // For who narrows the jobs, or looks at closed ones: fetched while the day is looked at.
 const BenchGroup = lazy(async () => ({ default: (await import("./BenchGroup.tsx")).BenchGroup }));
+const FirstRun = lazy(() => import("./FirstRun.tsx"));
 const CallerCard = lazy(() => import("../caller/CallerCard.tsx"));
 
 const LOOK_AGAIN = 700;
@@ -48,6 +51,12 @@ const jobInHand = (): string | null =>
   (document.activeElement?.closest("[data-job]") ?? document.querySelector("a[data-job]"))?.getAttribute(
     "data-job",
   ) ?? null;
+
+/** In a list of choices letters and arrows choose. */
+const NOT_CHOOSING = {
+  preventDefault: true,
+  ignoreEventWhen: ({ target }: KeyboardEvent) => isChoosing(target),
+} as const;
 
 /** How far the bench was scrolled when it was left: there it opens again. */
 const left = { at: 0 };
@@ -96,13 +105,13 @@ export function Bench() {
   useEffect(() => {
     void lookBeside();
   }, [judgedNow, lookBeside]);
-  useHotkeys("n", () => void navigate("/take-in"), { preventDefault: true });
+  useHotkeys("n", () => void navigate("/take-in"), NOT_CHOOSING);
   /** The job whose card is open. */
   const [caller, setCaller] = useState<string | null>(null);
-  useHotkeys("i", () => setCaller(jobInHand()), { preventDefault: true });
+  useHotkeys("i", () => setCaller(jobInHand()), NOT_CHOOSING);
   useHotkeys("/", () => searchField.current?.focus(), { useKey: true, preventDefault: true });
-  useHotkeys("down", () => moveFocus(1), { preventDefault: true, enableOnFormTags: ["INPUT"] });
-  useHotkeys("up", () => moveFocus(-1), { preventDefault: true });
+  useHotkeys("down", () => moveFocus(1), { ...NOT_CHOOSING, enableOnFormTags: ["INPUT"] });
+  useHotkeys("up", () => moveFocus(-1), NOT_CHOOSING);
   useHotkeys("escape", () => change({ q: "" }), { enableOnFormTags: ["INPUT"] });
   const finding = parameters.has("find");
   useEffect(() => {
@@ -114,6 +123,7 @@ export function Bench() {
   const openTotal = inOrder ? dayTotal : openAsked ? (open.data?.total ?? 0) : 0;
   const closedTotal = closedAsked ? (closed.data?.total ?? 0) : 0;
   const more = (!inOrder && openTotal > openJobs.length) || (closedShown && closedTotal > closedJobs.length);
+  const takenInHere = useTakenInHere();
   const list = useRef<HTMLElement>(null);
   const phone = usePhone();
   const there = data !== undefined;
@@ -121,7 +131,7 @@ export function Bench() {
     if (there && list.current) list.current.scrollTop = left.at;
   }, [there]);
   const search = (
-    <label className="relative">
+    <label className="relative max-sm:min-w-0 max-sm:grow max-sm:basis-0">
       <span className="sr-only">Find a job, motor, owner, serial, telephone or word</span>
       <input
         ref={searchField}
@@ -159,17 +169,22 @@ export function Bench() {
           className="min-w-0 overflow-y-auto p-5 max-sm:p-3.5"
         >
           <div className="mb-1 flex flex-wrap items-start justify-between gap-x-6">
-            <h2 className="mb-3 text-xl font-bold">
-              {weekdayText(new Date().toISOString())} {inOrder && clockTime(new Date().toISOString())} at the
-              bench
+            <h2 className="mb-3 min-w-0 text-xl font-bold max-sm:mb-1.5 max-sm:flex max-sm:items-baseline max-sm:text-lg">
+              {weekdayText(new Date().toISOString())} {inOrder && clockTime(new Date().toISOString())}
+              <span className="max-sm:sr-only"> at the bench</span>
               {inOrder && day.data && dayTotal > 0 && (
-                <span className="ml-3 text-base font-normal text-ink-2">{dayWords(day.data)}</span>
+                <span className="ml-3 text-base font-normal text-ink-2 max-sm:ml-2 max-sm:truncate max-sm:text-sm">
+                  {dayWords(day.data)}
+                </span>
               )}
             </h2>
-            <BenchFilters filter={filter} owners={beside?.owners ?? []} onChange={change} />
+            <BenchFilters
+              filter={filter}
+              owners={beside?.owners ?? []}
+              onChange={change}
+              search={phone && search}
+            />
           </div>
-          {/* A phone's header has no room for it. */}
-          {phone && <div className="mb-3">{search}</div>}
           {judging.left > 1 && (
             <p role="status" className="mb-3 flex items-center gap-3 text-sm text-ink-2">
               <progress
@@ -191,13 +206,26 @@ export function Bench() {
               {sentenceOf(error)}
             </p>
           )}
-          {there && openTotal + closedTotal === 0 && (
+          {there && openTotal + closedTotal === 0 && !isNarrowed(filter) && filter.q === "" && (
+            <Suspense fallback={null}>
+              <FirstRun />
+            </Suspense>
+          )}
+          {there && openTotal + closedTotal === 0 && (isNarrowed(filter) || filter.q !== "") && (
             <p>
               {filter.q
                 ? `No job matches “${filter.q}”. Part of a name, an owner, a serial, a telephone or a word that was left finds it.`
-                : isNarrowed(filter)
-                  ? "No job is like that. Show everything to see the others."
-                  : "No motor on the bench yet. Press N to take the first one in."}
+                : "No job is like that. Show everything to see the others."}
+            </p>
+          )}
+          {takenInHere.length > 0 && (
+            <p role="status" className="mb-3 rounded-xl border border-line bg-amber-soft px-4 py-2">
+              <strong>Taken in on this device, on the way to the server: </strong>
+              {takenInHere.map(({ id, intake }) => (
+                <Link key={id} to={`/jobs/${id}`} className="mr-3 underline underline-offset-2">
+                  {intake.motor.name}
+                </Link>
+              ))}
             </p>
           )}
           {inOrder && day.data && <DayList day={day.data} onCaller={setCaller} />}

@@ -1,7 +1,7 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { STAGES } from "#contract/jobs";
-import { FIELD_CLASS } from "../ui/Field.tsx";
 import { Button } from "../ui/Button.tsx";
+import { Select } from "../ui/Select.tsx";
 import { isNarrowed, type BenchFilter } from "./benchFilter.ts";
 import { GROUPS } from "./groups.ts";
 
@@ -31,15 +31,17 @@ export function BenchFilters({
   filter,
   owners,
   onChange,
+  search,
 }: {
   readonly filter: BenchFilter;
   readonly owners: readonly string[];
   readonly onChange: (change: Partial<BenchFilter>) => void;
+  /** Where a phone finds a job: its header has no room for it. */
+  readonly search: ReactNode;
 }) {
   const [unfolded, setUnfolded] = useState(false);
   // A phone shows what narrows it where somebody asked, or where it does.
   const shown = unfolded || filter.owner !== "" || filter.waiting !== "" || filter.overdue;
-  const select = `${FIELD_CLASS} mt-0! w-auto min-w-0 max-w-52 max-sm:max-w-full`;
   return (
     <div
       role="group"
@@ -48,34 +50,33 @@ export function BenchFilters({
     >
       <Toggle words="Mine" on={filter.mine} onChange={(mine) => onChange({ mine })} />
       <Button className="sm:hidden" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
-        Narrow it
+        Narrow
       </Button>
+      {search}
       <div className={`flex flex-wrap items-center gap-2 ${shown ? "max-sm:w-full" : "max-sm:hidden"}`}>
         <Toggle words="Overdue" on={filter.overdue} onChange={(overdue) => onChange({ overdue })} />
-        <select
-          aria-label="Waiting for"
+        <Select
+          look="bar"
+          label="Waiting for"
           value={filter.waiting}
-          onChange={({ target }) => onChange({ waiting: target.value as BenchFilter["waiting"] })}
-          className={select}
-        >
-          <option value="">whatever it waits for</option>
-          {STAGES.map((stage) => (
-            <option key={stage} value={stage}>
-              {GROUPS[stage].toLowerCase()}
-            </option>
-          ))}
-        </select>
-        <select
-          aria-label="Owner"
+          onChoose={(waiting) => onChange({ waiting: waiting as BenchFilter["waiting"] })}
+          options={[
+            ["", "whatever it waits for"],
+            ...STAGES.map((stage) => [stage, GROUPS[stage].toLowerCase()] as const),
+          ]}
+        />
+        <Select
+          look="bar"
+          label="Owner"
           value={filter.owner}
-          onChange={({ target }) => onChange({ owner: target.value })}
-          className={select}
-        >
-          <option value="">every owner</option>
-          {[...new Set([...(filter.owner ? [filter.owner] : []), ...owners])].map((owner) => (
-            <option key={owner}>{owner}</option>
-          ))}
-        </select>
+          onChoose={(owner) => onChange({ owner })}
+          options={[
+            ["", "every owner"],
+            ...[...new Set([...(filter.owner ? [filter.owner] : []), ...owners])].map(
+              (owner) => [owner, owner] as const,
+            ),
+          ]}
+        />
       </div>
       {isNarrowed(filter) && (
         <Button

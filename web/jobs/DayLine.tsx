@@ -34,8 +34,8 @@ function When({
   const now = new Date();
   const risky = kept !== null && kept < 0.5;
   return (
-    <span className="min-w-0 text-[0.95rem]">
-      <span className="block truncate font-semibold">
+    <span className="min-w-0 text-[0.95rem] max-sm:col-start-2 max-sm:flex max-sm:items-baseline max-sm:gap-2 max-sm:text-sm">
+      <span className="block truncate font-semibold max-sm:shrink-0">
         {ready ? upperFirst(readyText(ready.at, now)) : "nobody can tell"}
       </span>
       <span className={`block truncate text-sm ${risky ? "font-semibold text-copper" : "text-ink-2"}`}>
@@ -96,7 +96,7 @@ export function DayLine({
       <Link
         to={`/jobs/${job.id}/${next.to}`}
         data-job={job.id}
-        className="grid min-h-14 min-w-0 grow grid-cols-[2rem_1.3fr_1.3fr_1.3fr_4rem_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-lg:grid-cols-[1.5rem_1.3fr_1.3fr_1fr] max-sm:grid-cols-[1.25rem_minmax(0,1fr)_minmax(0,8rem)] max-sm:gap-x-3 max-sm:gap-y-0.5 max-sm:px-3"
+        className="grid min-h-14 min-w-0 grow grid-cols-[2rem_1.3fr_1.3fr_1.3fr_4rem_2.25rem] items-center gap-4 px-4 py-2 hover:bg-green-soft focus-visible:-outline-offset-2 max-lg:grid-cols-[1.5rem_1.3fr_1.3fr_1fr] max-sm:grid-cols-[1.25rem_minmax(0,1fr)] max-sm:gap-x-3 max-sm:gap-y-0.5 max-sm:px-3"
       >
         <span className="text-center text-ink-2">{number}</span>
         <span className="min-w-0">
@@ -106,7 +106,7 @@ export function DayLine({
             {thought(job)}
           </span>
         </span>
-        <span className="min-w-0 text-[0.95rem] max-sm:col-span-2 max-sm:col-start-2 max-sm:row-start-2 max-sm:flex max-sm:items-baseline max-sm:gap-2 max-sm:text-sm">
+        <span className="min-w-0 text-[0.95rem] max-sm:col-start-2 max-sm:flex max-sm:items-baseline max-sm:gap-2 max-sm:text-sm">
           <span className="block truncate font-semibold max-sm:shrink-0">{next.next}</span>
           {/* What is to be made safe is never cut: the owner gives way. */}
           <span className="flex min-w-0 items-center gap-2 text-sm">

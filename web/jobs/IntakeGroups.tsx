@@ -25,6 +25,8 @@ import { schemeOf } from "#core/families";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
 import { ChipField } from "../ui/ChipField.tsx";
 import { FormField } from "../ui/FormField.tsx";
+import { examplesOf } from "./familyExamples.ts";
+import { useKnownHere } from "./useKnownHere.ts";
 import type { IntakeFields } from "./intakeForm.ts";
 
 function Group({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -66,6 +68,7 @@ function Events() {
 export function MachineGroup() {
   const { control, setValue, getValues, formState } = useFormContext<IntakeFields>();
   const family = useWatch({ control, name: "family" });
+  const known = useKnownHere(useWatch({ control, name: "serial" }), useWatch({ control, name: "name" }));
   /** A family proposes what its failure mostly means, unless a person has said. */
   const propose = (chosen: string) => {
     if (formState.dirtyFields.consequence && getValues("consequence") !== "") return;
@@ -74,9 +77,14 @@ export function MachineGroup() {
   return (
     <div className="flex flex-col gap-2.5">
       <div className="grid grid-cols-[1fr_1.6fr_1.2fr_1.2fr] items-start gap-3 max-md:grid-cols-2 max-sm:grid-cols-1">
-        <IntakeField name="serial" label="Serial or label" autoFocus />
-        <IntakeField name="name" label="Machine and place" placeholder="Cargo trike 3, rear hub" />
-        <IntakeField name="owner" label="Owner" />
+        <IntakeField name="serial" label="Serial or label" autoFocus suggestions={known.serials} />
+        <IntakeField
+          name="name"
+          label="Machine and place"
+          placeholder={examplesOf(family).machine}
+          suggestions={known.machines}
+        />
+        <IntakeField name="owner" label="Owner" suggestions={known.owners} />
         <IntakeField name="contact" label="How to reach them" placeholder="telephone or address" />
       </div>
       <IntakeChips
@@ -120,6 +128,7 @@ export function MotorGroup() {
   const family = useWatch({ control, name: "family" });
   const facts = family === "" ? null : FAMILY_FACTS[family];
   const scheme = family === "" ? null : schemeOf({ family });
+  const examples = examplesOf(family);
   return (
     <Group title="What its plate says">
       <IntakeField
@@ -127,8 +136,8 @@ export function MotorGroup() {
         label="Connection"
         options={CONNECTIONS.map((one) => [one, CONNECTION_LABELS[one]] as const)}
       />
-      <IntakeField name="polePairs" label="Pole pairs" placeholder="15, or 30 poles" />
-      <IntakeField name="expected" label="Expected pair resistance" placeholder="128m, line to line" />
+      <IntakeField name="polePairs" label="Pole pairs" placeholder={examples.polePairs} />
+      <IntakeField name="expected" label="Expected pair resistance" placeholder={examples.expected} />
       <IntakeField name="expectedAt" label="Resistance at" placeholder="20 °C" />
       <IntakeField name="expectedSource" label="Source" placeholder="nameplate" />
       <IntakeField
@@ -137,7 +146,7 @@ export function MotorGroup() {
         inputMode="decimal"
         placeholder={facts ? shareText(facts.balanceLimit) : ""}
       />
-      <IntakeField name="kv" label="Speed constant" placeholder="9 rpm/V" />
+      <IntakeField name="kv" label="Speed constant" placeholder={examples.kv} />
       <IntakeField
         name="kvConvention"
         label="Constant stated"
@@ -161,13 +170,9 @@ export function MotorGroup() {
         label="Warranty"
         options={[["", "not asked"], ...WARRANTIES.map((one) => [one, WARRANTY_LABELS[one]] as const)]}
       />
-      <IntakeField
-        name="ratedVolts"
-        label="Rated supply"
-        placeholder={FAMILY_FACTS[family || "hub"].ownElectronics ? "208-230 V" : "42 V, at full charge"}
-      />
-      <IntakeField name="ratedAmperes" label="Rated current" placeholder="12 A" />
-      <IntakeField name="ratedRpm" label="Rated speed" placeholder="380 rpm" />
+      <IntakeField name="ratedVolts" label="Rated supply" placeholder={examples.volts} />
+      <IntakeField name="ratedAmperes" label="Rated current" placeholder={examples.amperes} />
+      <IntakeField name="ratedRpm" label="Rated speed" placeholder={examples.rpm} />
       {family !== "" && FAMILY_FACTS[family].ownElectronics && (
         <IntakeField
           name="lines"

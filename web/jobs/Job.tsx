@@ -24,7 +24,7 @@ import {
   useStandingVerdict,
   VerdictContext,
 } from "../job/openJob.ts";
-import { isTyping } from "../ui/isTyping.ts";
+import { isChoosing, isTyping } from "../ui/isTyping.ts";
 import type { Keys } from "../ui/KeyList.tsx";
 import { useSteady } from "../ui/useSteady.ts";
 import { useStillHere } from "../ui/useStillHere.ts";
@@ -47,6 +47,7 @@ import { KeysHereContext, type KeysHere } from "../job/keysHere.ts";
 import { useTurn } from "../job/drillQueue.ts";
 import { hereNow } from "../job/hereNow.ts";
 import { useHere } from "../job/useHere.ts";
+import { useViewFromHere } from "../job/takenInHere.ts";
 import { useHeld } from "../job/usePhone.ts";
 import { useOutlook, useVerdict } from "../job/useVerdict.ts";
 import { Needs } from "./Needs.tsx";
@@ -107,7 +108,8 @@ function useDigitsToEntry() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,]$/u.test(event.key)) return;
-      if (event.target instanceof HTMLElement && event.target.matches("input, textarea, select")) return;
+      if (event.target instanceof HTMLElement && event.target.matches("input, textarea")) return;
+      if (isChoosing(event.target)) return;
       focusEntry();
     };
     document.addEventListener("keydown", onKey);
@@ -559,7 +561,9 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
 /** One job: the plan, the present step, the standing verdict. */
 export function Job() {
   const { id = "", step } = useParams();
-  const { data: view, error } = useJobQuery(id);
+  const { data, error } = useJobQuery(id);
+  const fromHere = useViewFromHere(id);
+  const view = data ?? fromHere;
   const who = useBench((bench) => bench.who);
   if (error && !view)
     return (

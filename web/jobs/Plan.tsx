@@ -126,8 +126,8 @@ export function Plan({
             {list}
           </Folded>
         ) : (
-          <div key={stage} className="mb-4">
-            <p className="mb-1 text-sm font-semibold text-ink-2">{stage}</p>
+          <div key={stage} className="mb-2 max-lg:mb-4">
+            <p className="text-sm font-semibold text-ink-2 max-lg:mb-1">{stage}</p>
             {list}
           </div>
         );

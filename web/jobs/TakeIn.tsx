@@ -7,7 +7,8 @@ import { uuidv7 } from "uuidv7";
 import { readView } from "#contract/view";
 import { jobName } from "#core/record";
 import { sentenceOf, useJobQuery, useModelsQuery, useTakeInMutation } from "../app/api.ts";
-import { useBench } from "../app/store.ts";
+import { outbox, useBench } from "../app/store.ts";
+import type { TakeInBody } from "../app/outbox.ts";
 import { Header } from "../shell/Header.tsx";
 import { Button } from "../ui/Button.tsx";
 import { Foot } from "../ui/Foot.tsx";
@@ -98,7 +99,16 @@ export function TakeIn() {
     const result = readIntake(fields, motorId, new Date().toISOString(), by ?? undefined);
     if (result.kind === "problems") return;
     const answer = await takeIn({ id: ids.job, intake: result.intake });
-    if (answer.error) return setRefusal(sentenceOf(answer.error));
+    if (answer.error && !("status" in answer.error && answer.error.status === "FETCH_ERROR"))
+      return setRefusal(sentenceOf(answer.error));
+    if (answer.error) {
+      // Nobody answers: it is kept on this device, and worked on meanwhile.
+      const body: TakeInBody = { id: ids.job, intake: result.intake };
+      const kept = await outbox.submit({
+        ...{ id: uuidv7(), job: ids.job, kind: "takeIn", body, version: 0, refused: null },
+      });
+      if (kept.kind === "refused") return setRefusal(kept.sentence);
+    }
     dropDraft();
     await navigate(then === "label" ? `/jobs/${ids.job}/label` : `/jobs/${ids.job}/safety`);
   };

@@ -31,6 +31,7 @@ import { useUnitsQuery } from "../app/api.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { Select } from "../ui/Select.tsx";
 import { MachineGroup, MotorGroup } from "./IntakeGroups.tsx";
 import { Notes } from "./Notes.tsx";
 import {
@@ -245,19 +246,15 @@ function MoveForm() {
         />
       </Field>
       <Field id="move-unit" label="It is really">
-        <select
+        <Select
           id="move-unit"
           value={chosen}
-          onChange={({ target }) => setChosen(target.value)}
-          className={FIELD_CLASS}
-        >
-          <option value="">choose…</option>
-          {units.map(({ motor, serial, name }) => (
-            <option key={motor.id} value={motor.id}>
-              {serial}, {name}
-            </option>
-          ))}
-        </select>
+          onChoose={setChosen}
+          options={[
+            ["", "choose"],
+            ...units.map(({ motor, serial, name }) => [motor.id, `${serial}, ${name}`] as const),
+          ]}
+        />
       </Field>
       <Reason id="move-reason" problem={problem} />
       <Button type="submit" className="mt-7">

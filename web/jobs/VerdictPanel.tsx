@@ -116,7 +116,10 @@ export function VerdictPanel({
                 <span className="shrink-0">{chanceText(fault.probability)}</span>
               </p>
               <div className="my-1 h-2 rounded bg-sunk">
-                <div className="h-2 rounded bg-ink" style={{ width: `${fault.probability * 100}%` }} />
+                <div
+                  className="h-2 rounded bg-ink transition-[width] duration-300"
+                  style={{ width: `${fault.probability * 100}%` }}
+                />
               </div>
               <ul className="text-sm text-ink-2">
                 {fault.weights

@@ -4,6 +4,7 @@ import { serialKey } from "#core/record";
 import { useModelsQuery, useUnitsQuery } from "../app/api.ts";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Button } from "../ui/Button.tsx";
+import { Select } from "../ui/Select.tsx";
 import { Room } from "../shell/Room.tsx";
 import { ModelForm } from "./ModelForm.tsx";
 import { Models } from "./Models.tsx";
@@ -53,22 +54,15 @@ function AllUnits() {
           />
         </Field>
         <Field id="motor-model" label="Model">
-          <select
+          <Select
             id="motor-model"
             value={model}
-            onChange={(event) => {
-              setParameters(event.target.value ? { model: event.target.value } : {});
+            onChoose={(chosenModel) => {
+              setParameters(chosenModel ? { model: chosenModel } : {});
               setPage(1);
             }}
-            className={FIELD_CLASS}
-          >
-            <option value="">all models</option>
-            {models.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
+            options={[["", "all models"], ...models.map(({ id, name }) => [id, name] as const)]}
+          />
         </Field>
         <Button onClick={() => setEditing(true)}>{chosen ? "Change this model" : "New model"}</Button>
       </div>

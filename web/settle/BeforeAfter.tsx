@@ -1,11 +1,22 @@
 import { useNavigate } from "react-router";
-import { spinLimitOf, inOrder, isSkipSlot, latestIn, PAIRS, pairName, type CheckId } from "#core/record";
+import {
+  spinLimitOf,
+  inOrder,
+  isSkipSlot,
+  latestIn,
+  PAIRS,
+  pairName,
+  PHASES,
+  type CheckId,
+  type Phase,
+} from "#core/record";
 import { balanceOfSpin } from "#core/measure/backemf";
 import { HALL_RINGS, hallStates, spacingOf } from "#core/measure/hall";
 import { hallSpacingOf, schemeOf } from "#core/families";
 import { placeText, readingText } from "#core/judge";
 import { shareText } from "#core/quantity";
 import { Way } from "../checks/electronics/Way.tsx";
+import { FrameDrawing, type DrawnLead } from "../checks/drawing/FrameDrawing.tsx";
 import { HallRing } from "../checks/hall/HallRing.tsx";
 import { IntervalStrip } from "../checks/drawing/IntervalStrip.tsx";
 import { OpenJobContext, useOpenJob } from "../job/openJob.ts";
@@ -63,6 +74,23 @@ function Spin() {
   );
 }
 
+/** Each lead against the housing. */
+function Frame() {
+  const { record, epoch } = useOpenJob();
+  const leads = Object.fromEntries(
+    PHASES.map((phase): [Phase, DrawnLead] => {
+      const reading = latestIn(record.readings, "frame", phase, epoch);
+      if (!reading) return [phase, { state: "unread", text: "not read" }];
+      const open = reading.value.kind === "open";
+      return [
+        phase,
+        { state: open ? "open" : "finite", text: open ? "open" : readingText(reading, record.limits) },
+      ];
+    }),
+  ) as Record<Phase, DrawnLead>;
+  return <FrameDrawing leads={leads} />;
+}
+
 /** What was read in a check, place by place: the places of both times, so that one column stands beside the other. */
 function Values({ check }: { readonly check: CheckId }) {
   const { record, epoch } = useOpenJob();
@@ -93,6 +121,7 @@ function drawingOf(check: CheckId) {
   if (check === "hall") return <Ring />;
   if (check === "power") return <Ways />;
   if (check === "backemf") return <Spin />;
+  if (check === "frame") return <Frame />;
   return <Values check={check} />;
 }
 

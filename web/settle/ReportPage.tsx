@@ -1,8 +1,10 @@
 import { useEffect, useMemo } from "react";
 import { API } from "#contract/routes";
 import { shareText } from "#core/quantity";
-import { RELEASE_LABELS } from "#core/record";
+import { proofOf } from "#core/judge";
+import { epochOf, RELEASE_LABELS } from "#core/record";
 import { buildReport, dayWords, moneyText, PROOF_HEADINGS, type Costs, type PairTable } from "#core/report";
+import { BeforeAfter } from "./BeforeAfter.tsx";
 import { IntervalStrip } from "../checks/drawing/IntervalStrip.tsx";
 import { useDelivery, useOpenJob } from "../job/openJob.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
@@ -86,6 +88,11 @@ export default function ReportPage() {
     () => (closedAt && closing ? closing.report : buildReport(record, { number, takenInAt, closedAt })),
     [record, number, takenInAt, closedAt, closing],
   );
+  // What had departed, drawn as it was found and as it is now.
+  const proved = useMemo(
+    () => (epochOf(record) > 0 ? [...new Set(proofOf(record).lines.map(({ check }) => check))] : []),
+    [record],
+  );
   useEffect(() => {
     const title = document.title;
     document.title = `${report.title}, motor report`;
@@ -142,6 +149,12 @@ export default function ReportPage() {
             <p className="text-sm text-ink-2 sm:whitespace-nowrap">
               signed {report.release.by}, {dayWords(report.release.at, report.timeZone)}
             </p>
+          </div>
+        )}
+        {proved.length > 0 && (
+          <div className="my-4 break-inside-avoid">
+            <h3 className="mb-2 font-bold">Before and after</h3>
+            <BeforeAfter checks={proved} />
           </div>
         )}
         <div className="flex flex-wrap gap-x-10">

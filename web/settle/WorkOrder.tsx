@@ -16,6 +16,7 @@ import { standingParts, workshopOf, type Decision } from "#core/record";
 import { useOpenJob, useStandingVerdict } from "../job/openJob.ts";
 import { useSecondsSince } from "../job/useSecondsSince.ts";
 import { Button } from "../ui/Button.tsx";
+import { Select } from "../ui/Select.tsx";
 import { FormField } from "../ui/FormField.tsx";
 import { numberIn, problemsOf, resolverOf } from "../ui/formProblems.ts";
 import { Caution } from "../ui/Notice.tsx";
@@ -197,19 +198,13 @@ export function WorkOrder({ decision }: { readonly decision: Decision }) {
           <label className="text-sm text-ink-2" htmlFor="plan">
             {plans.length === 0 ? "Plan" : "Add another plan"}
           </label>
-          <select
+          <Select
             id="plan"
+            look="bar"
             value=""
-            onChange={(event) => take(event.target.value)}
-            className="min-h-11 rounded-lg border border-line-strong bg-sheet px-3"
-          >
-            <option value="">choose</option>
-            {others.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
-          </select>
+            onChoose={take}
+            options={[["", "choose"], ...others.map(({ id, title }) => [id, title] as const)]}
+          />
         </div>
       )}
       {!listed && (

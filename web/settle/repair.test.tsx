@@ -101,11 +101,13 @@ describe("the work", () => {
     const { user } = bench(FOUND);
     expect(within(plan()).queryByRole("button", { name: "Leave it out" })).toBeNull();
     // What a sound bearing never asks for is not among them.
+    // What a list that opens asks of a page, and this one does not have.
+    Element.prototype.scrollIntoView = () => undefined;
+    Element.prototype.hasPointerCapture = () => false;
+    await user.click(screen.getByLabelText("Add another plan"));
+    const another = await screen.findByRole("option", { name: "Mend the phase lead or plug" });
     expect(screen.queryByRole("option", { name: /bearings/iu })).toBeNull();
-    await user.selectOptions(
-      screen.getByLabelText("Add another plan"),
-      screen.getByRole("option", { name: "Mend the phase lead or plug" }),
-    );
+    await user.click(another);
     const leave = screen.getAllByRole("button", { name: "Leave it out" });
     expect(leave).toHaveLength(2);
     await user.click(within(plan()).getByRole("button", { name: "Leave it out" }));

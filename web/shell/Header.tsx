@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { lazy, Suspense, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, NavLink, useNavigate } from "react-router";
 import { useSessionQuery } from "../app/api.ts";
@@ -8,6 +8,9 @@ import { Key } from "../ui/Key.tsx";
 import { Logo } from "../ui/Logo.tsx";
 import { Person } from "./Person.tsx";
 import { ROOMS } from "./rooms.ts";
+import { isWalkLeft } from "./walkLeft.ts";
+
+const Walk = lazy(() => import("./Walk.tsx"));
 
 const FINDING = "/?find";
 
@@ -138,6 +141,11 @@ export function Header({
       </header>
       <Trouble />
       <WrongTries />
+      {!isWalkLeft() && (
+        <Suspense fallback={null}>
+          <Walk />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { useLocation, useNavigate } from "react-router";
 import { useHealthQuery, useJobsQuery } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
-import { isWalkLeft, WALK_LEFT } from "./walkLeft.ts";
+import { isWalkLeft, stopKept, keepStop, WALK_LEFT } from "./walkLeft.ts";
 
 interface Stop {
   readonly words: string;
@@ -39,11 +39,24 @@ const STOPS: readonly Stop[] = [
   },
 ];
 
-/** A walk through the invented shop for whoever opens it the first time; it can be left at any stop. */
-export function Walk() {
+/** The stop that speaks of what is on screen: there a walk begins. */
+function stopAt(pathname: string): number {
+  const [, room, , step] = pathname.split("/");
+  if (room === "shop") return STOPS.findIndex(({ to }) => to === "shop");
+  if (room !== "jobs") return 0;
+  const found = STOPS.findIndex(({ to }) => to === step);
+  return found < 0 ? STOPS.findIndex(({ to }) => to === "plan") : found;
+}
+
+/**
+ * A walk through the invented shop for whoever opens it the first time: it begins where one stands, takes a line under the
+ * header and covers nothing, and can be left at any stop.
+ */
+export default function Walk() {
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const [left, setLeft] = useState(isWalkLeft);
-  const [stop, setStop] = useState(0);
+  const [stop, setStop] = useState(() => stopKept() ?? stopAt(pathname));
   const who = useBench((bench) => bench.who);
   const { data: health } = useHealthQuery(undefined, { skip: left });
   const { data: jobs } = useJobsQuery({ stage: "open" }, { skip: left || !health?.demo });
@@ -62,18 +75,19 @@ export function Walk() {
   };
   const go = (to: number) => {
     setStop(to);
+    keepStop(to);
     void navigate(addressOf(STOPS[to]!));
   };
   const last = stop === STOPS.length - 1;
   return (
     <aside
       aria-label="A walk round"
-      className="fixed bottom-16 left-1/2 z-20 w-[34rem] max-w-[94vw] -translate-x-1/2 rounded-xl border-2 border-green bg-sheet p-4 print:hidden"
+      className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-green bg-green-soft px-5 py-1.5 max-sm:px-3 print:hidden"
     >
-      <p className="text-sm text-ink-2">
-        A walk round, {stop + 1} of {STOPS.length}
-      </p>
-      <p aria-live="polite" className="my-2 leading-snug">
+      <p aria-live="polite" className="min-w-0 flex-1 basis-96 text-[0.95rem] leading-snug">
+        <strong>
+          A walk round, {stop + 1} of {STOPS.length}.
+        </strong>{" "}
         {at.words}
       </p>
       <div className="flex flex-wrap gap-2">

@@ -8,3 +8,23 @@ export function isWalkLeft(): boolean {
     return true;
   }
 }
+
+const WALK_STOP = "green-fable.walk-stop";
+
+/** The stop of the walk that this window is at; null while it has not begun. */
+export function stopKept(): number | null {
+  try {
+    const kept = sessionStorage.getItem(WALK_STOP);
+    return kept === null ? null : Number(kept);
+  } catch {
+    return null;
+  }
+}
+
+export function keepStop(stop: number): void {
+  try {
+    sessionStorage.setItem(WALK_STOP, String(stop));
+  } catch {
+    // A browser that keeps nothing begins where one stands, each time.
+  }
+}

@@ -2,8 +2,9 @@ import { useState } from "react";
 import { checkDue, INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
 import { useInstrumentsQuery } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
+import { Select } from "../ui/Select.tsx";
 import { dayText, shopDay } from "../ui/dates.ts";
-import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { Field } from "../ui/Field.tsx";
 import { InstrumentForm } from "./InstrumentForm.tsx";
 
 function reads(instrument: Instrument): string {
@@ -65,18 +66,12 @@ export function Instruments() {
           ))}
         </ul>
         <Field id="template" label="A new one starts from">
-          <select
+          <Select
             id="template"
             value={template}
-            onChange={(event) => setTemplate(event.target.value)}
-            className={FIELD_CLASS}
-          >
-            {INSTRUMENT_TEMPLATES.map(({ name }, i) => (
-              <option key={name} value={i}>
-                {name}
-              </option>
-            ))}
-          </select>
+            onChoose={setTemplate}
+            options={INSTRUMENT_TEMPLATES.map(({ name }, i) => [String(i), name] as const)}
+          />
         </Field>
         <Button onClick={() => setOpen("new")}>New instrument</Button>
       </div>

@@ -9,6 +9,7 @@ import {
   useTechniciansQuery,
 } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
+import { Select } from "../ui/Select.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { OwnPassPhrase } from "./OwnPassPhrase.tsx";
 
@@ -96,20 +97,13 @@ export function People() {
                 </span>
                 {!retired && (
                   <>
-                    <label className="text-sm text-ink-2">
-                      <span className="sr-only">Role of {name}</span>
-                      <select
-                        value={role}
-                        onChange={({ target }) => void change(person, { role: target.value as Role })}
-                        className="min-h-11 rounded bg-transparent text-ink underline decoration-line-strong underline-offset-4"
-                      >
-                        {ROLES.map((one) => (
-                          <option key={one} value={one}>
-                            {ROLE_LABELS[one]}
-                          </option>
-                        ))}
-                      </select>
-                    </label>
+                    <Select
+                      look="line"
+                      label={`Role of ${name}`}
+                      value={role}
+                      onChoose={(chosen) => void change(person, { role: chosen as Role })}
+                      options={ROLES.map((one) => [one, ROLE_LABELS[one]] as const)}
+                    />
                     {initials !== me && (
                       <Button
                         look="quiet"

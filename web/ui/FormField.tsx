@@ -1,5 +1,7 @@
-import { get, useFormContext, type FieldValues, type Path } from "react-hook-form";
+import { useRef } from "react";
+import { get, useController, useFormContext, type FieldValues, type Path } from "react-hook-form";
 import { Field, FIELD_CLASS } from "./Field.tsx";
+import { Select } from "./Select.tsx";
 
 interface Props<Fields extends FieldValues> {
   /** Path of the field in the form around it. */
@@ -19,6 +21,47 @@ interface Props<Fields extends FieldValues> {
   readonly placeholder?: string;
   readonly autoFocus?: boolean;
   readonly inputMode?: "numeric" | "decimal";
+  /** What was written here before and may be meant again. */
+  readonly suggestions?: readonly string[];
+}
+
+/** One of a few of the form around it; as in every other field, Enter sends the form. */
+function FormSelect({
+  id,
+  name,
+  label,
+  options,
+  invalid,
+  onChoose,
+}: {
+  readonly id: string;
+  readonly name: string;
+  readonly label: string | undefined;
+  readonly options: readonly (readonly [string, string])[];
+  readonly invalid: boolean;
+  readonly onChoose: ((value: string) => void) | undefined;
+}) {
+  const { field } = useController({ name });
+  const button = useRef<HTMLButtonElement>(null);
+  return (
+    <Select
+      id={id}
+      label={label}
+      value={String(field.value ?? "")}
+      onChoose={(value) => {
+        field.onChange(value);
+        onChoose?.(value);
+      }}
+      options={options}
+      invalid={invalid}
+      describedBy={`${id}-problem`}
+      onEnter={() => button.current?.form?.requestSubmit()}
+      buttonRef={(element) => {
+        button.current = element;
+        field.ref(element);
+      }}
+    />
+  );
 }
 
 /** A labelled field of the form around it; its own problem stands under it. */
@@ -31,40 +74,48 @@ export function FormField<Fields extends FieldValues>({
   options,
   onChoose,
   rows,
+  suggestions = [],
   ...typed
 }: Props<Fields>) {
   const { register, formState } = useFormContext<Fields>();
   const problem = (get(formState.errors, name) as { message?: string } | undefined)?.message;
-  const common = {
+  const common = () => ({
     id,
-    ...register(name, { onChange: (event: { target: { value: string } }) => onChoose?.(event.target.value) }),
+    ...register(name),
     ...(spoken !== undefined && { "aria-label": spoken }),
     "aria-invalid": problem !== undefined,
     "aria-describedby": `${id}-problem`,
     className: rows === undefined ? FIELD_CLASS : `${FIELD_CLASS} py-2`,
-  };
+  });
   return (
     <Field id={id} label={label} problem={problem} {...(hint !== undefined && { hint })}>
       {options ? (
-        <select
-          {...common}
-          // As in every other field: Enter sends the form.
-          onKeyDown={(event) => {
-            if (event.key !== "Enter") return;
-            event.preventDefault();
-            event.currentTarget.form?.requestSubmit();
-          }}
-        >
-          {options.map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </select>
+        <FormSelect
+          id={id}
+          name={name}
+          label={spoken}
+          options={options}
+          invalid={problem !== undefined}
+          onChoose={onChoose}
+        />
       ) : rows === undefined ? (
-        <input {...common} autoComplete="off" {...typed} />
+        <>
+          <input
+            {...common()}
+            autoComplete="off"
+            {...(suggestions.length > 0 && { list: `${id}-known` })}
+            {...typed}
+          />
+          {suggestions.length > 0 && (
+            <datalist id={`${id}-known`}>
+              {suggestions.map((one) => (
+                <option key={one} value={one} />
+              ))}
+            </datalist>
+          )}
+        </>
       ) : (
-        <textarea {...common} rows={rows} {...typed} />
+        <textarea {...common()} rows={rows} {...typed} />
       )}
     </Field>
   );

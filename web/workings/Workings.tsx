@@ -2,6 +2,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate, useSearchParams } from "react-router";
 import { Header } from "../shell/Header.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
+import { Select } from "../ui/Select.tsx";
 import { Foot } from "../ui/Foot.tsx";
 import { workOut, type Working } from "./working.ts";
 import { WORKINGS } from "./workings.ts";
@@ -49,13 +50,12 @@ function Card({ working }: { readonly working: Working }) {
             <div key={field.name} className={"options" in field ? "col-span-full" : ""}>
               <Field id={id} label={field.label} problem={problems[field.name]}>
                 {"options" in field ? (
-                  <select {...common}>
-                    {field.options.map(([value, words]) => (
-                      <option key={value} value={value}>
-                        {words}
-                      </option>
-                    ))}
-                  </select>
+                  <Select
+                    id={id}
+                    value={texts[field.name] ?? ""}
+                    onChoose={(value) => write(field.name, value)}
+                    options={field.options}
+                  />
                 ) : (
                   <input
                     {...common}

@@ -10,6 +10,7 @@ import {
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
+import { Select } from "../../ui/Select.tsx";
 import { useChoose } from "../entry/useChoose.ts";
 import { useKeepDiagram } from "./useKeepDiagram.ts";
 
@@ -40,19 +41,12 @@ function NewCode({ code, onKeep }: { readonly code: string; readonly onKeep: (li
         />
       </Field>
       <Field id="code-speaks" label="It speaks of">
-        <select
+        <Select
           id="code-speaks"
           value={speaksOf}
-          onChange={({ target }) => setSpeaksOf(target.value as CodeSubject)}
-          className={FIELD_CLASS}
-        >
-          <option value="">choose</option>
-          {SUBJECTS.map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </select>
+          onChoose={(value) => setSpeaksOf(value as CodeSubject)}
+          options={[["", "choose"], ...SUBJECTS]}
+        />
       </Field>
       <div>
         <Button look="main" onClick={keep}>

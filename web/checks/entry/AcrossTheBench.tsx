@@ -4,6 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../../ui/Button.tsx";
 import { Key } from "../../ui/Key.tsx";
 import { useTouch } from "../../job/usePhone.ts";
+import { isChoosing } from "../../ui/isTyping.ts";
 import { Keypad } from "./Keypad.tsx";
 import type { Entry } from "./useEntry.ts";
 
@@ -148,7 +149,7 @@ export function AcrossTheBench({
     ignoreEventWhen: ({ target }) =>
       !(target instanceof HTMLInputElement
         ? target.dataset["entry"] !== undefined && target.value === ""
-        : !(target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement)),
+        : !(target instanceof HTMLTextAreaElement || isChoosing(target))),
   });
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>

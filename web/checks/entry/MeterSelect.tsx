@@ -1,4 +1,5 @@
 import { shopDay } from "../../ui/dates.ts";
+import { Select } from "../../ui/Select.tsx";
 import { canMeasure, checkDue, type Instrument } from "#core/quantity";
 
 /** Which meter of the shop the readings are taken with: those that can. */
@@ -20,23 +21,19 @@ export function MeterSelect({
   const chosen = instruments.find(({ id }) => id === value);
   const due = chosen && checkDue(chosen, shopDay());
   return (
-    <label className="text-sm text-ink-2">
+    <span className="text-sm text-ink-2">
       {label}{" "}
-      <select
+      <Select
+        look="line"
+        label={label}
         value={value}
         disabled={disabled}
-        onChange={(event) => onChoose(event.target.value)}
-        className="rounded border-b border-line-strong bg-transparent py-1 text-ink"
-      >
-        {instruments
+        onChoose={onChoose}
+        options={instruments
           .filter((instrument) => canMeasure(instrument, what))
-          .map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-      </select>
+          .map(({ id, name }) => [id, name] as const)}
+      />
       {due?.late && <span className="text-copper"> its own check is overdue</span>}
-    </label>
+    </span>
   );
 }

@@ -1,6 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useState, type FormEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { isChoosing } from "../../ui/isTyping.ts";
 import { findingOf } from "#core/check";
 import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, LAMPS, spacingOf } from "#core/measure/hall";
 import { choiceIn } from "#core/record";
@@ -29,11 +30,7 @@ const DIRECTIONS = [
   { value: "backward", words: "Backwards" },
 ];
 function inField({ target }: KeyboardEvent): boolean {
-  return (
-    target instanceof HTMLInputElement ||
-    target instanceof HTMLTextAreaElement ||
-    target instanceof HTMLSelectElement
-  );
+  return target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement || isChoosing(target);
 }
 
 /** What Enter and Space press by themselves, such as a link of the plan. */
