@@ -52,6 +52,7 @@ const QUESTIONS = {
   phone: "nothing spills, nothing lies over another, and a finger has room, on a phone",
   light: "axe finds nothing serious in light",
   dark: "axe finds nothing serious in the dark",
+  heading: "there is one heading of level one",
 } as const;
 type Found = Record<keyof typeof QUESTIONS, string[]>;
 
@@ -69,7 +70,7 @@ async function problemsOn(page: Page, size: keyof typeof SIZES): Promise<readonl
 
 /** Every view is opened once with a mouse and once with a finger, for all that is asked of it. */
 async function walk(browser: Browser, bench: Bench): Promise<Found> {
-  const found: Found = { desk: [], tablet: [], phone: [], light: [], dark: [] };
+  const found: Found = { desk: [], tablet: [], phone: [], light: [], dark: [], heading: [] };
   const note = (question: keyof Found, view: string, problems: readonly string[]) =>
     found[question].push(...problems.map((problem) => `/${view}: ${problem}`));
   const opened = async (options: BrowserContextOptions) => {
@@ -84,6 +85,8 @@ async function walk(browser: Browser, bench: Bench): Promise<Found> {
   for (const view of views) {
     await show(mouse, bench, view);
     note("desk", view, await problemsOn(mouse, "desk"));
+    const titles = await mouse.getByRole("heading", { level: 1 }).allTextContents();
+    if (titles.length !== 1) note("heading", view, [`${titles.length}: ${titles.join(", ")}`]);
     for (const colorScheme of ["light", "dark"] as const) {
       await mouse.emulateMedia({ colorScheme });
       note(colorScheme, view, await graveProblems(mouse));

@@ -143,7 +143,7 @@ export function Bench() {
           const [first] = [...openJobs, ...closedJobs];
           if (event.key === "Enter" && filter.q !== "" && first) void navigate(`/jobs/${first.id}`);
         }}
-        placeholder="Job, owner, telephone"
+        placeholder={phone ? "Find a job" : "Job, owner, telephone"}
         className="h-10 w-64 rounded-lg border border-line-strong bg-sunk px-3 pr-9 placeholder:text-ink-2 max-sm:h-11 max-sm:w-full"
       />
       <span className="pointer-events-none absolute right-2 top-2.5 max-sm:hidden">
@@ -170,7 +170,9 @@ export function Bench() {
         >
           <div className="mb-1 flex flex-wrap items-start justify-between gap-x-6">
             <h2 className="mb-3 min-w-0 text-xl font-bold max-sm:mb-1.5 max-sm:flex max-sm:items-baseline max-sm:text-lg">
-              {weekdayText(new Date().toISOString())} {inOrder && clockTime(new Date().toISOString())}
+              <span className="whitespace-nowrap">
+                {weekdayText(new Date().toISOString())} {inOrder && clockTime(new Date().toISOString())}
+              </span>
               <span className="max-sm:sr-only"> at the bench</span>
               {inOrder && day.data && dayTotal > 0 && (
                 <span className="ml-3 text-base font-normal text-ink-2 max-sm:ml-2 max-sm:truncate max-sm:text-sm">

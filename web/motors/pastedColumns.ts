@@ -37,7 +37,7 @@ export const SHEETS = {
 export type SheetId = keyof typeof SHEETS;
 
 /** One cell as it was understood: a value for a place, or why it is none. */
-export interface PastedCell {
+interface PastedCell {
   readonly slot: string;
   readonly typed: string;
   readonly value: ReadingValue | null;

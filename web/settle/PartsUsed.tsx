@@ -15,7 +15,7 @@ export function PartsUsed({ used }: { readonly used: PartsUsedState }) {
               type="checkbox"
               checked={isUsed}
               onChange={(event) => say(what, { isUsed: event.target.checked })}
-              className="size-5 accent-[var(--green)]"
+              className="size-5"
             />
             {what}
           </label>

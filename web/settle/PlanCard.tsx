@@ -59,7 +59,7 @@ function StepLine({ plan, step, isPresent }: StepProps) {
             checked={done.length > 0}
             disabled={closed}
             onChange={(event) => void tick(event.target.checked)}
-            className="size-5 shrink-0 accent-[var(--green)]"
+            className="size-5 shrink-0"
           />
           <span className={done.length > 0 ? "text-ink-2" : ""}>{step.words}</span>
         </label>

@@ -56,7 +56,9 @@ describe("the report on screen", () => {
     expect(page().getByText(/^Before: All pairs open.*After: Pairs read equal/u)).toBeTruthy();
     expect(page().getByText("Sensors: no plug")).toBeTruthy();
     expect(page().getByText("Measured, repaired, released: MO, PR")).toBeTruthy();
-    expect(page().getAllByRole("table")).toHaveLength(2);
+    // What departed before and after, as a drawing with its table, and the pairs of both sittings.
+    expect(page().getByRole("heading", { name: "Before and after" })).toBeTruthy();
+    expect(page().getAllByRole("table")).toHaveLength(3);
     expect(page().getByRole("row", { name: /^A–B.*127\.7 ± 0\.\d mΩ/u })).toBeTruthy();
     expect(page().queryByText(/What it cost/u)).toBeNull();
     expect(document.title).toBe("Cargo trike 3, rear hub, motor report");

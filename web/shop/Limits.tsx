@@ -175,12 +175,7 @@ function Hours() {
           <div className="mt-1 flex flex-wrap gap-x-4">
             {DAYS.map((day, i) => (
               <label key={day} className="flex min-h-11 items-center gap-2">
-                <input
-                  type="checkbox"
-                  value={String(i + 1)}
-                  {...register("days")}
-                  className="size-5 accent-[var(--green)]"
-                />
+                <input type="checkbox" value={String(i + 1)} {...register("days")} className="size-5" />
                 {day}
               </label>
             ))}

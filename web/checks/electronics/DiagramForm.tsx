@@ -82,7 +82,7 @@ export function DiagramForm({ point, onDone }: { readonly point: Point; readonly
         />
         {model && (
           <label className="col-span-full flex min-h-11 items-center gap-3">
-            <input type="checkbox" {...form.register("keep")} className="size-5 accent-[var(--green)]" />
+            <input type="checkbox" {...form.register("keep")} className="size-5" />
             For every {model.name} from now on
           </label>
         )}

@@ -50,9 +50,7 @@ export function Mend({ entry }: { readonly entry: Entry }) {
         <label className="flex items-center gap-2">
           The last
           <input
-            type="number"
-            min={1}
-            max={all.length}
+            inputMode="numeric"
             value={count}
             onChange={(event) => setWanted(Math.max(1, Number(event.target.value) || 1))}
             className="min-h-11 w-16 rounded-lg border border-line-strong bg-sheet px-2"
