@@ -208,6 +208,7 @@ test("the bench is walked with the arrow keys and searched with one key", async 
   await page.keyboard.press("/");
   await page.keyboard.type("moorings");
   await expect(page.getByRole("main").getByRole("link")).toHaveCount(1);
+  await expect(page.getByRole("main").getByRole("link", { name: /Narrowboat drive/u })).toBeVisible();
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Narrowboat drive" })).toBeVisible();

@@ -360,4 +360,44 @@ describe("the outbox", () => {
     expect(await outbox.submit(file("a"))).toEqual({ kind: "saved" });
     expect([saved, shown]).toEqual([[], []]);
   });
+
+  it("delivers a motor that was taken in before what was read of it, whose versions it does not move", async () => {
+    const takeIn: Parcel = { ...parcel("t", 0), kind: "takeIn", body: { id: "job" } };
+    const entries = server.send;
+    server.reachable = false;
+    server.send = (one) => {
+      if (one.kind !== "takeIn" || !server.reachable) return entries(one);
+      server.asked.push(one);
+      return Promise.resolve({ kind: "saved", receipt: null });
+    };
+    const outbox = open();
+    expect(await outbox.submit(takeIn)).toEqual({ kind: "kept" });
+    await outbox.submit(parcel("u", 0));
+    expect(shown.map(({ id, version }) => [id, version])).toEqual([
+      ["t", 0],
+      ["u", 0],
+    ]);
+    server.reachable = true;
+    await outbox.replay();
+    expect(server.asked.slice(-2).map(({ kind }) => kind)).toEqual(["takeIn", "reading"]);
+    expect(shown).toEqual([]);
+    expect(saved).toHaveLength(1);
+  });
+
+  it("begins at nothing where a job that was refused is sent anew", async () => {
+    server.reachable = false;
+    const outbox = open();
+    await outbox.submit({ ...parcel("t", 0), kind: "takeIn", body: { id: "job" } });
+    await outbox.submit(parcel("u", 0));
+    server.send = (one) => {
+      server.asked.push(one);
+      return Promise.resolve({ kind: "refused", sentence: "no" });
+    };
+    await outbox.replay();
+    expect(shown.map(({ refused }) => refused)).toEqual(["no", null]);
+    const asked = server.asked.length;
+    // The server knows no such job, and can name no version of it.
+    await outbox.resend("job");
+    expect(server.asked.length).toBeGreaterThan(asked);
+  });
 });

@@ -15,6 +15,7 @@ import { BenchAside } from "./BenchAside.tsx";
 import { useTakenInHere } from "../job/takenInHere.ts";
 import { DayList, dayWords } from "./DayList.tsx";
 import { asked, filterOf, isDay, isNarrowed, withFilter, type BenchFilter } from "./benchFilter.ts";
+import { useSteady } from "../ui/useSteady.ts";
 import { isChoosing } from "../ui/isTyping.ts";
 import { BenchFilters } from "./BenchFilters.tsx";
 
@@ -124,6 +125,16 @@ export function Bench() {
   const closedTotal = closedAsked ? (closed.data?.total ?? 0) : 0;
   const more = (!inOrder && openTotal > openJobs.length) || (closedShown && closedTotal > closedJobs.length);
   const takenInHere = useTakenInHere();
+  // Enter opens what is found first, for what is typed and not for what was typed before it.
+  const opening = useRef(false);
+  const settled = !open.isFetching && !closed.isFetching;
+  const first = settled ? ([...openJobs, ...closedJobs][0]?.id ?? null) : null;
+  const openFirst = useSteady(() => {
+    if (!opening.current || !settled) return;
+    opening.current = false;
+    if (first !== null) void navigate(`/jobs/${first}`);
+  });
+  useEffect(openFirst, [openFirst, settled, first]);
   const list = useRef<HTMLElement>(null);
   const phone = usePhone();
   const there = data !== undefined;
@@ -138,10 +149,10 @@ export function Bench() {
         type="search"
         value={filter.q}
         onChange={(event) => change({ q: event.target.value })}
-        // Enter opens what was found first.
         onKeyDown={(event) => {
-          const [first] = [...openJobs, ...closedJobs];
-          if (event.key === "Enter" && filter.q !== "" && first) void navigate(`/jobs/${first.id}`);
+          if (event.key !== "Enter" || filter.q === "") return;
+          opening.current = true;
+          openFirst();
         }}
         placeholder={phone ? "Find a job" : "Job, owner, telephone"}
         className="h-10 w-64 rounded-lg border border-line-strong bg-sunk px-3 pr-9 placeholder:text-ink-2 max-sm:h-11 max-sm:w-full"

@@ -3,7 +3,7 @@ import { act, cleanup, screen, waitFor, within } from "@testing-library/react";
 import { useLocation } from "react-router";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { isRoadStage, type RoadStage } from "#core/judge";
-import type { Entry, ShopLimits } from "#core/record";
+import type { Entry, Reading, ShopLimits } from "#core/record";
 import {
   choice,
   DECISION,
@@ -13,6 +13,7 @@ import {
   madeSafe,
   MILLIOHM,
   pairs,
+  reading,
   REPAIR,
 } from "../../tests/jobs.ts";
 import { entriesOf, openBench } from "../../tests/openBench.tsx";
@@ -331,6 +332,29 @@ describe("the proof", () => {
     const [before, after] = ["Before", "After"].map((name) => screen.getByRole("region", { name }));
     expect(within(before!).getByText(/^never seen: /u)).toBeTruthy();
     expect(within(after!).getByText("all six states")).toBeTruthy();
+  });
+
+  it("draws which lead found a way to the frame before it, and that none does after it", () => {
+    const lead = (phase: string, value: Reading["value"], epoch: number) =>
+      reading({ check: "frame", slot: phase, value, epoch, instrumentId: null });
+    const ohms = { kind: "ohms", ohms: 120_000 } as const;
+    bench(
+      [
+        ...entriesOf([...madeSafe("hub"), lead("A", { kind: "open" }, 0), lead("B", ohms, 0)]),
+        decided(),
+        { kind: "repair", body: REPAIR },
+        ...entriesOf([lead("A", { kind: "open" }, 1), lead("B", { kind: "open" }, 1)]),
+      ],
+      {},
+      "readAgain",
+    );
+    const said = screen
+      .getAllByRole("img", { name: /^Leads to frame: /u })
+      .map((one) => one.getAttribute("aria-label"));
+    expect(said).toEqual([
+      "Leads to frame: A open, B 120 kΩ, C not read.",
+      "Leads to frame: A open, B open, C not read.",
+    ]);
   });
 });
 

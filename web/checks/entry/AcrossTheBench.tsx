@@ -5,6 +5,7 @@ import { Button } from "../../ui/Button.tsx";
 import { Key } from "../../ui/Key.tsx";
 import { useTouch } from "../../job/usePhone.ts";
 import { isChoosing } from "../../ui/isTyping.ts";
+import { byTouch } from "./byTouch.ts";
 import { Keypad } from "./Keypad.tsx";
 import type { Entry } from "./useEntry.ts";
 
@@ -69,6 +70,7 @@ function Stage({
     onKeyDown(event);
   };
   const doubted = entry.doubt && `${entry.doubt.question} Enter takes ${entry.doubt.likely.text}.`;
+  const under = entry.effect || slot.hint;
   const said = entry.problem || (entry.parsed?.kind === "refused" ? entry.parsed.sentence : (doubted ?? ""));
   return (
     <div className="flex grow flex-col justify-center gap-4">
@@ -95,7 +97,7 @@ function Stage({
           role={said ? "alert" : undefined}
           className={`mt-3 min-h-9 text-2xl ${said ? "text-red" : "text-ink-2"}`}
         >
-          {said || entry.effect || slot.hint}
+          {said || (touch ? byTouch(under) : under)}
         </p>
       </form>
       {counted && (
