@@ -72,7 +72,8 @@ const SHOTS: readonly Shot[] = [
     name: "sisters",
     then: async (page) => {
       await page.goto(`${base}/motors`);
-      await page.getByLabel("Model", { exact: true }).selectOption({ label: "Survey copter arm motor" });
+      await page.getByLabel("Model", { exact: true }).click();
+      await page.getByRole("option", { name: "Survey copter arm motor" }).click();
       await page.getByText(/is the odd one out/u).waitFor();
     },
   },
