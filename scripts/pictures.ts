@@ -113,6 +113,8 @@ async function takeOver(page: Page): Promise<void> {
 for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
   const context = await browser.newContext({
     viewport: size,
+    // What is held in the hand is touched.
+    hasTouch: size !== DESK,
     colorScheme: night ? "dark" : "light",
     locale: "en-GB",
   });
