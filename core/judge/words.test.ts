@@ -1,8 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { HUB } from "../../tests/jobs.ts";
 import type { Action } from "./action.ts";
 import type { FaultBelief } from "./verdict.ts";
 import type { DecidingNeed } from "./warrant.ts";
-import { headlineOf, reasonOf } from "./words.ts";
+import { headlineOf, readText, reasonOf } from "./words.ts";
+import type { Verdict } from "./verdict.ts";
 
 const need = (sentence: string, part: Partial<DecidingNeed> = {}): DecidingNeed => ({
   ...{ what: "it", why: sentence, sentence, state: "open", step: null, ableMeter: null },
@@ -64,6 +66,29 @@ describe("the reason of a verdict", () => {
     expect(reason([], action(), true)).toBe("Replace the bearings. 95 % sure; 92 % needed.");
     expect(reason([], action({ cures: [] }), true)).toBe("Nothing is wrong. 95 % sure; 92 % needed.");
     expect(reason([], null)).toBe("What fits best is something that these checks cannot see.");
+  });
+});
+
+describe("what a sound motor is called sound by", () => {
+  const line = (check: string, state: string) =>
+    ({ check, state, title: check, stage: "", note: "", minutes: 1 }) as unknown as Verdict["plan"][number];
+  const said = (...lines: readonly Verdict["plan"][number][]) => readText(HUB, lines);
+
+  it("is what was read; a meter that cannot tell, a skip and what was not made never count as that", () => {
+    expect(
+      said(
+        line("safety", "agrees"),
+        line("mechanical", "agrees"),
+        line("winding", "cannotTell"),
+        line("frame", "skipped"),
+        line("backemf", "toDo"),
+      ),
+    ).toBe("Read: mechanical. Read, and cannot tell: winding. Not read: frame, backemf.");
+  });
+
+  it("misses nothing that such a motor is not asked for, unless somebody skipped it", () => {
+    expect(said(line("mechanical", "agrees"), line("setup", "toDo"))).toBe("Read: mechanical.");
+    expect(said(line("setup", "skipped"))).toBe("Not read: setup.");
   });
 });
 

@@ -52,13 +52,15 @@ export function readText(motor: Motor, plan: Verdict["plan"]): string {
   const own = ownPlan(motor, plan).filter(({ check }) => checkOf(check).looksAt !== "isolation");
   const isOf = (states: readonly CheckState[]) => (line: (typeof own)[number]) => states.includes(line.state);
   const named = (lines: typeof own) => lines.map(({ title }) => lowerFirst(title)).join(", ");
-  const read = own.filter(isOf(["agrees", "departs", "cannotTell"]));
+  const read = own.filter(isOf(["agrees", "departs"]));
+  const untold = own.filter(isOf(["cannotTell"]));
   // What is asked of such a motor only where something calls for it is missed by nobody.
   const not = own
     .filter(isOf(["toDo", "skipped", "inProgress"]))
     .filter(({ check, state }) => state !== "toDo" || !checkOf(check).optional(motor));
   return [
     ...(read.length > 0 ? [`Read: ${named(read)}.`] : []),
+    ...(untold.length > 0 ? [`Read, and cannot tell: ${named(untold)}.`] : []),
     ...(not.length > 0 ? [`Not read: ${named(not)}.`] : []),
   ].join(" ");
 }

@@ -1,17 +1,22 @@
-import { atTheBench, choose, expect, goTo, openJob, sayDone, test } from "./bench.ts";
+import type { Page } from "@playwright/test";
+import { atTheBench, type Bench, choose, expect, goTo, openJob, sayDone, test } from "./bench.ts";
 
 test.setTimeout(180_000);
 test.use({ serviceWorkers: "allow" });
+
+/** At the bench, with what the application is made of kept on this device. */
+async function atTheBenchKept(page: Page, bench: Bench): Promise<void> {
+  await atTheBench(page, bench);
+  await page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
+  await page.reload();
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+}
 
 test("the page opens and takes readings without the server, and they arrive when it answers again", async ({
   page,
   bench,
 }) => {
-  await atTheBench(page, bench);
-  // Kept once: what the application is made of, and what was looked at.
-  await page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
-  await page.reload();
-  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  await atTheBenchKept(page, bench);
   await openJob(page, bench, /Cargo trike 3, rear hub/u);
   await goTo(page, "Three pairs");
   await expect(page.getByLabel("Pair C–A")).toBeVisible();
@@ -41,10 +46,7 @@ test("a motor is taken in, made safe and read while the server is away, and is t
   page,
   bench,
 }) => {
-  await atTheBench(page, bench);
-  await page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
-  await page.reload();
-  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  await atTheBenchKept(page, bench);
   // The rooms that will be wanted were looked at once.
   await openJob(page, bench, /Cargo trike 3, rear hub/u);
   await goTo(page, "Leads to frame");

@@ -400,4 +400,15 @@ describe("the outbox", () => {
     await outbox.resend("job");
     expect(server.asked.length).toBeGreaterThan(asked);
   });
+
+  it("throws a motor away with all that was read of it, and nothing of another", async () => {
+    server.reachable = false;
+    const outbox = open();
+    await outbox.submit({ ...parcel("t", 0), kind: "takeIn", body: { id: "job" } });
+    await outbox.submit(parcel("u", 0));
+    await outbox.submit(parcel("v", 3, "other"));
+    await outbox.discard("t");
+    expect(shown.map(({ id }) => id)).toEqual(["v"]);
+    expect([...store.kept.keys()]).toEqual(["v"]);
+  });
 });

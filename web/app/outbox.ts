@@ -163,12 +163,16 @@ export function createOutbox({ store, send, versionOf, onSaved, onChange }: Outb
         await deliver();
       }),
 
-    /** Throws one away, by a person's choice; those written after it move up. */
+    /** Throws one away, by a person's choice; those written after it move up. With a motor goes all that was read of it. */
     discard: (id: string) =>
       inTurn(async () => {
         const gone = parcels.find((parcel) => parcel.id === id);
         if (!gone) return;
         await drop(gone);
+        if (gone.kind === "takeIn") {
+          for (const parcel of parcels.filter(({ job }) => job === gone.job)) await drop(parcel);
+          expected.delete(gone.job);
+        }
         if (isEntry(gone)) {
           const later = parcels.filter((one) => one.job === gone.job && one.version > gone.version);
           for (const parcel of later) await amend({ ...parcel, version: parcel.version - 1 });

@@ -8,6 +8,7 @@ import { callerWords, type ForCaller } from "#core/report";
 import { sentenceOf, useDayQuery, useJobQuery } from "../app/api.ts";
 import { useJobParts } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
+import { DialogCard } from "../ui/DialogCard.tsx";
 import { dayAndTimeText, shopDay } from "../ui/dates.ts";
 import { ageText } from "../ui/ageText.ts";
 import { FIELD_CLASS } from "../ui/Field.tsx";
@@ -262,36 +263,28 @@ export default function CallerCard({ id, onClose }: { readonly id: string; reado
   const { data: view, error } = useJobQuery(id);
   const { data: day } = useDayQuery({});
   return (
-    <Dialog.Root open onOpenChange={onClose}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed left-1/2 top-1/2 z-30 max-h-[90vh] w-[51rem] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-xl border border-line-strong bg-sheet p-6"
-        >
-          <div className="mb-3 flex items-start justify-between gap-4">
-            <Dialog.Title className="text-xl font-bold">
-              {view ? view.intake.motor.name : "How it stands"}
-              {view && (
-                <span className="ml-3 text-sm font-normal text-ink-2">
-                  {[jobName(view.number), view.intake.motor.owner].filter(Boolean).join(", ")}
-                </span>
-              )}
-            </Dialog.Title>
-            <Dialog.Close asChild>
-              <Button size="small" hotkey="Esc">
-                Back
-              </Button>
-            </Dialog.Close>
-          </div>
-          {error && (
-            <p role="alert" className="text-red">
-              {sentenceOf(error)}
-            </p>
+    <DialogCard width="w-[51rem]" onClose={onClose}>
+      <div className="mb-3 flex items-start justify-between gap-4">
+        <Dialog.Title className="text-xl font-bold">
+          {view ? view.intake.motor.name : "How it stands"}
+          {view && (
+            <span className="ml-3 text-sm font-normal text-ink-2">
+              {[jobName(view.number), view.intake.motor.owner].filter(Boolean).join(", ")}
+            </span>
           )}
-          {view ? <Card view={view} day={day} /> : !error && <p role="status">Looking it up.</p>}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+        </Dialog.Title>
+        <Dialog.Close asChild>
+          <Button size="small" hotkey="Esc">
+            Back
+          </Button>
+        </Dialog.Close>
+      </div>
+      {error && (
+        <p role="alert" className="text-red">
+          {sentenceOf(error)}
+        </p>
+      )}
+      {view ? <Card view={view} day={day} /> : !error && <p role="status">Looking it up.</p>}
+    </DialogCard>
   );
 }

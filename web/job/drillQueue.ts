@@ -35,8 +35,12 @@ let queue: Queue | null = kept();
 
 function put(next: Queue | null): void {
   queue = next;
-  if (next) sessionStorage.setItem(KEY, JSON.stringify(next));
-  else sessionStorage.removeItem(KEY);
+  try {
+    if (next) sessionStorage.setItem(KEY, JSON.stringify(next));
+    else sessionStorage.removeItem(KEY);
+  } catch {
+    // A browser that keeps nothing has the queue until the page is left.
+  }
   listeners.forEach((tell) => tell());
 }
 

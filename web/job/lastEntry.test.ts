@@ -51,6 +51,9 @@ describe("the last entry of a step", () => {
     expect(last(record, "mechanical", { here: { ...HERE, by: "PR" } })?.id).toBe(PLAY.id);
     expect(last(record, "mechanical", { here: { ...HERE, since: "2026-03-03T00:00:00.000Z" } })).toBeNull();
     expect(entriesIn(record, "mechanical", 0, readingText)).toHaveLength(2);
+    // What somebody corrected since is theirs to take back.
+    const right = { ...choice("mechanical", "turn", "rough"), by: "PR", supersedes: TURN.id };
+    expect(last(job([TURN, right]), "mechanical")).toBeNull();
     const decided = job([], { decisions: [DECISION] });
     expect(last(decided, "decide", { here: { ...HERE, by: "PR" } })).toBeNull();
   });

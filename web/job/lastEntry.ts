@@ -21,7 +21,10 @@ export interface StepEntry {
   readonly slot: string | null;
 }
 
-/** Readings of a check that were not taken back, corrections and what was withdrawn by hand among them, as written. */
+/**
+ * Readings of a check that can be taken back, corrections and what was withdrawn by hand among them, as written: what was
+ * corrected since, by whoever, is there again once the correction is taken back.
+ */
 function readingsIn(
   { readings }: JobRecord,
   check: CheckId,
@@ -31,10 +34,11 @@ function readingsIn(
   const undone = new Set(
     readings.flatMap(({ value, supersedes }) => (value.kind === "undone" ? [supersedes] : [])),
   );
+  const corrected = new Set(readings.flatMap(({ id, supersedes }) => (undone.has(id) ? [] : [supersedes])));
   return readings
     .filter(
       ({ id, check: where, epoch: when, value }) =>
-        where === check && when === epoch && value.kind !== "undone" && !undone.has(id),
+        where === check && when === epoch && value.kind !== "undone" && !undone.has(id) && !corrected.has(id),
     )
     .map((reading) => {
       const { id, by, takenAt: at, slot, value } = reading;

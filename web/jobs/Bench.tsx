@@ -19,9 +19,9 @@ import { useSteady } from "../ui/useSteady.ts";
 import { isChoosing } from "../ui/isTyping.ts";
 import { BenchFilters } from "./BenchFilters.tsx";
 
-// For whoever rings.
 // For who narrows the jobs, or looks at closed ones: fetched while the day is looked at.
 const BenchGroup = lazy(async () => ({ default: (await import("./BenchGroup.tsx")).BenchGroup }));
+// For a shop that has no motor yet, and for whoever rings.
 const FirstRun = lazy(() => import("./FirstRun.tsx"));
 const CallerCard = lazy(() => import("../caller/CallerCard.tsx"));
 
@@ -148,7 +148,10 @@ export function Bench() {
         ref={searchField}
         type="search"
         value={filter.q}
-        onChange={(event) => change({ q: event.target.value })}
+        onChange={(event) => {
+          opening.current = false;
+          change({ q: event.target.value });
+        }}
         onKeyDown={(event) => {
           if (event.key !== "Enter" || filter.q === "") return;
           opening.current = true;

@@ -14,7 +14,7 @@ export function JobHeader({
   readonly children?: ReactNode;
 }) {
   const facts = [
-    number > 0 ? jobName(number) : "not numbered yet",
+    jobName(number),
     FAMILY_FACTS[motor.family].label,
     ...(motor.connection === "unknown" ? [] : [CONNECTION_LABELS[motor.connection]]),
     ...(motor.polePairs ? [`${motor.polePairs} pole pairs`] : []),

@@ -15,11 +15,11 @@ export function Rail({ steps, present }: { readonly steps: readonly Step[]; read
           <Link
             key={step}
             to={`/jobs/${id}/${step}`}
-            aria-label={title}
             aria-current={step === present ? "step" : undefined}
             className="relative flex size-11 shrink-0 items-center justify-center rounded-lg aria-[current=step]:bg-green"
           >
             <Mark state={state} onGreen={step === present} />
+            <span className="sr-only">{title}</span>
             <span
               aria-hidden
               className={`absolute bottom-0.5 right-1 text-xs ${step === present ? "text-on-green" : "text-ink-2"}`}

@@ -31,7 +31,11 @@ export function RefusedEntries() {
             <strong>Kept on this device, not in the job:</strong> {parcel.refused}
           </span>
           <Button onClick={() => void outbox.resend(id)}>Add it to the job as it is now</Button>
-          <Button onClick={() => void outbox.discard(parcel.id)}>Throw it away</Button>
+          <Button onClick={() => void outbox.discard(parcel.id)}>
+            {parcel.kind === "takeIn"
+              ? "Throw the motor away, with all that was read of it"
+              : "Throw it away"}
+          </Button>
         </p>
       ))}
     </div>

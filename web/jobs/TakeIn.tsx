@@ -59,6 +59,7 @@ export function TakeIn() {
   const [ids] = useState(() => ({ job: uuidv7(), motor: uuidv7() }));
   const [draft] = useState(draftKept);
   const [refusal, setRefusal] = useState("");
+  const sending = useRef(false);
   const [plate, setPlate] = useState(false);
   const by = useBench((bench) => bench.who);
   const { data: models = [] } = useModelsQuery();
@@ -97,8 +98,11 @@ export function TakeIn() {
     // A motor that is known here keeps its own record: what is new of it becomes a new version.
     const motorId = unit?.motor.id ?? ids.motor;
     const result = readIntake(fields, motorId, new Date().toISOString(), by ?? undefined);
-    if (result.kind === "problems") return;
+    // Pressed twice it is one motor, with one time of its take-in.
+    if (result.kind === "problems" || sending.current) return;
+    sending.current = true;
     const answer = await takeIn({ id: ids.job, intake: result.intake });
+    sending.current = false;
     if (answer.error && !("status" in answer.error && answer.error.status === "FETCH_ERROR"))
       return setRefusal(sentenceOf(answer.error));
     if (answer.error) {

@@ -8,6 +8,7 @@ import { useDelivery, useOpenJob, useStandingVerdict } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Mark } from "../ui/Mark.tsx";
 import { headlineOf } from "./headline.ts";
+import { SavedLine } from "./SavedLine.tsx";
 import { useUndoLast } from "./UndoLast.tsx";
 
 const GROUNDS = { cannotTell: "bg-sheet", agrees: "bg-green-soft", departs: "bg-copper-soft" } as const;
@@ -108,11 +109,18 @@ export function TouchFoot({
       <div className={tablet ? "lg:hidden" : ""}>
         <VerdictLine asked={asked} open={verdictOpen} onOpen={onVerdict} />
       </div>
-      {(said || waiting.length > 0) && (
-        <p role="status" className="px-1 text-sm text-ink-2">
-          {said}
-          {waiting.length > 0 && " Kept on this device, on the way to the server."}
+      {tablet ? (
+        <p className="flex justify-between gap-4 px-1 text-sm text-ink-2">
+          <span role="status">{said}</span>
+          <SavedLine />
         </p>
+      ) : (
+        (said || waiting.length > 0) && (
+          <p role="status" className="px-1 text-sm text-ink-2">
+            {said}
+            {waiting.length > 0 && " Kept on this device, on the way to the server."}
+          </p>
+        )
       )}
       <div className={beside ? "grid grid-cols-[13rem_1fr] gap-3" : "flex flex-col gap-2"}>
         <div className={beside ? "flex flex-col gap-2" : "flex gap-2"}>

@@ -11,6 +11,7 @@ import { outbox, store, useBench } from "../app/store.ts";
 import { MeterSelect } from "../checks/entry/MeterSelect.tsx";
 import { entrySlot, labelOf } from "../checks/entry/slots.ts";
 import { Button } from "../ui/Button.tsx";
+import { DialogCard } from "../ui/DialogCard.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { readColumns, SHEETS, type PastedRow, type SheetId } from "./pastedColumns.ts";
@@ -105,88 +106,82 @@ export default function PasteColumns({
   };
 
   return (
-    <Dialog.Root open onOpenChange={onClose}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed left-1/2 top-1/2 z-30 flex max-h-[90vh] w-[46rem] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col gap-3 overflow-y-auto rounded-xl border border-line-strong bg-sheet p-5"
-        >
-          <Dialog.Title className="text-xl font-bold">Readings from a sheet</Dialog.Title>
-          <OneOf
-            label="What the columns are"
-            value={sheet}
-            onChoose={(value) => setSheet(value as SheetId)}
-            options={Object.entries(SHEETS).map(([value, { words }]) => ({ value, words }))}
+    <DialogCard width="w-[46rem]" onClose={onClose}>
+      <div className="flex flex-col gap-3">
+        <Dialog.Title className="text-xl font-bold">Readings from a sheet</Dialog.Title>
+        <OneOf
+          label="What the columns are"
+          value={sheet}
+          onChoose={(value) => setSheet(value as SheetId)}
+          options={Object.entries(SHEETS).map(([value, { words }]) => ({ value, words }))}
+        />
+        <MeterSelect
+          instruments={instruments}
+          what={METER[sheet]}
+          label="taken with"
+          value={used}
+          disabled={false}
+          onChoose={setMeter}
+        />
+        <Field id="columns" label={`Headings and rows, copied from the sheet: ${SHEETS[sheet].example}`}>
+          <textarea
+            id="columns"
+            rows={6}
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              setSaid("");
+            }}
+            className={`${FIELD_CLASS} py-2 font-mono text-sm`}
           />
-          <MeterSelect
-            instruments={instruments}
-            what={METER[sheet]}
-            label="taken with"
-            value={used}
-            disabled={false}
-            onChoose={setMeter}
-          />
-          <Field id="columns" label={`Headings and rows, copied from the sheet: ${SHEETS[sheet].example}`}>
-            <textarea
-              id="columns"
-              rows={6}
-              value={text}
-              onChange={(event) => {
-                setText(event.target.value);
-                setSaid("");
-              }}
-              className={`${FIELD_CLASS} py-2 font-mono text-sm`}
-            />
-          </Field>
-          {pasted?.kind === "problem" && (
-            <p role="alert" className="text-red">
-              {pasted.sentence}
-            </p>
-          )}
-          {rows.length > 0 && (
-            <ul aria-label="As understood" className="text-sm">
-              {rows.map((row) => {
-                const wrong = inTheWay(row, isHere.has(serialKey(row.serial)));
-                return (
-                  <li key={row.serial} className="flex flex-wrap gap-x-3 border-t border-line py-1.5">
-                    <strong className="w-24">{row.serial}</strong>
-                    <span className="min-w-0 grow">
-                      {row.cells
-                        .filter(({ value }) => value !== null)
-                        .map(({ slot, typed }) => `${labelOf(SHEETS[sheet].check, slot)} ${typed}`)
-                        .join(", ")}
-                    </span>
-                    {wrong && <span className="w-full text-copper">{wrong}</span>}
-                  </li>
-                );
-              })}
-            </ul>
-          )}
-          {by === "" && (
-            <p role="alert" className="text-copper">
-              Nobody said who is here: choose yourself at the top right first.
-            </p>
-          )}
-          {said && (
-            <p role="alert" className="text-red">
-              {said}
-            </p>
-          )}
-          <div className="flex gap-3">
-            <Button
-              look="main"
-              disabled={writable.length === 0 || used === "" || by === ""}
-              onClick={() => void write()}
-            >
-              {writable.length === 1 ? "Write 1 reading" : `Write ${writable.length} readings`}
-            </Button>
-            <Dialog.Close asChild>
-              <Button hotkey="Esc">Back</Button>
-            </Dialog.Close>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+        </Field>
+        {pasted?.kind === "problem" && (
+          <p role="alert" className="text-red">
+            {pasted.sentence}
+          </p>
+        )}
+        {rows.length > 0 && (
+          <ul aria-label="As understood" className="text-sm">
+            {rows.map((row) => {
+              const wrong = inTheWay(row, isHere.has(serialKey(row.serial)));
+              return (
+                <li key={row.serial} className="flex flex-wrap gap-x-3 border-t border-line py-1.5">
+                  <strong className="w-24">{row.serial}</strong>
+                  <span className="min-w-0 grow">
+                    {row.cells
+                      .filter(({ value }) => value !== null)
+                      .map(({ slot, typed }) => `${labelOf(SHEETS[sheet].check, slot)} ${typed}`)
+                      .join(", ")}
+                  </span>
+                  {wrong && <span className="w-full text-copper">{wrong}</span>}
+                </li>
+              );
+            })}
+          </ul>
+        )}
+        {by === "" && (
+          <p role="alert" className="text-copper">
+            Nobody said who is here: choose yourself at the top right first.
+          </p>
+        )}
+        {said && (
+          <p role="alert" className="text-red">
+            {said}
+          </p>
+        )}
+        <div className="flex gap-3">
+          <Button
+            look="main"
+            disabled={writable.length === 0 || used === "" || by === ""}
+            onClick={() => void write()}
+          >
+            {writable.length === 1 ? "Write 1 reading" : `Write ${writable.length} readings`}
+          </Button>
+          <Dialog.Close asChild>
+            <Button hotkey="Esc">Back</Button>
+          </Dialog.Close>
+        </div>
+      </div>
+    </DialogCard>
   );
 }

@@ -25,6 +25,7 @@ import {
 } from "#core/record";
 import { decisionSchema } from "#contract/jobSchemas";
 import { useOpenJob, useStandingVerdict } from "../job/openJob.ts";
+import { TakeBack } from "../checks/entry/TakeBack.tsx";
 import { Button } from "../ui/Button.tsx";
 import { OneOf } from "../ui/Choice.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
@@ -113,7 +114,7 @@ const readyText = (days: number, now: Date) =>
 
 /** What a person chooses, with the reason; what the evidence says stands beside it. */
 export default function Decide() {
-  const { id, record, closed, add, undo } = useOpenJob();
+  const { id, record, closed, add } = useOpenJob();
   const verdict = useStandingVerdict();
   const navigate = useNavigate();
   const stillHere = useStillHere();
@@ -345,16 +346,7 @@ export default function Decide() {
             <li key={decision.id}>
               {dayAndTimeText(decision.at)}, {decision.by}:{" "}
               <strong className="text-ink">{decidedText(decision)}</strong>. {decision.reason}{" "}
-              {!closed && (
-                <Button
-                  look="quiet"
-                  size="small"
-                  aria-label={`Take back ${decidedText(decision)}`}
-                  onClick={() => void undo(decision.id)}
-                >
-                  Take back
-                </Button>
-              )}
+              <TakeBack id={decision.id} words={decidedText(decision)} />
             </li>
           ))}
         </ul>

@@ -2,12 +2,12 @@ import type { JobStep } from "#contract/jobs";
 import { entriesIn } from "../job/lastEntry.ts";
 import { useOpenJob } from "../job/openJob.ts";
 import { useReadingText } from "../job/useReadingText.ts";
-import { Button } from "../ui/Button.tsx";
+import { TakeBack } from "../checks/entry/TakeBack.tsx";
 import { dayAndTimeText } from "../ui/dates.ts";
 
 /** What was entered in a step of deciding or of the road and stands, each with a way to take it back. */
 export function WorkRecord({ step }: { readonly step: JobStep }) {
-  const { record, epoch, closed, undo } = useOpenJob();
+  const { record, epoch } = useOpenJob();
   const textOf = useReadingText();
   const lines = entriesIn(record, step, epoch, textOf);
   if (lines.length === 0) return null;
@@ -22,16 +22,7 @@ export function WorkRecord({ step }: { readonly step: JobStep }) {
             <span className="text-ink-2">{dayAndTimeText(at)}</span>
             <span>{by}</span>
             <span className="min-w-0 grow">{words}</span>
-            {!closed && (
-              <Button
-                look="quiet"
-                size="small"
-                aria-label={`Take back ${words}`}
-                onClick={() => void undo(id)}
-              >
-                Take back
-              </Button>
-            )}
+            <TakeBack id={id} words={words} />
           </li>
         ))}
       </ul>

@@ -3,7 +3,7 @@ import { placeText } from "#core/judge";
 import type { CheckId, JobRecord, Reading } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useReadingText } from "../../job/useReadingText.ts";
-import { Button } from "../../ui/Button.tsx";
+import { TakeBack } from "./TakeBack.tsx";
 import { dayAndTimeText } from "../../ui/dates.ts";
 
 /** What became of a reading. */
@@ -35,7 +35,7 @@ function linesOf({ readings, unread = [] }: JobRecord, check: CheckId) {
 
 function Lines({ check }: { readonly check: CheckId }) {
   const textOf = useReadingText();
-  const { record, closed, undo } = useOpenJob();
+  const { record, epoch } = useOpenJob();
   const { all, lines, unread } = linesOf(record, check);
   const undone = new Set(
     all.filter(({ value }) => value.kind === "undone").map(({ supersedes }) => supersedes),
@@ -68,15 +68,9 @@ function Lines({ check }: { readonly check: CheckId }) {
               <Fate reading={reading} later={supersededBy.get(reading.id)} />
             </td>
             <td className="text-right">
-              {!closed && !undone.has(reading.id) && !supersededBy.has(reading.id) && (
-                <Button
-                  look="quiet"
-                  size="small"
-                  aria-label={`Take back ${placeText(reading)} ${textOf(reading)}`}
-                  onClick={() => void undo(reading.id)}
-                >
-                  Take back
-                </Button>
+              {/* What was found before a repair is what it is proved by, and stays. */}
+              {reading.epoch === epoch && !undone.has(reading.id) && !supersededBy.has(reading.id) && (
+                <TakeBack id={reading.id} words={`${placeText(reading)} ${textOf(reading)}`} />
               )}
             </td>
           </tr>
