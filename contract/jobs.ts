@@ -2,7 +2,7 @@ import type { ClosedRecord } from "#core/closing";
 import type { RoadStage } from "#core/judge";
 import type { Role } from "./doors.ts";
 import type { CheckId, Disposition, Entry, Grounds, Intake, Pressing } from "#core/record";
-import type { Rest, WantedPart } from "#core/schedule";
+import type { PartToOrder, Rest, WantedPart } from "#core/schedule";
 
 /** As many of the newest jobs as one or two letters are looked for in, and as many as one search brings. */
 export const SEARCH_LIMITS = { newest: 2000, most: 1000 } as const;
@@ -154,15 +154,6 @@ export interface DayWaiting {
   readonly job: JobLine;
   readonly person: string;
   readonly ready: Ready | null;
-}
-
-/** A part to be ordered, over all jobs. */
-export interface PartToOrder {
-  readonly what: string;
-  readonly by: string;
-  readonly price: number | null;
-  readonly days: number;
-  readonly jobs: readonly { readonly id: string; readonly name: string; readonly chance: number }[];
 }
 
 /** The day at the bench. */

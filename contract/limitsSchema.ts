@@ -50,6 +50,9 @@ const terms = strict<PartTerms>({
     .max(MOST_DAYS)
     .required()
     .messages({ "*": "Give whole days, 0 to 365; 0 where it lies on the shelf." }),
+  supplier: oneLine(Joi.string().trim().min(1).max(60)).messages({
+    "*": "Give the supplier in one line of at most 60 letters.",
+  }),
 });
 const byKey = (keys: readonly string[]) => Joi.object(Object.fromEntries(keys.map((key) => [key, terms])));
 

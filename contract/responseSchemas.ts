@@ -1,3 +1,4 @@
+import type { PartToOrder } from "#core/schedule";
 import Joi from "joi";
 import { ROAD } from "#core/judge";
 import { CHECK_IDS, DISPOSITIONS, ENTRY_KINDS, PRESSINGS, type Entry } from "#core/record";
@@ -18,7 +19,6 @@ import {
   type JobList,
   type Judging,
   type JobView,
-  type PartToOrder,
   type Ready,
   type Receipt,
   type Summary,
@@ -56,7 +56,16 @@ const aheadSchema = strict<Ahead>({
   }).required(),
   awaits: Joi.boolean().required(),
   parts: Joi.array()
-    .items(Joi.object({ what: name.required(), by: words.required(), chance, price: money, days: minutes }))
+    .items(
+      Joi.object({
+        what: name.required(),
+        by: words.required(),
+        chance,
+        price: money,
+        days: minutes,
+        supplier: name,
+      }),
+    )
     .required(),
   soFar: money,
   toCome: money,
@@ -169,6 +178,7 @@ export const daySchema = keyed<Day>({
       keyed<PartToOrder>({
         what: name.required(),
         by: words.required(),
+        supplier: name.allow("").required(),
         price: money,
         days: minutes,
         jobs: Joi.array()
@@ -245,6 +255,8 @@ const unitVisitSchema = keyed<UnitVisit>({
   pairs: Joi.object().allow(null).required(),
   constant: Joi.object().allow(null).required(),
   insulation: Joi.number().allow(null).required(),
+  imbalance: Joi.object(),
+  coastDown: Joi.object(),
   jobId: id.required(),
   headline: words.required(),
   disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),

@@ -25,4 +25,7 @@ export const visitSchema = strict<Visit>({
     .allow(null)
     .required(),
   insulation: ohms.allow(null).required(),
+  // Pairs that are equal to the digit do not differ at all.
+  imbalance: strict<Measured>({ ...measured, value: Joi.number().min(0).required() }),
+  coastDown: measuredSchema,
 });

@@ -24,11 +24,11 @@ const TOGETHER: Ratio = 0.25;
 
 /**
  * Normalised error of two results, |x − ref|/√(U² + Uref²); above 1 they differ (ISO/IEC 17043).
- * @param natural what two sound ones differ by anyway, as a share of the other's value, 19 times in 20
+ * @param natural what two sound ones differ by anyway, in their unit, 19 times in 20
  * @example normalisedError({ value: 128, expanded: 2 }, { value: 133, expanded: 3 }) // 1.387
  */
-export function normalisedError(one: Measured, other: Measured, natural: Ratio = 0): number {
-  const U = Math.hypot(one.expanded, other.expanded, natural * other.value);
+export function normalisedError(one: Measured, other: Measured, natural = 0): number {
+  const U = Math.hypot(one.expanded, other.expanded, natural);
   return U > 0 ? Math.abs(one.value - other.value) / U : one.value === other.value ? 0 : Infinity;
 }
 

@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
 import type { JobRecord, Visit } from "#core/record";
 import { assessJob } from "#core/judge";
-import { celsius, job, MILLIOHM, ohmsOf, pairs, reading, REPAIR, spun } from "../../tests/jobs.ts";
+import { celsius, job, measured, MILLIOHM, ohmsOf, pairs, reading, REPAIR, spun } from "../../tests/jobs.ts";
 import {
   againstPast,
+  comparedBy,
   compareSisters,
   grubbsLimit,
   grubbsOf,
   learnFrom,
-  naturalSpread,
   normalisedError,
   pairsAtReference,
   visitOf,
@@ -80,18 +80,42 @@ describe("sisters", () => {
     // 1.4 % apart, read to a tenth of a per cent: three of one drawing.
     const three = [900, 901, 913].map((value, i) => sister(String(i), value, 1));
     expect(compareSisters(three).odd).toMatchObject([{ id: "2" }]);
-    expect(compareSisters(three, naturalSpread("emf", [900, 901, 902])).odd).toMatchObject([{ id: "2" }]);
-    expect(compareSisters(three, naturalSpread("resistance", [])).odd).toEqual([]);
-    expect(normalisedError({ value: 105, expanded: 3 }, { value: 100, expanded: 4 }, 0.12)).toBeCloseTo(
+    expect(compareSisters(three, comparedBy("emf", [900, 901, 902])).odd).toMatchObject([{ id: "2" }]);
+    expect(compareSisters(three, comparedBy("resistance", [])).odd).toEqual([]);
+    expect(normalisedError({ value: 105, expanded: 3 }, { value: 100, expanded: 4 }, 12)).toBeCloseTo(
       5 / 13,
       12,
     );
   });
   it("learns what they differ by from six sound ones on, and not before", () => {
-    expect(naturalSpread("emf", [900, 950, 1000, 1050, 1100])).toBe(0.01);
-    expect(naturalSpread("resistance", [900, 950, 1000, 1050, 1100])).toBe(0.02);
+    const five = [900, 950, 1000, 1050, 1100];
+    expect(comparedBy("emf", five).natural).toEqual({ share: 0.01 });
+    expect(comparedBy("resistance", five).natural).toEqual({ share: 0.02 });
     // Quartiles of 1 to 6 hundred apart by 250: 2 × 0.7413 × 250 over the median of 350.
-    expect(naturalSpread("emf", [100, 200, 300, 400, 500, 600])).toBeCloseTo((2 * 0.7413 * 250) / 350, 9);
+    const six = [100, 200, 300, 400, 500, 600];
+    const { natural } = comparedBy("emf", six);
+    expect("share" in natural && natural.share).toBeCloseTo((2 * 0.7413 * 250) / 350, 9);
+    // What is a share already is not made one of a share.
+    const { natural: own, worse } = comparedBy(
+      "imbalance",
+      six.map((value) => value / 1e3),
+    );
+    expect("absolute" in own && own.absolute).toBeCloseTo(2 * 0.7413 * 0.25, 9);
+    expect(worse).toBe("above");
+  });
+  it("calls none odd for being better than the others: evenly wound, or free to coast", () => {
+    const by = comparedBy("imbalance", []);
+    const imbalances = [3, 3.1, 3, 3.2, 0.2].map((value, i) => sister(String(i), value, 0.1));
+    expect(compareSisters(imbalances, by)).toMatchObject({ odd: [], divided: false });
+    const uneven = [0.3, 0.4, 0.2, 0.5, 6].map((value, i) => sister(String(i), value, 0.1));
+    expect(compareSisters(uneven, by).odd).toMatchObject([{ id: "4", by: "Grubbs" }]);
+    // One that differs by less than sound windings do is none, however finely it was read.
+    const even = [0.3, 0.4, 0.2, 0.5, 1.9].map((value, i) => sister(String(i), value, 0.01));
+    expect(compareSisters(even, by).odd).toEqual([]);
+    const coasts = [9, 8.8, 9.2, 9.1, 20].map((value, i) => sister(String(i), value, 0.4));
+    expect(compareSisters(coasts, comparedBy("coastDown", [])).odd).toEqual([]);
+    const short = [9, 8.8, 9.2, 9.1, 4].map((value, i) => sister(String(i), value, 0.4));
+    expect(compareSisters(short, comparedBy("coastDown", [])).odd).toMatchObject([{ id: "4" }]);
   });
   it("takes En as |x − ref| over the root of both U² (ISO/IEC 17043)", () => {
     expect(normalisedError({ value: 10.5, expanded: 0.3 }, { value: 10, expanded: 0.4 })).toBeCloseTo(1, 12);
@@ -169,5 +193,20 @@ describe("a visit", () => {
     // IEEE 43, thermoplastic: a quarter from 20 to 40 °C (memory).
     expect(visit.insulation).toBeCloseTo(5e8, -3);
     expect(visit.constant).toBeNull();
+  });
+  it("keeps the largest imbalance with its own doubt, and how long it coasts", () => {
+    const record = job([
+      celsius(20),
+      ...pairs(["500m", "500m", "530m"], MILLIOHM, "0.1m"),
+      measured("mechanical", "coastDown", "seconds", 8),
+    ]);
+    const visit = visitOf(record, { jobNumber: 7, at: "2026-03-02T09:00:00.000Z" });
+    // Mean 510: the third lies 20 over it, the tips counted out (worked example of imbalanceOf).
+    expect(visit.imbalance!.value).toBeCloseTo(2000 / 510, 1);
+    // What a meter reads wrong by a share of the value is the same in all three.
+    expect(visit.imbalance!.expanded).toBeLessThan((100 * visit.pairs!.AB.expanded) / visit.pairs!.AB.value);
+    expect(visit.coastDown!.value).toBe(8);
+    const none = visitOf(job([]), { jobNumber: 7, at: "2026-03-02T09:00:00.000Z" });
+    expect("imbalance" in none || "coastDown" in none).toBe(false);
   });
 });

@@ -8,23 +8,44 @@ export interface Sister extends Measured {
   readonly id: string;
 }
 
-/** What sound motors of one model differ by among themselves, 19 times in 20, until a shop has learned it. Judgement. */
-export const NATURAL_SPREAD = { resistance: 0.02, emf: NATURAL_EMF_SPREAD } as const satisfies Record<
-  string,
-  Ratio
->;
+/** What sound ones differ by anyway, 19 times in 20: as a share of the value, or in its own unit. */
+export type Natural = { readonly share: Ratio } | { readonly absolute: number };
+
+/** What is held against sisters, and on which side of them a motor is the worse for it. */
+export interface Compared {
+  readonly natural: Natural;
+  readonly worse: "either" | "above" | "below";
+}
+
+/**
+ * By quantity, until a shop has learned it. Judgement. Pairs of sound motors differ by up to about 1.8 % by themselves
+ * (`MOST_NATURAL` of the three pairs, doubled); grease and seals make a third of a coast-down.
+ */
+export const COMPARED_BY = {
+  resistance: { natural: { share: 0.02 }, worse: "either" },
+  emf: { natural: { share: NATURAL_EMF_SPREAD }, worse: "either" },
+  imbalance: { natural: { absolute: 1.8 }, worse: "above" },
+  coastDown: { natural: { share: 0.3 }, worse: "below" },
+} as const satisfies Record<string, Compared>;
+export type ComparedId = keyof typeof COMPARED_BY;
 /** From this many sound motors on their own spread is taken for it. Judgement. */
 export const LEAST_FOR_SPREAD = 6;
 
 /**
- * What sound motors of a model differ by naturally, 19 times in 20, as a share of the value: learned from enough of them,
- * else the usual. It holds nothing of the meter: measured spread is a bound from above.
- * @param sound figures of sound motors of the model, finite and above 0
- * @example naturalSpread("resistance", []) // 0.02
+ * How a quantity is held against sisters: what sound motors differ by is learned from enough of them, else the usual. It
+ * holds nothing of the meter: measured spread is a bound from above.
+ * @param sound figures of sound motors of the model, finite; at least 0
+ * @example comparedBy("resistance", []) // { natural: { share: 0.02 }, worse: "either" }
  */
-export function naturalSpread(what: keyof typeof NATURAL_SPREAD, sound: readonly number[]): Ratio {
+export function comparedBy(what: ComparedId, sound: readonly number[]): Compared {
+  const usual: Compared = COMPARED_BY[what];
   const learned = sound.length >= LEAST_FOR_SPREAD ? learnFrom(sound) : null;
-  return learned ? (2 * learned.spread) / learned.median : NATURAL_SPREAD[what];
+  if (!learned) return usual;
+  const absolute = 2 * learned.spread;
+  return {
+    ...usual,
+    natural: "share" in usual.natural ? { share: absolute / learned.median } : { absolute },
+  };
 }
 
 /** Below this many sisters no test says who is odd. */
@@ -44,21 +65,28 @@ export function grubbsLimit(n: number, alpha = 0.05, tails: 1 | 2 = 2): number {
   return ((n - 1) / Math.sqrt(n)) * Math.sqrt((t * t) / (n - 2 + t * t));
 }
 
+/** How far a value lies to the side where a motor is the worse for it; 0 on the other. */
+function badDistance(value: number, from: number, worse: Compared["worse"]): number {
+  const distance = value - from;
+  return worse === "either" ? Math.abs(distance) : Math.max(0, worse === "above" ? distance : -distance);
+}
+
 /**
  * Largest distance from the mean in standard deviations, and whose it is.
- * @param values at least 3
+ * @param values at least 3; @param worse the side that is looked at
  * @example grubbsOf([10, 10.1, 9.9, 11]) // { g: 1.48, index: 3 }
  */
-export function grubbsOf(values: readonly number[]): { readonly g: number; readonly index: number } {
+export function grubbsOf(
+  values: readonly number[],
+  worse: Compared["worse"] = "either",
+): { readonly g: number; readonly index: number } {
   const n = values.length;
   if (n < 3) throw new RangeError(`grubbsOf: at least 3 values are compared, got ${n}`);
   const mean = values.reduce((sum, value) => sum + value, 0) / n;
   const s = Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (n - 1));
-  const index = values.reduce(
-    (found, value, i) => (Math.abs(value - mean) > Math.abs(values[found]! - mean) ? i : found),
-    0,
-  );
-  return { g: s > 0 ? Math.abs(values[index]! - mean) / s : 0, index };
+  const far = values.map((value) => badDistance(value, mean, worse));
+  const index = far.indexOf(Math.max(...far));
+  return { g: s > 0 ? far[index]! / s : 0, index };
 }
 
 interface Held {
@@ -87,13 +115,19 @@ export interface SisterAnswer {
   readonly grubbs: { readonly g: number; readonly limit: number } | null;
 }
 
-function heldAgainst(sister: Sister, all: readonly Sister[], natural: Ratio): Held {
+/** What sound ones differ by at a value, in its unit. */
+export const naturalAt = (natural: Natural, value: number): number =>
+  "share" in natural ? natural.share * value : natural.absolute;
+
+function heldAgainst(sister: Sister, all: readonly Sister[], { natural, worse }: Compared): Held {
   const others = all.filter(({ id }) => id !== sister.id);
   const reference = {
     value: median(others.map(({ value }) => value)),
     expanded: median(others.map(({ expanded }) => expanded)),
   };
-  return { id: sister.id, reference, en: normalisedError(sister, reference, natural) };
+  const isWorse = badDistance(sister.value, reference.value, worse) > 0;
+  const en = isWorse ? normalisedError(sister, reference, naturalAt(natural, reference.value)) : 0;
+  return { id: sister.id, reference, en };
 }
 
 /**
@@ -101,10 +135,10 @@ function heldAgainst(sister: Sister, all: readonly Sister[], natural: Ratio): He
  * references a sound motor would look odd.
  * @returns those that stay; null where half of them or more would go, or two are left that differ
  */
-function withoutTheOdd(sisters: readonly Sister[], natural: Ratio): readonly Sister[] | null {
+function withoutTheOdd(sisters: readonly Sister[], by: Compared): readonly Sister[] | null {
   let kept = sisters;
   for (;;) {
-    const held = kept.map((sister) => heldAgainst(sister, kept, natural));
+    const held = kept.map((sister) => heldAgainst(sister, kept, by));
     const worst = held.reduce((found, one) => (one.en > found.en ? one : found));
     if (worst.en <= 1) return kept;
     const left = kept.filter(({ id }) => id !== worst.id);
@@ -116,19 +150,29 @@ function withoutTheOdd(sisters: readonly Sister[], natural: Ratio): readonly Sis
 /**
  * The same quantity of motors of one model on one set-up: each against the median of the others by its normalised
  * error En (ISO/IEC 17043). Every one that differs by more than uncertainty and natural spread stands out, and none that
- * does not. From four on a two-sided Grubbs test at 5 %, once and never again on the rest, says of the farthest whether
+ * does not; of what is worse on one side alone (a short coast-down, a large imbalance) nobody is odd on the other. From
+ * four on a Grubbs test at 5 %, once and never again on the rest, says of the farthest whether
  * it may be chance; up to six it is advice.
  * @param sisters at least 2, expanded uncertainties of the independent parts, above 0
- * @param natural what sound motors of the model differ by anyway, added to the uncertainties of En
+ * @param by what sound motors of the model differ by anyway, added to the uncertainties of En, and the side that counts
  */
-export function compareSisters(sisters: readonly Sister[], natural: Ratio = 0): SisterAnswer {
+export function compareSisters(
+  sisters: readonly Sister[],
+  by: Compared = { natural: { share: 0 }, worse: "either" },
+): SisterAnswer {
   if (sisters.length < 2)
     throw new RangeError(`compareSisters: at least 2 motors are compared, got ${sisters.length}`);
   const n = sisters.length;
-  const found = n >= LEAST_FOR_GRUBBS ? grubbsOf(sisters.map(({ value }) => value)) : null;
-  const grubbs = found && { g: found.g, limit: grubbsLimit(n) };
-  const kept = withoutTheOdd(sisters, natural);
-  const each = sisters.map((sister) => heldAgainst(sister, kept ?? sisters, natural));
+  const found =
+    n >= LEAST_FOR_GRUBBS
+      ? grubbsOf(
+          sisters.map(({ value }) => value),
+          by.worse,
+        )
+      : null;
+  const grubbs = found && { g: found.g, limit: grubbsLimit(n, 0.05, by.worse === "either" ? 2 : 1) };
+  const kept = withoutTheOdd(sisters, by);
+  const each = sisters.map((sister) => heldAgainst(sister, kept ?? sisters, by));
   const farthest = found && grubbs && found.g > grubbs.limit ? sisters[found.index]!.id : null;
   const standing = new Set(kept?.map(({ id }) => id));
   const odd = each

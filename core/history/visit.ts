@@ -1,9 +1,11 @@
 import { constantOf } from "../measure/backemf/index.ts";
 import { insulationAt40, insulationReading } from "../measure/insulation/index.ts";
+import { balanceLimitOf } from "../families/index.ts";
 import { combine, expanded, rectangular, scale } from "../quantity/index.ts";
 import {
   epochOf,
   PAIRS,
+  quantitiesIn,
   type ByPair,
   type JobRecord,
   type Measured,
@@ -11,6 +13,8 @@ import {
   type Visit,
 } from "../record/index.ts";
 import {
+  imbalanceOf,
+  measuredOf,
   REFERENCE_TEMPERATURE,
   relativeSlope,
   resistanceAt,
@@ -47,6 +51,23 @@ function latest<T>(job: JobRecord, of: (epoch: number) => T | null): T | null {
   return null;
 }
 
+/** A hand on the stop watch, at both ends, 19 times in 20. Judgement. */
+const HAND_ON_THE_WATCH = 0.4;
+
+/** The largest deviation of a pair, with the uncertainty that is its own: what all three share drops out. */
+function imbalanceIn(job: Sitting, epoch: number): Measured | null {
+  const measured = measuredOf(job, epoch);
+  const found = measured && imbalanceOf(measured, balanceLimitOf(job));
+  if (!found) return null;
+  const { value, expanded: own } = found.deviations[found.worst];
+  return { value: 100 * Math.abs(value), expanded: 100 * own };
+}
+
+function coastDownIn({ readings }: Sitting, epoch: number): Measured | null {
+  const seconds = quantitiesIn(readings, "mechanical", "coastDown", epoch, "seconds").at(-1);
+  return seconds === undefined ? null : { value: seconds, expanded: HAND_ON_THE_WATCH };
+}
+
 /**
  * What a visit measured, as the motor left: of each quantity the last epoch that has it.
  * @param head number and date of the job; UTC, ISO 8601
@@ -59,6 +80,8 @@ export function visitOf(job: JobRecord, head: { readonly jobNumber: number; read
     const corrected = insulationAt40(oneMinute, celsius, kind);
     return corrected.kind === "corrected" ? corrected.at40 : null;
   });
+  const imbalance = latest(job, (epoch) => imbalanceIn(job, epoch));
+  const coastDown = latest(job, (epoch) => coastDownIn(job, epoch));
   return {
     ...head,
     pairs: latest(job, (epoch) => pairsAtReference(job, epoch)),
@@ -68,5 +91,7 @@ export function visitOf(job: JobRecord, head: { readonly jobNumber: number; read
       convention: constant.convention,
     },
     insulation,
+    ...(imbalance && { imbalance }),
+    ...(coastDown && { coastDown }),
   };
 }

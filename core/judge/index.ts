@@ -7,7 +7,7 @@ export * from "./journal.ts";
 export * from "./action.ts";
 export { assessJob, circumstancesOf, findingsOf, MOST_SETUP_DOUBT } from "./assessJob.ts";
 export { hardFactOf } from "./hardFact.ts";
-export { outlookOf, type Outlook } from "./outlook.ts";
+export { outlookOf, readingsAhead, type Outlook } from "./outlook.ts";
 export { otherHalfOf, type OtherHalf } from "./otherHalf.ts";
 export { placeText, readingText } from "./readingText.ts";
 export * from "./plans.ts";

@@ -39,11 +39,8 @@ function countedAhead(chances: readonly number[]): Outlook["readings"] {
   return { usual, most: chances.findLastIndex((p) => p > 0) };
 }
 
-/**
- * Looks ahead from a job as it stands, by playing readings through that nobody has taken yet.
- * @param next what the verdict proposes; null where nothing is to be read
- */
-export function outlookOf(job: JobRecord, next: NextCheck | null): Outlook | null {
+/** The job as it stands, with the readings that nobody has taken yet; null where none is proposed. */
+function aheadOf(job: JobRecord, next: NextCheck | null) {
   if (!next || next.slots.length === 0 || next.again) return null;
   const { model, circumstances, inference, steps } = weigh(job, epochOf(job));
   const fresh = steps.filter(({ again }) => !again);
@@ -51,13 +48,31 @@ export function outlookOf(job: JobRecord, next: NextCheck | null): Outlook | nul
   const variable = step?.variables[0];
   if (variable === undefined) return null;
   const enough = 1 - MOST_DOUBT[job.motor.consequence];
-  const { actions } = model;
+  const count = () =>
+    readingsLeft(model, circumstances, model.actions, inference, fresh, enough, MOST_COUNTED);
+  return { model, circumstances, inference, variable, count };
+}
+
+/**
+ * How likely one answer is likely enough after how many more readings.
+ * @param next what the verdict proposes; null where nothing is to be read
+ * @returns the chance of exactly n readings at place n, adding up to at most 1; null where nothing can be counted
+ */
+export const readingsAhead = (job: JobRecord, next: NextCheck | null): readonly number[] | null =>
+  aheadOf(job, next)?.count() ?? null;
+
+/**
+ * Looks ahead from a job as it stands, by playing readings through that nobody has taken yet.
+ * @param next what the verdict proposes; null where nothing is to be read
+ */
+export function outlookOf(job: JobRecord, next: NextCheck | null): Outlook | null {
+  const ahead = aheadOf(job, next);
+  if (!ahead) return null;
+  const { model, circumstances, inference, variable, count } = ahead;
   return {
-    leaves: whatIsLeft(model, circumstances, actions, inference, variable)
+    leaves: whatIsLeft(model, circumstances, model.actions, inference, variable)
       .slice(0, MOST_NAMED)
       .map(({ to, ...left }) => ({ ...left, to: namedIn(to) })),
-    readings: countedAhead(
-      readingsLeft(model, circumstances, actions, inference, fresh, enough, MOST_COUNTED),
-    ),
+    readings: countedAhead(count()),
   };
 }

@@ -142,6 +142,17 @@ export const DURATION: QuantityKind = {
   canBeOpen: false,
 };
 
+/** Largest deviation of three from their mean: three values above zero cannot differ by more than twice it. */
+export const IMBALANCE: QuantityKind = {
+  name: "imbalance",
+  symbol: "%",
+  least: 0,
+  most: 200,
+  spellings: ["%"],
+  prefixes: false,
+  canBeOpen: false,
+};
+
 /** Magnets come in pairs: a hundred poles is more than any hub has, a thousand is a slip. */
 export const POLE_PAIRS: QuantityKind = {
   name: "number of pole pairs",

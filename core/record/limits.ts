@@ -19,6 +19,8 @@ export type DeadHallSchool = (typeof DEAD_HALL_SCHOOLS)[number];
 export interface PartTerms {
   readonly price: number;
   readonly days: number;
+  /** Who it is ordered from. */
+  readonly supplier?: string;
 }
 
 /** What this shop pays and charges. What it says nothing of keeps the usual example. */

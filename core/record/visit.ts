@@ -17,4 +17,8 @@ export interface Visit {
   readonly constant: (Measured & { readonly convention: KvConvention }) | null;
   /** One-minute insulation at 40 °C, Ω. */
   readonly insulation: Ohms | null;
+  /** Largest deviation of a pair from the mean of three, its size in per cent of the mean. Left out where not read, and of older visits. */
+  readonly imbalance?: Measured;
+  /** Seconds from a set speed to rest. Left out where not read, and of older visits. */
+  readonly coastDown?: Measured;
 }

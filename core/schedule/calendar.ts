@@ -1,6 +1,6 @@
 import { addDays, format, getISODay, parseISO, toDate } from "date-fns";
 import type { Minutes } from "../quantity/index.ts";
-import { dayIn, dayStart, type OpeningHours } from "../record/index.ts";
+import { dayIn, dayStart, timeIn, type OpeningHours } from "../record/index.ts";
 
 /** Where a shop said nothing of its own. Common practice. */
 export const USUAL_HOURS: OpeningHours = { opens: "08:00", closes: "17:00", days: [1, 2, 3, 4, 5] };
@@ -104,3 +104,27 @@ export function startOf(calendar: Calendar, zone: string, { opens }: OpeningHour
 /** A moment, so many minutes from now. @returns UTC, ISO 8601 */
 export const instantAt = ({ now }: Pick<Calendar, "now">, at: Minutes): string =>
   toDate(parseISO(now).getTime() + at * MINUTE).toISOString();
+
+const HOUR: Minutes = 60;
+const NOON: Minutes = 12 * HOUR;
+/** Beyond these days nobody tells noon from evening. */
+const DAYS_WITH_NOONS = 6;
+
+/**
+ * Times that can be said to a customer, in minutes from now: the full hours of today, then noons and evenings, then evenings.
+ * @param hours by which the calendar was made
+ */
+export function timesToSay(calendar: Calendar, zone: string, { opens }: OpeningHours): Minutes[] {
+  const opening = minutesOf(opens);
+  return calendar.opens.flatMap((open, n) => {
+    const close = calendar.closes[n]!;
+    if (n === 0) {
+      const past = Number(timeIn(instantAt(calendar, open), zone).slice(14, 16));
+      const first = open + ((HOUR - past) % HOUR);
+      const full = Array.from({ length: 24 }, (_, h) => first + h * HOUR);
+      return [...full.filter((at) => at > open && at < close), close];
+    }
+    const middle = open - opening + NOON;
+    return n < DAYS_WITH_NOONS && middle > open && middle < close ? [middle, close] : [close];
+  });
+}

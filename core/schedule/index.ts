@@ -4,3 +4,5 @@ export * from "./order.ts";
 export * from "./calendar.ts";
 export * from "./readyWhen.ts";
 export * from "./rest.ts";
+export * from "./parts.ts";
+export * from "./tasks.ts";

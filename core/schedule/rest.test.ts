@@ -11,9 +11,9 @@ import {
   pairs,
   REPAIR,
 } from "../../tests/jobs.ts";
-import { assessJob } from "../judge/index.ts";
+import { assessJob, readingsAhead } from "../judge/index.ts";
 import type { JobRecord, ShopLimits } from "../record/index.ts";
-import { awaitsParts, partsToOrder, restOf } from "./rest.ts";
+import { awaitsParts, partsOver, partsToOrder, restOf, tasksOf, weightOf } from "./index.ts";
 
 const FOUND = [
   ...madeSafe("hub"),
@@ -39,6 +39,29 @@ describe("what is still to be done", () => {
     expect(found.works.reduce((sum, { chance }) => sum + chance, 0)).toBeLessThanOrEqual(1);
     expect(Math.max(0, ...others.map(({ chance }) => chance))).toBeLessThan(0.2);
     expect(found.readings).toEqual([{ chance: 1, minutes: 2 }]);
+  });
+
+  it("reckons with as many readings as are likely left, and never with fewer minutes than the warrant asks for", () => {
+    const record = job(madeSafe("hub"));
+    const verdict = assessJob(record);
+    const read = (ahead: readonly number[] | null) => restOf(record, verdict, false, ahead).readings;
+    const longest = (all: ReturnType<typeof read>) => Math.max(...all.map(({ minutes }) => minutes));
+    const mean = (all: ReturnType<typeof read>) =>
+      all.reduce((sum, { chance, minutes }) => sum + chance * minutes, 0);
+    for (const ahead of [[1], [0, 1], [0.2, 0.3, 0.1], null])
+      expect(read(ahead).reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 9);
+    // One reading more is more minutes, and what nobody could count is all that is open.
+    expect(mean(read([0, 0, 0, 0, 1]))).toBeGreaterThan(mean(read([0, 0, 1])));
+    expect(longest(read([0.5]))).toBe(longest(read([0])));
+    expect(mean(read([0.5]))).toBeLessThan(mean(read([0])));
+    const asked = verdict.warrant.filter(({ state }) => state === "open");
+    expect(asked.length).toBeGreaterThan(0);
+    expect(read([1])[0]!.minutes).toBeGreaterThan(verdict.next!.minutes);
+    // As the look-ahead counts it.
+    const counted = readingsAhead(record, verdict.next)!;
+    expect(counted.reduce((sum, chance) => sum + chance, 0)).toBeLessThanOrEqual(1 + 1e-9);
+    expect(counted.some((chance) => chance > 0)).toBe(true);
+    expect(read(counted).reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 9);
   });
 
   it("once it is decided: the work, what runs by itself amid it, its proof and its run", () => {
@@ -117,5 +140,65 @@ describe("parts to order", () => {
     expect(parts(noisy({ limits: onShelf }))).toEqual([]);
     expect(parts(noisy(), true)).toEqual([]);
     expect(parts(noisy(decided({ disposition: "notMotor" as never, cures: [] })))).toEqual([]);
+  });
+
+  it("stand together by who has them, the most wanted first, and what nobody has last", () => {
+    const from = (supplier: string): ShopLimits => ({
+      prices: { hourly: 40, parts: { bearings: { price: 9, days: 3, supplier } } },
+    });
+    const wanted = parts(noisy({ limits: from("Lockside Bearings") }));
+    expect(wanted).toMatchObject([{ what: "Bearing", supplier: "Lockside Bearings", price: 9 }]);
+    const latch = { what: "Latch", by: "by its voltage", chance: 0.75, price: null, days: 2 };
+    const over = partsOver([
+      { id: "1", name: "Trike", parts: [...wanted, latch] },
+      { id: "2", name: "Pump", parts: wanted },
+      { id: "3", name: "Fan", parts: parts(noisy({ limits: from("Another") })) },
+      { id: "4", name: "Lift", parts: [{ ...latch, price: 3, days: 5, chance: 1 }] },
+    ]);
+    expect(over.map(({ supplier, what, jobs }) => [supplier, what, jobs.map(({ name }) => name)])).toEqual([
+      ["Another", "Bearing", ["Fan"]],
+      ["Lockside Bearings", "Bearing", ["Trike", "Pump"]],
+      ["", "Latch", ["Trike", "Lift"]],
+    ]);
+    // The price that is known, and the days of the slowest.
+    expect(over[2]).toMatchObject({ price: 3, days: 5, jobs: [{ chance: 0.75 }, { chance: 1 }] });
+  });
+});
+
+describe("tasks of a day", () => {
+  const REST = { readings: [], works: [], proof: 0, run: 0, close: 3 } as const;
+  const work = { chance: 0.9, minutes: 40, wait: 0, days: 0, proof: 8, run: 30 };
+  it("are the likeliest course in whole minutes, what runs by itself between them", () => {
+    const readings = [
+      { chance: 0.3, minutes: 4 },
+      { chance: 0.7, minutes: 9.2 },
+    ];
+    expect(
+      tasksOf({ ...REST, readings, works: [{ ...work, chance: 0.1, minutes: 5 }, work] }, "winding"),
+    ).toEqual([
+      { minutes: 10, wait: 0, setUp: null },
+      { minutes: 40, wait: 0, setUp: null },
+      { minutes: 8, wait: 0, setUp: null },
+      { minutes: 3, wait: 30, setUp: null },
+    ]);
+  });
+  it("set up once what a drill is needed for, and hold a wait amid the work", () => {
+    const readings = [{ chance: 1, minutes: 1 }];
+    expect(tasksOf({ ...REST, readings }, "backemf")[0]).toEqual({
+      minutes: 2,
+      wait: 0,
+      setUp: { what: "drill", minutes: 2 },
+    });
+    expect(tasksOf({ ...REST, works: [{ ...work, wait: 240 }] }, "repair").map(({ wait }) => wait)).toEqual([
+      0, 240, 0, 30,
+    ]);
+  });
+  it("end where a part is waited for, and are never none", () => {
+    expect(tasksOf({ ...REST, works: [{ ...work, days: 4 }] }, "repair")).toEqual([
+      { minutes: 1, wait: 0, setUp: null },
+    ]);
+    expect(tasksOf(REST, "close")).toHaveLength(1);
+    expect(weightOf("standsStill")).toBeGreaterThan(weightOf(undefined));
+    expect(weightOf("waits")).toBeLessThan(weightOf(undefined));
   });
 });

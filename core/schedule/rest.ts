@@ -1,6 +1,5 @@
 import {
   asksForWork,
-  awaitedParts,
   isOpen,
   nextStepOf,
   plansOf,
@@ -10,17 +9,10 @@ import {
   type Action,
   type Verdict,
 } from "../judge/index.ts";
-import { termsOf, type CureId, type RepairPlan } from "../known/index.ts";
+import type { RepairPlan } from "../known/index.ts";
 import { checkOf, CHECKS } from "../measure/index.ts";
 import type { Minutes, Ratio } from "../quantity/index.ts";
-import {
-  BURN_IN_MINUTES,
-  epochOf,
-  standingParts,
-  workshopOf,
-  type Decision,
-  type JobRecord,
-} from "../record/index.ts";
+import { BURN_IN_MINUTES, epochOf, workshopOf, type Decision, type JobRecord } from "../record/index.ts";
 import type { Rest, Work } from "./readyWhen.ts";
 
 /** To decide, with the reason. Bench judgement. */
@@ -29,8 +21,6 @@ const DECIDING: Minutes = 2;
 const CLOSING: Minutes = 3;
 /** Actions that are played; the rest is rare. */
 const MOST_PLAYED = 4;
-/** A part is spoken of before the decision from this chance on that it is needed. Judgement. */
-const LIKELY_FROM: Ratio = 0.5;
 
 const sum = (minutes: readonly Minutes[]) => minutes.reduce((total, one) => total + one, 0);
 /** Proving begins with making safe. */
@@ -59,8 +49,16 @@ function played(job: JobRecord, verdict: Verdict, action: Action): Rest["works"]
   return { chance: action.exact, ...workOf(job, plans, action.minutes, action.days) };
 }
 
-/** Until it is decided: what the warrant still asks for where the likeliest holds, and all that is open where it does not. */
-function readingsOf({ motor }: JobRecord, { action, next, warrant, plan }: Verdict): Rest["readings"] {
+/**
+ * Until it is decided: by how many readings are likely to be left, the one that is proposed first and the others in the order
+ * of the plan, and never less than the warrant still asks for. Where nobody can count so far it is all that is open.
+ * @param ahead chances by the number of readings; null where the chance is that of the likeliest to be what it is
+ */
+function readingsOf(
+  { motor }: JobRecord,
+  { action, next, warrant, plan }: Verdict,
+  ahead: readonly number[] | null,
+): Rest["readings"] {
   const asked = new Map(
     warrant
       .filter(isOpen)
@@ -68,12 +66,19 @@ function readingsOf({ motor }: JobRecord, { action, next, warrant, plan }: Verdi
   );
   const few = Math.max(next?.minutes ?? 0, sum([...asked.values()]));
   const open = plan.filter(({ state, check }) => state === "toDo" && !checkOf(check).optional(motor));
-  const many = few + sum(open.map(({ minutes }) => minutes));
-  const chance = action?.probability ?? 0;
-  return [
-    { chance, minutes: few + DECIDING },
-    { chance: 1 - chance, minutes: many + DECIDING },
-  ].filter((one) => one.chance > 0);
+  const others = open.filter(({ check }) => check !== next?.check).map(({ minutes }) => minutes);
+  const inOrder = [...(next ? [next.minutes] : []), ...others];
+  const many = Math.max(few, sum(inOrder));
+  const chances = ahead ?? [action?.probability ?? 0];
+  const counted = chances.map((chance, n) => ({
+    chance,
+    minutes: Math.max(few, sum(inOrder.slice(0, n))) + DECIDING,
+  }));
+  const beyond = Math.max(0, 1 - sum(chances));
+  const byMinutes = new Map<Minutes, Ratio>();
+  for (const { chance, minutes } of [...counted, { chance: beyond, minutes: many + DECIDING }])
+    byMinutes.set(minutes, (byMinutes.get(minutes) ?? 0) + chance);
+  return [...byMinutes].flatMap(([minutes, chance]) => (chance > 1e-9 ? [{ chance, minutes }] : []));
 }
 
 /** What is left of the work that was decided on, by the steps that are ticked. */
@@ -102,8 +107,16 @@ function proving(job: JobRecord): Rest {
   return { ...NOTHING, proof: safe + sum(checks), run: state === "made" ? 0 : asked - made, close: CLOSING };
 }
 
-/** What is still to be done on a motor, each with its chance, from its record and the verdict on it. */
-export function restOf(job: JobRecord, verdict: Verdict, closed: boolean): Rest {
+/**
+ * What is still to be done on a motor, each with its chance, from its record and the verdict on it.
+ * @param ahead how likely it can be decided after how many more readings; null where that was not counted
+ */
+export function restOf(
+  job: JobRecord,
+  verdict: Verdict,
+  closed: boolean,
+  ahead: readonly number[] | null = null,
+): Rest {
   if (closed) return NOTHING;
   if (epochOf(job) > 0) return proving(job);
   const decision = job.decisions.at(-1);
@@ -117,46 +130,8 @@ export function restOf(job: JobRecord, verdict: Verdict, closed: boolean): Rest 
   const isNow = nextStepOf(job, verdict, false).kind === "decide";
   return {
     ...NOTHING,
-    readings: isNow ? [{ chance: 1, minutes: DECIDING }] : readingsOf(job, verdict),
+    readings: isNow ? [{ chance: 1, minutes: DECIDING }] : readingsOf(job, verdict, ahead),
     works: actions.slice(0, MOST_PLAYED).map((action) => played(job, verdict, action)),
     close: CLOSING,
   };
 }
-
-/** A part that a job needs and nobody has listed yet. */
-export interface WantedPart {
-  readonly what: string;
-  /** What it is told by when it is ordered. */
-  readonly by: string;
-  /** 1 where it is decided. */
-  readonly chance: Ratio;
-  /** In the shop's currency; null where the shop has not said. */
-  readonly price: number | null;
-  readonly days: number;
-}
-
-/** Parts to order: of the decision, or of what is likelier than not where nothing is decided. What lies on the shelf is none. */
-export function partsToOrder(job: JobRecord, verdict: Verdict, closed: boolean): readonly WantedPart[] {
-  if (closed || epochOf(job) > 0) return [];
-  const decision = job.decisions.at(-1);
-  const isDecided = decision !== undefined && decision.disposition !== "undecided";
-  if (isDecided && !asksForWork(job)) return [];
-  const likely = verdict.action && verdict.action.probability >= LIKELY_FROM ? verdict.action : null;
-  const of = isDecided ? decision : likely;
-  if (!of) return [];
-  const cures: readonly string[] = of.cures ?? [];
-  const listed = standingParts(job, epochOf(job));
-  const plans = cures.length === 0 ? [] : plansOf(of, faultsOf(verdict), job.limits?.deadHall?.choice);
-  return plans
-    .flatMap(({ parts }) => parts)
-    .filter(({ what, cure }) => cures.includes(cure) && !listed.some(({ part }) => part.startsWith(what)))
-    .flatMap(({ what, by, cure }): WantedPart[] => {
-      const { price, days, example } = termsOf(cure as CureId, job.motor.family, job.limits?.prices);
-      // It lies on the shelf.
-      if (days === 0) return [];
-      return [{ what, by, chance: isDecided ? 1 : likely!.probability, price: example ? null : price, days }];
-    });
-}
-
-/** Whether a part of it is still to come. */
-export const awaitsParts = (job: JobRecord): boolean => awaitedParts(job).length > 0;

@@ -66,8 +66,17 @@ export const DEMO_SETTINGS: ShopLimits = {
     hourly: 46,
     trip: 25,
     warranty: 6,
-    motors: { hub: { price: 189, days: 10 }, hobby: { price: 52, days: 3 } },
-    parts: { bearings: { price: 11, days: 0 }, hallSensor: { price: 3, days: 0 } },
+    currency: "EUR",
+    motors: {
+      hub: { price: 189, days: 10, supplier: "Hollin & Reed, motors" },
+      hobby: { price: 52, days: 3, supplier: "Hollin & Reed, motors" },
+      ecm: { price: 205, days: 4, supplier: "Glasshouse Supply" },
+    },
+    parts: {
+      bearings: { price: 11, days: 1, supplier: "Lockside Bearings" },
+      hallSensor: { price: 3, days: 2, supplier: "Small Parts Barge" },
+      sensorBoard: { price: 14, days: 2, supplier: "Small Parts Barge" },
+    },
   },
 };
 

@@ -2,6 +2,7 @@ import type { Ahead, Stage, Summary } from "#contract/jobs";
 import {
   isSound,
   nextStepOf,
+  readingsAhead,
   runProofOf,
   stageOf,
   type NextCheck,
@@ -90,7 +91,7 @@ function aheadOf(job: JobRecord, verdict: Verdict): Ahead {
   const priced = job.limits?.prices?.hourly !== undefined;
   const repaired = job.repairs.length > 0;
   return {
-    rest: restOf(job, verdict, false),
+    rest: restOf(job, verdict, false, readingsAhead(job, verdict.next)),
     awaits: awaitsParts(job),
     parts: partsToOrder(job, verdict, false),
     soFar: repaired ? (costsOf(job)?.total ?? null) : priced ? 0 : null,

@@ -1,6 +1,6 @@
 import { QueryTypes } from "sequelize";
-import type { Day, DayBlock, DayMove, DayRow, DayWaiting, JobLine, PartToOrder } from "#contract/jobs";
-import { dayIn, dayStart, timeIn, type OpeningHours, type Pressing } from "#core/record";
+import type { Day, DayBlock, DayMove, DayRow, DayWaiting, JobLine } from "#contract/jobs";
+import { dayIn, dayStart, type OpeningHours } from "#core/record";
 import {
   beginsAt,
   calendarOf,
@@ -10,16 +10,18 @@ import {
   instantAt,
   orderDay,
   playedThrough,
+  partsOver,
   readyBy,
   startOf,
+  tasksOf,
+  timesToSay,
   USUAL_HOURS,
+  weightOf,
   workUntil,
   type Calendar,
   type DayJob,
   type Placed,
   type Played,
-  type SetUp,
-  type Task,
 } from "#core/schedule";
 import type { Database } from "../database/database.ts";
 import { plainSql } from "../database/plainSql.ts";
@@ -33,15 +35,6 @@ import { lineReader } from "./listing.ts";
 const MOST_PLANNED = 200;
 /** Open days that are looked ahead. */
 const DAYS_AHEAD = 90;
-/** How much an hour of waiting weighs. Judgement. */
-const WEIGHTS: Readonly<Record<Pressing, number>> = { waits: 0.5, soon: 2, standsStill: 4 };
-/** What is set up for the checks that need it. Bench judgement. */
-const SET_UPS: Readonly<Partial<Record<string, SetUp>>> = {
-  backemf: { what: "drill", minutes: 2 },
-  insulation: { what: "insulation tester", minutes: 2 },
-};
-const HOUR = 60;
-
 /** What a shop's day is reckoned by. */
 interface Shop {
   readonly zone: string;
@@ -55,30 +48,9 @@ const personOf = ({ summary, takenInBy }: JobLine & { readonly takenInBy: string
 
 type Line = JobLine & { readonly takenInBy: string };
 
-/** The likeliest course of what is ahead, as tasks; nothing where somebody else is waited for. */
-function tasksOf({ summary: { minutes, to, ahead } }: Line): Task[] {
-  if (!ahead) return [{ minutes: Math.max(1, Math.ceil(minutes)), wait: 0, setUp: null }];
-  const { readings, works, proof, run, close } = ahead.rest;
-  const likeliest = <One extends { readonly chance: number }>(all: readonly One[]) =>
-    all.toSorted((a, b) => b.chance - a.chance)[0];
-  const tasks: Task[] = [];
-  const add = (work: number, wait: number, setUp: SetUp | null = null) =>
-    tasks.push({ minutes: Math.max(1, Math.ceil(work)), wait: Math.ceil(wait), setUp });
-  const read = likeliest(readings);
-  if (read) add(Math.max(read.minutes, SET_UPS[to]?.minutes ?? 0), 0, SET_UPS[to] ?? null);
-  const work = likeliest(works);
-  // What a part is waited for is of another day.
-  if (work && work.days > 0) return tasks.length > 0 ? tasks : [{ minutes: 1, wait: 0, setUp: null }];
-  if (work && work.minutes > 0) {
-    if (work.wait > 0) {
-      add(work.minutes / 2, 0);
-      add(work.minutes / 2, work.wait);
-    } else add(work.minutes, 0);
-  }
-  if (proof + (work?.proof ?? 0) > 0) add(proof + (work?.proof ?? 0), 0);
-  add(close, run + (work?.run ?? 0));
-  return tasks;
-}
+/** What is left of a job, as tasks; a minute where nothing is known of it yet. */
+const tasksAhead = ({ summary: { minutes, to, ahead } }: Line) =>
+  ahead ? tasksOf(ahead.rest, to) : [{ minutes: Math.max(1, Math.ceil(minutes)), wait: 0, setUp: null }];
 
 /** Minutes of a wait that runs by itself now, from now on. */
 function clockLeft({ summary: { clock } }: Line, now: string): number {
@@ -104,10 +76,10 @@ function dayJobOf(line: Line, shop: Shop): DayJob {
   const { promised, pressing } = line.summary;
   return {
     id: line.id,
-    tasks: tasksOf(line),
+    tasks: tasksAhead(line),
     notBefore: workUntil(calendar, notBefore(line, shop)),
     promised: promised === undefined ? null : workUntil(calendar, endOf(calendar, zone, hours, promised)),
-    weight: pressing ? WEIGHTS[pressing] : 1,
+    weight: weightOf(pressing),
   };
 }
 
@@ -118,43 +90,6 @@ const playedOf = (line: Line, shop: Shop): Played => ({
   rest: line.summary.ahead?.rest ?? NO_REST,
   awaits: line.summary.ahead?.awaits ?? false,
 });
-
-/** Times that can be said to a customer: full hours of today, then noons and evenings, then evenings. */
-function timesToSay({ calendar, hours, zone }: Shop): number[] {
-  const noon = 12 * HOUR;
-  const opens = Number(hours.opens.slice(0, 2)) * HOUR + Number(hours.opens.slice(3, 5));
-  return calendar.opens.flatMap((open, n) => {
-    const close = calendar.closes[n]!;
-    if (n === 0) {
-      const past = Number(timeIn(instantAt(calendar, open), zone).slice(14, 16));
-      const first = open + ((HOUR - past) % HOUR);
-      const full = Array.from({ length: 24 }, (_, h) => first + h * HOUR).filter(
-        (at) => at > open && at < close,
-      );
-      return [...full, close];
-    }
-    const middle = open - opens + noon;
-    return n < 6 && middle > open && middle < close ? [middle, close] : [close];
-  });
-}
-
-/** Parts over all jobs, those that are the same together. */
-function partsOver(lines: readonly Line[]): PartToOrder[] {
-  const parts = new Map<string, PartToOrder>();
-  for (const { id, name, summary } of lines)
-    for (const { what, by, price, days, chance } of summary.ahead?.parts ?? []) {
-      const known = parts.get(what);
-      const jobs = [...(known?.jobs ?? []), { id, name, chance }];
-      parts.set(what, {
-        what,
-        by,
-        price: known?.price ?? price,
-        days: Math.max(known?.days ?? 0, days),
-        jobs,
-      });
-    }
-  return [...parts.values()].toSorted((a, b) => b.jobs.length - a.jobs.length || (a.what < b.what ? -1 : 1));
-}
 
 /** Work and waits of today by the row they belong to. */
 function blocksOf(
@@ -221,7 +156,7 @@ export function dayService(database: Database, judging: JudgingService, clock: C
       const able = open.filter((line) => !isWaiting(line));
       const given = await placesGiven();
       const people = [...new Set(open.map(personOf))];
-      const times = timesToSay(shop);
+      const times = timesToSay(calendar, zone, hours);
       const ends = new Map<string, readonly number[]>();
       const planned = people.map((person) => {
         const lines = able.filter((line) => personOf(line) === person);
@@ -285,7 +220,9 @@ export function dayService(database: Database, judging: JudgingService, clock: C
         waiting,
         done: done.filter(isMine).map(({ takenInBy: _, ...job }) => job),
         unplanned: (counted?.n ?? 0) - all.length,
-        parts: partsOver(open),
+        parts: partsOver(
+          open.map(({ id, name, summary }) => ({ id, name, parts: summary.ahead?.parts ?? [] })),
+        ),
         currency: shop.currency,
         judging: progress,
       };

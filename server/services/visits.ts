@@ -125,6 +125,8 @@ const versionOf = ({ body, byWhom, at, reason }: MotorVersionRow): MotorVersion 
 });
 
 const UNITS_A_PAGE = 20;
+/** Sisters stand side by side: all of a model, as far as anybody could look at them. */
+const SISTERS_A_PAGE = 200;
 /**
  * Motors that words are found in, by the newest jobs that they came with; one or two letters are looked for in their
  * serials.
@@ -140,6 +142,7 @@ export async function unitsOf(
   query: { readonly q?: string; readonly model?: string; readonly page: number },
 ): Promise<{ items: Unit[]; total: number; page: number; pageSize: number }> {
   const sequelize = models.Motor.sequelize!;
+  const pageSize = query.model === undefined ? UNITS_A_PAGE : SISTERS_A_PAGE;
   const q = foldCase(query.q ?? "");
   const conditions = [
     ...(query.model === undefined ? [] : [OF_MODEL]),
@@ -159,7 +162,7 @@ export async function unitsOf(
     bind,
   });
   const page = await sequelize.query<{ readonly id: string }>(
-    `${units} ORDER BY 1 DESC LIMIT ${UNITS_A_PAGE} OFFSET ${(query.page - 1) * UNITS_A_PAGE}`,
+    `${units} ORDER BY 1 DESC LIMIT ${pageSize} OFFSET ${(query.page - 1) * pageSize}`,
     { type: QueryTypes.SELECT, bind },
   );
   const shown = await models.Motor.findAll({
@@ -182,5 +185,5 @@ export async function unitsOf(
       ...pasts.get(motor.serialKey)!,
     };
   });
-  return { items, total: counted!.n, page: query.page, pageSize: UNITS_A_PAGE };
+  return { items, total: counted!.n, page: query.page, pageSize };
 }

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { lazy, Suspense } from "react";
-import type { JobLine, PartToOrder } from "#contract/jobs";
+import type { JobLine } from "#contract/jobs";
+import type { PartToOrder } from "#core/schedule";
 import { useAsideQuery } from "../app/api.ts";
 import { ageText } from "../ui/ageText.ts";
 import { MarkLegend } from "../ui/Mark.tsx";

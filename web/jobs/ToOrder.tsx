@@ -1,9 +1,23 @@
-import { useState } from "react";
-import type { PartToOrder } from "#contract/jobs";
+import { Fragment, useState } from "react";
+import type { PartToOrder } from "#core/schedule";
 import { chanceText } from "#core/quantity";
 import { Button } from "../ui/Button.tsx";
 
-/** Parts to order over all jobs, ready to copy. */
+function Part({ what, jobs }: PartToOrder) {
+  const unsure = jobs.filter(({ chance }) => chance < 1);
+  return (
+    <li>
+      {what}, <strong>{jobs.length}</strong>
+      <span className="block text-ink-2">
+        {jobs.map(({ name }) => name).join("; ")}
+        {unsure.length > 0 &&
+          `. ${unsure.length === jobs.length ? "Not decided yet" : `${unsure.length} of them not decided yet`}: ${unsure.map(({ chance }) => chanceText(chance)).join(", ")}`}
+      </span>
+    </li>
+  );
+}
+
+/** Parts to order over all jobs by who has them, ready to copy. */
 export default function ToOrder({
   parts,
   currency,
@@ -16,10 +30,20 @@ export default function ToOrder({
     [`${jobs.length} × ${what}`, by, price === null ? "" : `${price.toFixed(2)} ${currency}`.trim()]
       .filter(Boolean)
       .join(", ");
+  const suppliers = [...new Set(parts.map(({ supplier }) => supplier))];
+  const from = (supplier: string) => parts.filter((part) => part.supplier === supplier);
+  const nobody = suppliers.length > 1 ? "Supplier not said" : "";
   const copy = async () => {
-    const text = parts
-      .map((part) => `${line(part)} (${part.jobs.map(({ name }) => name).join("; ")})`)
-      .join("\n");
+    const text = suppliers
+      .map((supplier) =>
+        [
+          supplier || nobody,
+          ...from(supplier).map((part) => `${line(part)} (${part.jobs.map(({ name }) => name).join("; ")})`),
+        ]
+          .filter(Boolean)
+          .join("\n"),
+      )
+      .join("\n\n");
     await navigator.clipboard.writeText(text);
     setCopied(true);
   };
@@ -28,21 +52,16 @@ export default function ToOrder({
       <h2 id="to-order" className="mb-1 mt-5 font-semibold text-ink-2">
         To order
       </h2>
-      <ul className="space-y-1.5">
-        {parts.map((part) => {
-          const unsure = part.jobs.filter(({ chance }) => chance < 1);
-          return (
-            <li key={part.what}>
-              {part.what}, <strong>{part.jobs.length}</strong>
-              <span className="block text-ink-2">
-                {part.jobs.map(({ name }) => name).join("; ")}
-                {unsure.length > 0 &&
-                  `. ${unsure.length === part.jobs.length ? "Not decided yet" : `${unsure.length} of them not decided yet`}: ${unsure.map(({ chance }) => chanceText(chance)).join(", ")}`}
-              </span>
-            </li>
-          );
-        })}
-      </ul>
+      {suppliers.map((supplier) => (
+        <Fragment key={supplier}>
+          {(supplier || nobody) && <h3 className="mt-2 font-semibold">{supplier || nobody}</h3>}
+          <ul className="space-y-1.5">
+            {from(supplier).map((part) => (
+              <Part key={part.what} {...part} />
+            ))}
+          </ul>
+        </Fragment>
+      ))}
       <Button look="quiet" size="small" className="px-0!" onClick={() => void copy()}>
         {copied ? "Copied" : "Copy the list"}
       </Button>

@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from "react";
 import { Link } from "react-router";
-import type { Sister, SisterAnswer } from "#core/history";
+import { naturalAt, type Natural, type Sister, type SisterAnswer } from "#core/history";
 import { median, percentText, uncertainText, type QuantityKind } from "#core/quantity";
 
 /** A motor with its last figure of what is compared. */
@@ -50,13 +50,13 @@ export function SisterRows({
   readonly answer: SisterAnswer;
   readonly kind: QuantityKind;
   readonly title: string;
-  /** What sound ones differ by anyway, as a share. */
-  readonly natural: number;
+  /** What sound ones differ by anyway. */
+  readonly natural: Natural;
 }) {
   const odd = new Set(answer.odd.map(({ id }) => id));
   const agreeing = sisters.filter(({ id }) => !odd.has(id));
   const centre = median(agreeing.map(({ value }) => value));
-  const half = Math.hypot(centre * natural, median(agreeing.map(({ expanded }) => expanded)));
+  const half = Math.hypot(naturalAt(natural, centre), median(agreeing.map(({ expanded }) => expanded)));
   const { x, marks } = scaleOf([
     centre - half,
     centre + half,

@@ -3,15 +3,16 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate } from "react-router";
 import type { MotorModel, Unit } from "#contract/shop";
 import {
+  comparedBy,
   compareSisters,
   expectedFrom,
   learnFrom,
-  naturalSpread,
   LEAST_FOR_GRUBBS,
   LEAST_FOR_SPREAD,
   LEAST_TO_LEARN,
   sourceOfLearned,
   type Learned,
+  type Natural,
   type Sister,
   type SisterAnswer,
 } from "#core/history";
@@ -23,20 +24,17 @@ import { OneOf } from "../ui/Choice.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 import { Judged } from "../ui/Notice.tsx";
 import { publishedOf } from "./published.ts";
-import { FOLLOWED } from "./quantities.ts";
+import { COMPARED, type ComparedQuantity } from "./quantities.ts";
 import { SisterRows } from "./SisterRows.tsx";
 import { calendarDay } from "../ui/dates.ts";
 
 const PasteColumns = lazy(() => import("./PasteColumns.tsx"));
 
-const COMPARED = FOLLOWED.filter(({ id }) => id === "pair" || id === "kv");
-
 /** The last figure of each unit that has one. */
 function sistersOf(
   units: readonly Unit[],
-  id: string,
+  followed: ComparedQuantity,
 ): (Sister & { readonly name: string; readonly sound: boolean; readonly day: string })[] {
-  const followed = COMPARED.find((one) => one.id === id)!;
   return units.flatMap(({ serial, name, visits }) => {
     const visit = visits.findLast((one) => followed.of(one));
     const found = visit && followed.of(visit);
@@ -51,7 +49,7 @@ const digits = (value: number) => String(Number(value.toPrecision(6)));
 function tableOf(
   sisters: ReturnType<typeof sistersOf>,
   answer: SisterAnswer | null,
-  { title, kind }: (typeof COMPARED)[number],
+  { title, kind }: ComparedQuantity,
 ): string {
   const odd = new Set(answer?.odd.map(({ id }) => id));
   const rows = sisters.map(({ id, name, value, expanded, day }) => [
@@ -77,6 +75,11 @@ function withLearned(model: MotorModel, id: string, learned: Learned): MotorMode
   return { ...model, facts: { ...model.facts, ...facts } };
 }
 
+const naturalText = (natural: Natural, { kind }: ComparedQuantity) =>
+  "share" in natural
+    ? percentText(natural.share, { signed: false })
+    : quantityText(natural.absolute, kind, natural.absolute / 10);
+
 /** Who stands out, in a sentence. */
 function standOut({ odd, divided }: SisterAnswer, named: (id: string) => string): string {
   if (divided) return "They differ, and nobody can say which of them are the odd ones.";
@@ -90,10 +93,10 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
   const [putModel] = usePutModelMutation();
   const [chosen, setChosen] = useState("kv");
   const followed = COMPARED.find(({ id }) => id === chosen)!;
-  const sisters = sistersOf(units, chosen);
+  const sisters = sistersOf(units, followed);
   const soundOnes = sisters.filter(({ sound }) => sound).map(({ value }) => value);
-  const natural = naturalSpread(chosen === "kv" ? "emf" : "resistance", soundOnes);
-  const answer = sisters.length >= 2 ? compareSisters(sisters, natural) : null;
+  const by = comparedBy(followed.by, soundOnes);
+  const answer = sisters.length >= 2 ? compareSisters(sisters, by) : null;
   const named = (id: string) => sisters.find((one) => one.id === id)?.name ?? id;
   const unread = units.filter(({ serial }) => !sisters.some(({ id }) => id === serial));
   const learned = learnFrom(soundOnes);
@@ -143,7 +146,7 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
       />
       {!answer && (
         <p className="mt-3 text-ink-2">
-          This needs two motors of one model with this figure; {sisters.length} so far.
+          This needs two motors of one model with this figure, from {followed.from}; {sisters.length} so far.
         </p>
       )}
       {answer && (
@@ -153,7 +156,7 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
             answer={answer}
             kind={followed.kind}
             title={followed.title}
-            natural={natural}
+            natural={by.natural}
           />
           <Judged state={answer.divided ? "cannotTell" : answer.odd.length > 0 ? "departs" : "agrees"}>
             <strong>{standOut(answer, named)}</strong>{" "}
@@ -161,8 +164,8 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
             {answer.grubbs
               ? `Grubbs G ${answer.grubbs.g.toFixed(2)}, limit ${answer.grubbs.limit.toFixed(2)}, asked once.`
               : `From ${LEAST_FOR_GRUBBS} on a test says whether the farthest is chance.`}{" "}
-            En above 1 differs by more than uncertainty and the {percentText(natural, { signed: false })} that
-            sound sisters differ by anyway{soundOnes.length >= LEAST_FOR_SPREAD ? ", as learned here" : ""}.
+            En above 1 differs by more than uncertainty and the {naturalText(by.natural, followed)} that sound
+            sisters differ by anyway{soundOnes.length >= LEAST_FOR_SPREAD ? ", as learned here" : ""}.
           </Judged>
           {unread.length > 0 && (
             <p className="mt-3 text-sm text-ink-2">
@@ -175,17 +178,21 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
               Spin them on one set-up, one after the other, before what stands out is believed.
             </p>
           )}
-          <p className="mt-3 text-sm text-ink-2">
-            {learned
-              ? `Learned from ${learned.n} sound motors of this shop: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`
-              : `From ${LEAST_TO_LEARN} sound motors on the shop learns what this model should read; median so far ${quantityText(middle, followed.kind)}.`}
-          </p>
-          {learned && !published && (
+          {followed.stated && (
+            <p className="mt-3 text-sm text-ink-2">
+              {learned
+                ? `Learned from ${learned.n} sound motors of this shop: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`
+                : `From ${LEAST_TO_LEARN} sound motors on the shop learns what this model should read; median so far ${quantityText(middle, followed.kind)}.`}
+            </p>
+          )}
+          {followed.stated && learned && !published && (
             <Button className="mt-2" onClick={() => void putModel(withLearned(model, chosen, learned))}>
               Take it as this model's expected value
             </Button>
           )}
-          {published && <p className="mt-1 text-sm text-ink-2">The model states {published}.</p>}
+          {followed.stated && published && (
+            <p className="mt-1 text-sm text-ink-2">The model states {published}.</p>
+          )}
         </>
       )}
       {pasting && (

@@ -70,14 +70,15 @@ function PricesForm({ limits }: { readonly limits: ShopLimits }) {
         <p className="mb-3 max-w-3xl text-sm text-ink-2">
           What is empty keeps the example in grey: made-up figures that nobody charges, some of them a share
           of a new motor&rsquo;s price. Days count until the part is there; 0 where it lies on the shelf.
+          Parts to order stand together by the supplier they come from.
         </p>
         <div className="grid grid-cols-2 gap-x-8 max-lg:grid-cols-1">
           {PRICED.map(({ kind, key, label, usual }) => (
             <div
               key={`${kind}.${key}`}
-              className="grid grid-cols-[1fr_8.5rem_5.5rem] items-start gap-3 border-t border-line py-2"
+              className="grid grid-cols-[1fr_7rem_4.5rem_9rem] items-start max-sm:grid-cols-[1fr_1fr_1fr] gap-3 border-t border-line py-2"
             >
-              <p className="self-center leading-tight font-semibold">{label}</p>
+              <p className="self-center leading-tight font-semibold max-sm:col-span-full">{label}</p>
               <PriceField
                 name={`${kind}.${key}.price`}
                 label="Price"
@@ -91,6 +92,12 @@ function PricesForm({ limits }: { readonly limits: ShopLimits }) {
                 spoken={`${label}, days`}
                 inputMode="numeric"
                 placeholder={usual.days}
+              />
+              <PriceField
+                name={`${kind}.${key}.supplier`}
+                label="From"
+                spoken={`${label}, supplier`}
+                maxLength={60}
               />
             </div>
           ))}

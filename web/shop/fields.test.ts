@@ -128,11 +128,18 @@ describe("the prices form", () => {
   });
   it("says what is wrong at its field", () => {
     const part = (price: string, days: string) =>
-      problems(readPrices({ ...empty, parts: { ...empty.parts, rotor: { price, days } } }));
+      problems(readPrices({ ...empty, parts: { ...empty.parts, rotor: { price, days, supplier: "" } } }));
     expect(part("dear", "")).toEqual(["parts.rotor.price"]);
     expect(part("-3", "")).toEqual(["parts.rotor.price"]);
     expect(part("3", "1.5")).toEqual(["parts.rotor.days"]);
     expect(part("", "2")).toEqual(["parts.rotor.price"]);
+    const from = (price: string, supplier: string) =>
+      readPrices({ ...empty, parts: { ...empty.parts, rotor: { price, days: "", supplier } } });
+    expect(problems(from("", "Lockside Bearings"))).toEqual(["parts.rotor.price"]);
+    expect(problems(from("9", "x".repeat(61)))).toEqual(["parts.rotor.supplier"]);
+    expect(from("9", " Lockside Bearings ")).toMatchObject({
+      prices: { prices: { parts: { rotor: { price: 9, supplier: "Lockside Bearings" } } } },
+    });
     expect(problems(readPrices({ ...empty, hourly: "much" }))).toEqual(["hourly"]);
     expect(problems(readPrices({ ...empty, currency: "guilders" }))).toEqual(["currency"]);
     expect(problems(readPrices({ ...empty, line: "by the gate" }))).toEqual(["name"]);

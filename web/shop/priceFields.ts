@@ -36,6 +36,7 @@ export const PRICED: readonly PricedPart[] = [
 interface TypedTerms {
   readonly price: string;
   readonly days: string;
+  readonly supplier: string;
 }
 
 /** Prices and letterhead as typed; what is empty keeps the usual. */
@@ -65,7 +66,8 @@ export function fieldsOf({ prices = {}, letterhead }: PricesAndName): PriceField
     Object.fromEntries(
       PRICED.filter((part) => part.kind === kind).map(({ key }) => {
         const terms = kind === "motors" ? prices.motors?.[key as Family] : prices.parts?.[key];
-        return [key, { price: asTyped(terms?.price), days: asTyped(terms?.days) }];
+        const typed = { price: asTyped(terms?.price), days: asTyped(terms?.days) };
+        return [key, { ...typed, supplier: terms?.supplier ?? "" }];
       }),
     );
   return {
@@ -94,9 +96,13 @@ export function readPrices(fields: PriceFields): PricesResult {
         if (!typed) return [];
         const price = numberIn(typed.price);
         const days = numberIn(typed.days);
-        if (price === null && days === null) return [];
-        if (price === null) problems[`${kind}.${key}.price`] = "Give the price with the days.";
-        return [[key, { price: price ?? 0, days: days ?? Number(usual.days) }]];
+        const supplier = typed.supplier.trim();
+        if (price === null && days === null && supplier === "") return [];
+        if (price === null)
+          problems[`${kind}.${key}.price`] =
+            `Give the price with the ${days === null ? "supplier" : "days"}.`;
+        const terms = { price: price ?? 0, days: days ?? Number(usual.days) };
+        return [[key, supplier === "" ? terms : { ...terms, supplier }]];
       }),
     );
   const motors = terms("motors");
