@@ -13,7 +13,7 @@ import {
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
-import { accountSchema, foundSchema } from "./outcomeSchemas.ts";
+import { accountSchema, foundSchema, periodsSchema } from "./outcomeSchemas.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import {
   asideSchema,
@@ -223,6 +223,15 @@ export function openApi(): Record<string, unknown> {
       ),
       at("/account", (where) =>
         get(where, "What was said of closed jobs, and what was true", json(accountSchema)),
+      ),
+      at("/periods", (where) =>
+        get(where, "What weeks and months earned, took and waited for", json(periodsSchema)),
+      ),
+      at("/ledger.csv", (where) =>
+        get(where, "The closed jobs of the week or month of a day, as CSV", bytes("text/csv"), [
+          "day",
+          "span",
+        ]),
       ),
       at("/found", (where) =>
         get(where, "What closed jobs of a model or family turned out to have", json(foundSchema), [

@@ -1,10 +1,11 @@
 import Joi from "joi";
 import { CURE_IDS, FAULT_IDS } from "#core/known";
-import type { Band, Found, Outcome } from "#core/outcomes";
+import type { Band, Found, Ledger, Outcome, Period } from "#core/outcomes";
 import { COMPLAINTS, DISPOSITIONS, FAMILIES, RELEASES } from "#core/record";
 import { experienceOfSchema } from "./limitsSchema.ts";
 import { id, instant, keyed, name, oneOf, words } from "./fields.ts";
-import type { Account, OutcomeLine } from "./shop.ts";
+import type { Account, OutcomeLine, Periods } from "./shop.ts";
+import { day } from "./workSchemas.ts";
 
 const TRUTHS = ["true", "half", "false", "open"] as const;
 const share = Joi.number().min(0).max(1).required();
@@ -94,4 +95,36 @@ export const foundSchema = keyed<Found>({
   cameBack: count,
   minutes: Joi.number().min(0).allow(null).required(),
   cost: Joi.number().min(0).allow(null).required(),
+});
+
+const days = Joi.number().min(0).allow(null).required();
+const amount = Joi.number().min(0).required();
+const periods = Joi.array()
+  .items(
+    keyed<Period>({
+      from: day.required(),
+      to: day.required(),
+      closed: count,
+      cameBack: count,
+      labour: amount,
+      parts: amount,
+      minutes: amount,
+      unpriced: count,
+      usual: keyed<Period["usual"]>({ here: days, begun: days, waited: days }).required(),
+    }),
+  )
+  .required();
+export const periodsSchema = keyed<Periods>({
+  currency: name.allow("").required(),
+  weeks: periods,
+  months: periods,
+});
+
+export const ledgerSchema = keyed<Ledger>({
+  currency: name.allow("").required(),
+  labour: amount.allow(null),
+  parts: amount,
+  minutes: amount,
+  begun: instant.allow(null).required(),
+  waited: amount,
 });

@@ -25,7 +25,7 @@ import {
 } from "./jobs.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { motorSchema } from "./motorSchema.ts";
-import { outcomeSchema } from "./outcomeSchemas.ts";
+import { ledgerSchema, outcomeSchema } from "./outcomeSchemas.ts";
 import type { FieldProblem } from "./problems.ts";
 import type { Unit, UnitVisit } from "./shop.ts";
 import { visitSchema } from "./visitSchema.ts";
@@ -262,6 +262,7 @@ const unitVisitSchema = keyed<UnitVisit>({
   disposition: oneOf("decision", DISPOSITIONS).allow(null).required(),
   sound: Joi.boolean().required(),
   outcome: outcomeSchema,
+  ledger: ledgerSchema,
 });
 
 const unitSchema = keyed<Unit>({

@@ -1,5 +1,5 @@
 import type { MotorVersion } from "./bundledJob.ts";
-import type { Band, Outcome, Truth } from "#core/outcomes";
+import type { Band, Ledger, Outcome, Period, Truth } from "#core/outcomes";
 import type { ExperienceOf, Motor, Visit } from "#core/record";
 
 /** What is known of a motor model, to be taken over at take-in; each expected value says its source. */
@@ -46,6 +46,15 @@ export interface UnitVisit extends Visit {
   readonly sound: boolean;
   /** What was said and what came of it; only of a closed job. */
   readonly outcome?: Outcome;
+  /** What it earned, took and waited for; of a closed job, and of none closed before it was kept. */
+  readonly ledger?: Ledger;
+}
+
+/** What weeks and months of the shop came to, the present one first. */
+export interface Periods {
+  readonly currency: string;
+  readonly weeks: readonly Period[];
+  readonly months: readonly Period[];
 }
 
 /** One closed job as it stands in the account of what was said and what was true. */

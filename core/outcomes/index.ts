@@ -2,3 +2,4 @@
 export * from "./outcome.ts";
 export * from "./calibration.ts";
 export * from "./found.ts";
+export * from "./ledger.ts";

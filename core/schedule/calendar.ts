@@ -81,6 +81,18 @@ export function doneAt(calendar: Calendar, at: Minutes, work: Minutes): Minutes 
   return from + left;
 }
 
+/** The stretches between two moments in which the shop is open: how work that goes over a night falls upon its days. */
+export function openBetween(
+  { opens, closes }: Calendar,
+  from: Minutes,
+  to: Minutes,
+): { readonly from: Minutes; readonly to: Minutes }[] {
+  return opens.flatMap((open, k) => {
+    const stretch = { from: Math.max(open, from), to: Math.min(closes[k]!, to) };
+    return stretch.to > stretch.from ? [stretch] : [];
+  });
+}
+
 /** Minutes of work from now to a moment: how the order of a day counts. */
 export function workUntil(calendar: Calendar, at: Minutes): Minutes {
   let sum = 0;

@@ -5,7 +5,9 @@ import {
   doneAt,
   endOf,
   instantAt,
+  openBetween,
   startOf,
+  timesToSay,
   USUAL_HOURS,
   workUntil,
 } from "./calendar.ts";
@@ -37,6 +39,36 @@ describe("the hours of a shop", () => {
     expect(beginsAt(CALENDAR, 8 * HOUR + 20)).toBe(DAY - 40);
   });
 
+  it("cut work that goes over a night where the shop is closed", () => {
+    // Friday from eleven on: seven hours and two, the rest on Monday.
+    const friday = calendarOf(
+      "2026-03-06T11:00:00.000Z",
+      "UTC",
+      { opens: "08:00", closes: "17:00", days: [1, 2, 3, 4, 5] },
+      3,
+    );
+    const end = doneAt(friday, 60, 7 * 60);
+    const stretches = openBetween(friday, 60, end);
+    expect(stretches.map(({ from, to }) => [instantAt(friday, from), instantAt(friday, to)])).toEqual([
+      ["2026-03-06T12:00:00.000Z", "2026-03-06T17:00:00.000Z"],
+      ["2026-03-09T08:00:00.000Z", "2026-03-09T10:00:00.000Z"],
+    ]);
+    expect(openBetween(friday, 10, 10)).toEqual([]);
+  });
+  it("tell times that can be said: full hours today, then noons and evenings, then evenings alone", () => {
+    const usual = { opens: "08:00", closes: "17:00", days: [1, 2, 3, 4, 5] };
+    const monday = calendarOf("2026-03-02T14:20:00.000Z", "UTC", usual, 7);
+    const said = timesToSay(monday, "UTC", usual).map((at) => instantAt(monday, at).slice(5, 16));
+    expect(said.slice(0, 5)).toEqual([
+      "03-02T15:00",
+      "03-02T16:00",
+      "03-02T17:00",
+      "03-03T12:00",
+      "03-03T17:00",
+    ]);
+    // The seventh open day has an evening alone.
+    expect(said.slice(-2)).toEqual(["03-09T17:00", "03-10T17:00"]);
+  });
   it("move with summer time, which begins in the night to 29 March 2026", () => {
     const friday = calendarOf("2026-03-27T07:00:00.000Z", ZONE, USUAL_HOURS, 5);
     expect(instantAt(friday, friday.opens[1]!)).toBe("2026-03-30T06:00:00.000Z");

@@ -3,7 +3,7 @@ import type { UnitVisit } from "#contract/shop";
 import { assessJob } from "#core/judge";
 import { closedRecordOf, type ClosedRecord, type JobHead } from "#core/closing";
 import { leftSound, visitOf } from "#core/history";
-import { outcomeOf } from "#core/outcomes";
+import { ledgerOf, outcomeOf } from "#core/outcomes";
 import type { JobRecord, Pressing, Turning } from "#core/record";
 import { summarise } from "./summary.ts";
 
@@ -58,7 +58,10 @@ export function judge({
       headline: verdict.headline,
       disposition: record.decisions.at(-1)?.disposition ?? null,
       sound: closing?.sound ?? (closed && leftSound(record, verdict.findings)),
-      ...(closing?.kind === "closing" && { outcome: closing.outcome ?? outcomeOf(record) }),
+      ...(closing?.kind === "closing" && {
+        outcome: closing.outcome ?? outcomeOf(record),
+        ledger: ledgerOf(record, closing.at),
+      }),
     },
   };
 }

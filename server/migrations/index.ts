@@ -12,6 +12,7 @@ import { benchIndex } from "./011-bench-index.ts";
 import { held } from "./012-held.ts";
 import { search } from "./013-search.ts";
 import { day } from "./014-day.ts";
+import { ledger } from "./015-ledger.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -30,4 +31,5 @@ export const MIGRATIONS: readonly Migration[] = [
   held,
   search,
   day,
+  ledger,
 ];

@@ -55,6 +55,8 @@ const TECHNICIANS = [
   "PUT /instruments/:id",
   "PUT /models/:id",
   "PUT /day/:job",
+  "GET /periods",
+  "GET /ledger.csv",
   "PUT /jobs/:job/import",
   ...Object.entries(ENTRY_PATHS).flatMap(([kind, noun]) =>
     TRAINEE_ENTRIES.some((one) => one === kind) ? [] : [`PUT /jobs/:job/${noun}/:id`],

@@ -1,5 +1,6 @@
 import type { Request } from "express";
 import type { ObjectSchema } from "joi";
+import { day } from "#contract/workSchemas";
 import { problemsOf } from "#contract/problems";
 import { Problem } from "../problem.ts";
 
@@ -39,6 +40,13 @@ export function textOf(request: Request, name: string): string | undefined {
   if (typeof text === "string" && text.includes("\0"))
     throw new Problem(400, `Bad ${name}`, "A word to look for has no NUL in it.");
   return typeof text === "string" && text !== "" ? text.slice(0, LONGEST_QUERY) : undefined;
+}
+
+/** A day of the calendar, as 2026-03-02. @throws Problem 400 */
+export function dayOf(request: Request, name: string): string {
+  const { error, value } = day.required().validate(request.query[name]);
+  if (error) throw new Problem(400, `Bad ${name}`, "Give the day as 2026-03-02.");
+  return value as string;
 }
 
 const MOST_PAGES = 1_000_000;

@@ -1,7 +1,9 @@
 import { limitsSchema } from "#contract/limitsSchema";
 import { modelSchema } from "#contract/shopSchemas";
 import type { ShopService } from "../services/shop.ts";
-import { pageOf, sameId, textOf, validated } from "./reading.ts";
+import { SPANS, spanOf } from "#core/outcomes";
+import { Problem } from "../problem.ts";
+import { dayOf, pageOf, sameId, textOf, validated } from "./reading.ts";
 import { READS, type Route } from "./route.ts";
 
 /** Models, units and limits. HTTP only. */
@@ -43,6 +45,29 @@ export function shopRoutes(shop: ShopService): Route[] {
       may: "trainee",
       audit: READS,
       handle: async (_request, response) => void response.json(await shop.account()),
+    },
+    {
+      method: "get",
+      path: "/periods",
+      may: "technician",
+      audit: READS,
+      handle: async (_request, response) => void response.json(await shop.periods()),
+    },
+    {
+      method: "get",
+      path: "/ledger.csv",
+      may: "technician",
+      audit: READS,
+      handle: async (request, response) => {
+        const day = dayOf(request, "day");
+        const span = SPANS.find((one) => one === textOf(request, "span"));
+        if (!span) throw new Problem(400, "Bad span", "A span is week or month.");
+        const csv = await shop.ledgerCsv({ day, span });
+        response
+          .attachment(`closed-${span}-${spanOf(day, span).from}.csv`)
+          .type("text/csv; charset=utf-8")
+          .send(csv);
+      },
     },
     {
       method: "get",

@@ -8,6 +8,7 @@ import {
   doneAt,
   endOf,
   instantAt,
+  openBetween,
   orderDay,
   playedThrough,
   partsOver,
@@ -106,7 +107,13 @@ function blocksOf(
     const from = beginsAt(calendar, doneAt(calendar, 0, start));
     const to = doneAt(calendar, from, end - start);
     const after = jobs.find(({ id }) => id === job)!.tasks[task + 1];
-    const blocks: DayBlock[] = [{ row, person, kind: "work", start: at(from), end: at(to) }];
+    const blocks = openBetween(calendar, from, to).map((open): DayBlock => ({
+      row,
+      person,
+      kind: "work",
+      start: at(open.from),
+      end: at(open.to),
+    }));
     if (after && after.wait > 0)
       blocks.push({ row, person, kind: "wait", start: at(to), end: at(to + after.wait) });
     return blocks;

@@ -1,13 +1,13 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import { col, fn, Op } from "sequelize";
 import type { Account, OutcomeLine, UnitVisit } from "#contract/shop";
-import { calibrationOf, COME_BACK_DAYS, experienceIn, truthOf } from "#core/outcomes";
+import { calibrationOf, COME_BACK_DAYS, experienceIn, truthOf, type LedgerLine } from "#core/outcomes";
 import type { Models } from "../models/index.ts";
 
 /** Shown one by one. */
 const LATEST = 100;
 /** Closed jobs that the account goes back, the latest first: what a shop did longer ago says little of today. */
-const COUNTED = 2000;
+export const COUNTED = 2000;
 
 /** Jobs by the serial of their motor; those without one are nobody's return. */
 async function laterJobsOf(models: Models, motorIds: readonly string[]) {
@@ -40,10 +40,15 @@ async function laterJobsOf(models: Models, motorIds: readonly string[]) {
   };
 }
 
+/** A closed job as it stands in the account, and in the sums of its week. */
+export interface ClosedLine extends OutcomeLine, LedgerLine {
+  readonly owner: string;
+}
+
 /** The latest closed jobs with what became of them, newest first. */
-async function outcomeLines(models: Models, now: Date): Promise<readonly OutcomeLine[]> {
+async function outcomeLines(models: Models, now: Date): Promise<readonly ClosedLine[]> {
   const closed = await models.Job.findAll({
-    attributes: ["id", "number", "motorId", "closedAt", "summary"],
+    attributes: ["id", "number", "motorId", "takenInAt", "closedAt", "summary"],
     where: { closedAt: { [Op.ne]: null } },
     order: [["closedAt", "DESC"]],
     limit: COUNTED,
@@ -54,7 +59,7 @@ async function outcomeLines(models: Models, now: Date): Promise<readonly Outcome
     models,
     closed.map(({ motorId }) => motorId),
   );
-  return closed.flatMap((job): OutcomeLine[] => {
+  return closed.flatMap((job): ClosedLine[] => {
     const visit = visitOf.get(job.id);
     const closedAt = job.closedAt!;
     if (!visit?.outcome) return [];
@@ -70,7 +75,10 @@ async function outcomeLines(models: Models, now: Date): Promise<readonly Outcome
         jobId: job.id,
         jobNumber: visit.jobNumber,
         name: (job.summary as { name?: string }).name ?? "",
+        owner: (job.summary as { owner?: string }).owner ?? "",
+        takenInAt: job.takenInAt,
         closedAt,
+        ledger: visit.ledger ?? null,
         outcome: visit.outcome,
         cameBack,
         truth: truthOf(visit.outcome, cameBack, differenceInCalendarDays(now, parseISO(closedAt))),
@@ -83,8 +91,8 @@ async function outcomeLines(models: Models, now: Date): Promise<readonly Outcome
  * The same, kept while nothing of it changed: a job that opens asks for it, and nobody's saving waits for the counting.
  * @returns a reading of the lines
  */
-export function rememberedLines(models: Models): (now: Date) => Promise<readonly OutcomeLine[]> {
-  let kept: { readonly key: string; readonly lines: Promise<readonly OutcomeLine[]> } | null = null;
+export function rememberedLines(models: Models): (now: Date) => Promise<readonly ClosedLine[]> {
+  let kept: { readonly key: string; readonly lines: Promise<readonly ClosedLine[]> } | null = null;
   return async (now) => {
     // Entries are never taken away, and what was judged of a job raises its visit's version.
     const entries = (await models.Entry.findOne({
@@ -106,7 +114,7 @@ export function rememberedLines(models: Models): (now: Date) => Promise<readonly
 }
 
 /** The shop's account of what it said and what was true. */
-export function accountOf(lines: readonly OutcomeLine[], told: Account["told"]): Account {
+export function accountOf(lines: readonly ClosedLine[], told: Account["told"]): Account {
   const said = lines.flatMap(({ outcome, truth }) =>
     outcome.said ? [{ probability: outcome.said.probability, truth }] : [],
   );
@@ -117,6 +125,8 @@ export function accountOf(lines: readonly OutcomeLine[], told: Account["told"]):
     unsaid: lines.length - said.length,
     told,
     experience: experienceIn(lines),
-    items: lines.slice(0, LATEST),
+    items: lines
+      .slice(0, LATEST)
+      .map(({ ledger: _ledger, owner: _owner, takenInAt: _takenInAt, ...line }) => line),
   };
 }

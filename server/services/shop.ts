@@ -1,11 +1,12 @@
-import type { Account, MotorModel, Unit } from "#contract/shop";
+import type { Account, MotorModel, Periods, Unit } from "#contract/shop";
 import { QueryTypes } from "sequelize";
-import { foundIn, type Found } from "#core/outcomes";
+import { foundIn, type Found, type Span } from "#core/outcomes";
 import type { ShopLimits } from "#core/record";
 import type { Database } from "../database/database.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "./jobs.ts";
 import { judgeAnew, type JudgingService } from "./judging.ts";
+import { ledgerCsv, periodsIn } from "./ledger.ts";
 import { SHOP_SETTINGS, shopLimits } from "./limits.ts";
 import { accountOf, rememberedLines } from "./outcomes.ts";
 import { unitsOf } from "./visits.ts";
@@ -62,6 +63,17 @@ export function shopService({ write, models, sequelize }: Database, judging: Jud
     /** What was said of closed jobs, and what became of it. */
     async account(): Promise<Account> {
       return accountOf(await lines(clock()), await toldReady(sequelize));
+    },
+
+    /** What weeks and months earned, took and waited for. */
+    async periods(): Promise<Periods> {
+      const now = clock();
+      return periodsIn(await lines(now), await shopLimits(models), now);
+    },
+
+    /** The closed jobs of a week or a month as CSV. */
+    async ledgerCsv(of: { readonly day: string; readonly span: Span }): Promise<string> {
+      return ledgerCsv(await lines(clock()), await shopLimits(models), of);
     },
 
     /** What closed jobs of a model, or of a family where no model is named, turned out to have. */

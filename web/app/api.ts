@@ -3,7 +3,7 @@ import type { BenchAside, Day, DayMove, JobFilter, JobList, JobView, Technician 
 import type { CopiesView } from "#contract/copies";
 import { TOKEN_HEADER, type AuditPage, type SessionView } from "#contract/doors";
 import { API } from "#contract/routes";
-import type { Account, MotorModel, Unit } from "#contract/shop";
+import type { Account, MotorModel, Periods, Unit } from "#contract/shop";
 import type { Found } from "#core/outcomes";
 import type { Instrument } from "#core/quantity";
 import { showClockOf } from "../ui/dates.ts";
@@ -139,6 +139,11 @@ export const api = createApi({
       providesTags: ["Outcomes"],
       keepUnusedDataFor: 0,
     }),
+    periods: build.query<Periods, void>({
+      query: () => "/periods",
+      providesTags: ["Outcomes"],
+      keepUnusedDataFor: 0,
+    }),
     found: build.query<Found, { model?: string; family?: string }>({
       query: (params) => ({ url: "/found", params }),
       providesTags: ["Outcomes"],
@@ -190,6 +195,7 @@ export const {
   useUnitsQuery,
   useAccountQuery,
   useFoundQuery,
+  usePeriodsQuery,
   useLimitsQuery,
   usePutLimitsMutation,
   useInstrumentsQuery,

@@ -23,6 +23,7 @@ import { BenchFilters } from "./BenchFilters.tsx";
 const BenchGroup = lazy(async () => ({ default: (await import("./BenchGroup.tsx")).BenchGroup }));
 // For a shop that has no motor yet, and for whoever rings.
 const FirstRun = lazy(() => import("./FirstRun.tsx"));
+const WeekList = lazy(() => import("./WeekList.tsx"));
 const CallerCard = lazy(() => import("../caller/CallerCard.tsx"));
 
 const LOOK_AGAIN = 700;
@@ -244,7 +245,12 @@ export function Bench() {
               ))}
             </p>
           )}
-          {inOrder && day.data && <DayList day={day.data} onCaller={setCaller} />}
+          {inOrder && day.data && !filter.week && <DayList day={day.data} onCaller={setCaller} />}
+          {inOrder && day.data && filter.week && (
+            <Suspense fallback={null}>
+              <WeekList day={day.data} />
+            </Suspense>
+          )}
           <Suspense fallback={null}>
             {STAGES.filter((stage) => stage !== "closed")
               .map((stage) => ({ stage, jobs: openJobs.filter((job) => job.stage === stage) }))

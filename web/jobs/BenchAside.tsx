@@ -12,6 +12,7 @@ import { clockText, useSecondsLeft } from "../job/useSecondsLeft.ts";
 
 // Below what is looked at first.
 const ToOrder = lazy(() => import("./ToOrder.tsx"));
+const ThisWeek = lazy(() => import("./ThisWeek.tsx"));
 
 /** What goes on, and what is to be done when it is over. */
 function clockWords({ summary: { to } }: JobLine, left: number): string {
@@ -62,6 +63,9 @@ export function BenchAside({
           <ToOrder parts={parts} currency={currency} />
         </Suspense>
       )}
+      <Suspense fallback={null}>
+        <ThisWeek />
+      </Suspense>
       <h2 className="mb-1 mt-5 font-semibold text-ink-2">Longest here</h2>
       <ul className="space-y-1.5">
         {data?.longest.map((job) => (

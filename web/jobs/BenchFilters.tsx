@@ -2,7 +2,7 @@ import { useState, type ReactNode } from "react";
 import { STAGES } from "#contract/jobs";
 import { Button } from "../ui/Button.tsx";
 import { Select } from "../ui/Select.tsx";
-import { isNarrowed, type BenchFilter } from "./benchFilter.ts";
+import { isDay, isNarrowed, type BenchFilter } from "./benchFilter.ts";
 import { GROUPS } from "./groups.ts";
 
 function Toggle({
@@ -49,6 +49,7 @@ export function BenchFilters({
       className="mb-3 flex flex-wrap items-center gap-2 text-[0.95rem] max-sm:mb-2"
     >
       <Toggle words="Mine" on={filter.mine} onChange={(mine) => onChange({ mine })} />
+      {isDay(filter) && <Toggle words="Week" on={filter.week} onChange={(week) => onChange({ week })} />}
       <Button className="sm:hidden" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
         Narrow
       </Button>

@@ -4,10 +4,8 @@ import { sentenceOf, useMoveInDayMutation } from "../app/api.ts";
 import { calendarDay } from "../ui/dates.ts";
 import { Key } from "../ui/Key.tsx";
 import { DayLine } from "./DayLine.tsx";
+import { hoursText } from "../ui/hoursText.ts";
 import { DayStrip } from "./DayStrip.tsx";
-
-const hoursText = (minutes: number) =>
-  minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 
 /** What of the day is left for who looks: minutes until the shop closes, and what is promised for it. */
 export function dayWords(day: Day): string {

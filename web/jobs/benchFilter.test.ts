@@ -12,7 +12,11 @@ describe("what the bench is narrowed to", () => {
       mine: true,
       waiting: "",
       overdue: false,
+      week: false,
     });
+    // A week is another look at the same jobs, and narrows nothing.
+    expect(isNarrowed(filter("week="))).toBe(false);
+    expect(withFilter(new URLSearchParams("week="), { mine: true }).toString()).toBe("mine=&week=");
     expect(withFilter(address, { mine: false, q: "" }).toString()).toBe("owner=Lockside+Growers");
     expect(isNarrowed(filter(""))).toBe(false);
     expect(isNarrowed(filter("overdue="))).toBe(true);

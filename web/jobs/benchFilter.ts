@@ -7,6 +7,8 @@ export interface BenchFilter {
   readonly mine: boolean;
   readonly waiting: Stage | "";
   readonly overdue: boolean;
+  /** The days ahead, and not the order of this one. */
+  readonly week: boolean;
 }
 
 export function filterOf(parameters: URLSearchParams): BenchFilter {
@@ -17,6 +19,7 @@ export function filterOf(parameters: URLSearchParams): BenchFilter {
     mine: parameters.has("mine"),
     waiting: STAGES.find((stage) => stage === waiting) ?? "",
     overdue: parameters.has("overdue"),
+    week: parameters.has("week"),
   };
 }
 
@@ -29,6 +32,7 @@ export function withFilter(parameters: URLSearchParams, change: Partial<BenchFil
     ...(next.mine && { mine: "" }),
     ...(next.waiting && { waiting: next.waiting }),
     ...(next.overdue && { overdue: "" }),
+    ...(next.week && { week: "" }),
   });
 }
 
@@ -45,7 +49,7 @@ export const isNarrowed = ({ q, owner, mine, waiting, overdue }: BenchFilter) =>
  * @param today as 2026-03-02, by this device's calendar
  */
 export function asked(
-  { q, owner, mine, waiting, overdue }: BenchFilter,
+  { q, owner, mine, waiting, overdue }: Omit<BenchFilter, "week">,
   stage: "open" | "closed",
   who: string | null,
   today: string,

@@ -5,6 +5,7 @@ import type { Day, DayRow, JobLine, Summary } from "#contract/jobs";
 import { onPage } from "../../tests/onPage.tsx";
 import { readyText, tenthsText } from "../ui/readyText.ts";
 import { DayList, dayWords } from "./DayList.tsx";
+import WeekList, { weekOf } from "./WeekList.tsx";
 
 const moved = vi.hoisted(() => vi.fn());
 vi.mock(import("../app/api.ts"), async (original) => ({
@@ -72,6 +73,13 @@ const DAY: Day = {
       person: "MO",
       kind: "work",
       start: "2026-03-02T16:30:00.000Z",
+      end: "2026-03-02T17:00:00.000Z",
+    },
+    {
+      row: 2,
+      person: "MO",
+      kind: "work",
+      start: "2026-03-03T08:00:00.000Z",
       end: "2026-03-03T09:00:00.000Z",
     },
   ],
@@ -139,6 +147,35 @@ describe("the day on the bench", () => {
     const { user, called } = draw();
     await user.click(screen.getByRole("button", { name: "How it stands: Winch", hidden: true }));
     expect(called).toEqual(["job-2"]);
+  });
+});
+
+describe("the week on the bench", () => {
+  it("says of each day what is worked on, what was promised, comes and is ready", () => {
+    const week = weekOf(DAY);
+    expect(week.map(({ day }) => day)).toEqual(["2026-03-02", "2026-03-03"]);
+    const [today, tomorrow] = week.map(({ entries }) =>
+      entries.map(({ job: { name }, minutes, words }) => [name, minutes, ...words]),
+    );
+    expect(today).toContainEqual(["Trike 3", 60, "promised", expect.stringMatching(/^ready, /u)]);
+    expect(today).toContainEqual(expect.arrayContaining(["Winch", 30]));
+    // What should be here already is looked for today.
+    expect(today).toContainEqual(["Barge", 0, expect.stringMatching(/^should have come on /u)]);
+    expect(tomorrow).toContainEqual(expect.arrayContaining(["Winch", 60]));
+  });
+  it("draws a heading a day with its work, and its motors as links", () => {
+    onPage(<WeekList day={DAY} />);
+    const today = screen.getByRole("region", { name: /^Today/u });
+    expect(today.textContent).toContain("1 h 30 min of bench work");
+    expect(
+      within(today)
+        .getByRole("link", { name: /Trike 3/u })
+        .getAttribute("href"),
+    ).toContain("/jobs/");
+    expect(screen.getByRole("region", { name: /^Tuesday/u }).textContent).toContain("1 h of bench work");
+    cleanup();
+    onPage(<WeekList day={{ ...DAY, rows: [], blocks: [], waiting: [] }} />);
+    expect(screen.getByText("Nothing lies ahead this week.")).toBeTruthy();
   });
 });
 

@@ -8,12 +8,14 @@ import { Instruments } from "./Instruments.tsx";
 import { Limits } from "./Limits.tsx";
 import { People } from "./People.tsx";
 import { Prices } from "./Prices.tsx";
+import { Weeks } from "./Weeks.tsx";
 
 const PARTS = [
   ["instruments", "Instruments", Instruments],
   ["limits", "Units and limits", Limits],
   ["prices", "Prices and letterhead", Prices],
   ["people", "People", People],
+  ["weeks", "Weeks and months", Weeks],
   ["account", "What we said", Account],
   ["copies", "Copies", Copies],
   ["audit", "Who did what", Audit],
