@@ -33,19 +33,15 @@ export const LEAST_FOR_SPREAD = 6;
 
 /**
  * How a quantity is held against sisters: what sound motors differ by is learned from enough of them, else the usual. It
- * holds nothing of the meter: measured spread is a bound from above.
+ * holds nothing of the meter: measured spread is a bound from above. Nothing is learned of what has one bad side: within its
+ * limit an imbalance is sound whatever the others read, and a coast-down is another in the cold.
  * @param sound figures of sound motors of the model, finite; at least 0
  * @example comparedBy("resistance", []) // { natural: { share: 0.02 }, worse: "either" }
  */
 export function comparedBy(what: ComparedId, sound: readonly number[]): Compared {
   const usual: Compared = COMPARED_BY[what];
-  const learned = sound.length >= LEAST_FOR_SPREAD ? learnFrom(sound) : null;
-  if (!learned) return usual;
-  const absolute = 2 * learned.spread;
-  return {
-    ...usual,
-    natural: "share" in usual.natural ? { share: absolute / learned.median } : { absolute },
-  };
+  const learned = usual.worse === "either" && sound.length >= LEAST_FOR_SPREAD ? learnFrom(sound) : null;
+  return learned ? { ...usual, natural: { share: (2 * learned.spread) / learned.median } } : usual;
 }
 
 /** Below this many sisters no test says who is odd. */

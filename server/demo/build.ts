@@ -125,7 +125,10 @@ export function demoSteps(
   let step = 0;
   const nextId = () => `0198${block(index, 4)}-${block(0, 4)}-7000-8000-${block((step += 1), 12)}`;
   const start = job.day === "now" ? built.getTime() - LATELY : Date.parse(`${job.day}T08:30:00.000Z`);
-  const now = () => new Date(start + step * 60_000).toISOString();
+  // Parts of a finished job came on another day, some two days later; it was closed when it had run overnight.
+  const comeAfter = job.closed && job.parts ? (index % 3) * DAY : 0;
+  let later = 0;
+  const now = () => new Date(start + step * 60_000 + later).toISOString();
   const by = job.by ?? "MO";
   const id = nextId();
   const expected = job.expected === undefined ? null : valueOf(job.expected);
@@ -228,8 +231,9 @@ export function demoSteps(
       disposition: job.decision.what,
       ...(job.decision.cures && { cures: job.decision.cures }),
       reason: job.decision.why,
-      waitingFor: job.decision.waiting ?? "nothing",
+      waitingFor: job.decision.waiting ?? (comeAfter > 0 ? "parts" : "nothing"),
     });
+  later = comeAfter;
   for (const part of job.parts ?? [])
     add("part", { epoch: 0, state: part.due === null ? "here" : "awaited", replaces: null, ...part });
   const work = (planId: string, most = Infinity) => {
@@ -251,6 +255,7 @@ export function demoSteps(
     read("winding", "tips", valueOf("0.1m"), "0.1m", 1, job.meter ?? MAIN_METER);
     readPairs(job.after, 1);
   }
+  if (job.ran) later += index % 2 === 0 ? DAY : 0;
   if (job.ran) add("burnIn", { epoch: 1, sound: "even", note: "", ...job.ran });
   if (job.released !== undefined) add("release", { epoch: 1, as: "use", words: job.released });
   if (job.closed) add("closing", { reason: "" });

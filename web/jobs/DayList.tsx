@@ -1,7 +1,7 @@
 import { useState, type KeyboardEvent } from "react";
 import type { Day, DayRow } from "#contract/jobs";
 import { sentenceOf, useMoveInDayMutation } from "../app/api.ts";
-import { calendarDay } from "../ui/dates.ts";
+import { calendarDay, weekdayText } from "../ui/dates.ts";
 import { Key } from "../ui/Key.tsx";
 import { DayLine } from "./DayLine.tsx";
 import { hoursText } from "../ui/hoursText.ts";
@@ -17,8 +17,9 @@ export function dayWords(day: Day): string {
   const promised = [...day.rows, ...day.waiting].filter(
     ({ job: { summary } }) => summary.promised !== undefined && summary.promised <= calendarDay(day.until),
   ).length;
+  const isToday = calendarDay(day.until) === calendarDay(day.now);
   return [
-    `${hoursText(Math.round(minutes))} of bench work left today`,
+    `${hoursText(Math.round(minutes))} of bench work ${isToday ? "left today" : `on ${weekdayText(day.until)}`}`,
     ...(promised > 0 ? [`${promised} promised`] : []),
   ].join(", ");
 }

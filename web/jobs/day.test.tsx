@@ -109,6 +109,11 @@ describe("the day on the bench", () => {
     // An hour, and half an hour of what goes on tomorrow.
     expect(dayWords(DAY)).toBe("1 h 30 min of bench work left today, 1 promised");
     expect(dayWords({ ...DAY, rows: [], blocks: [] })).toBe("0 min of bench work left today");
+    // In the evening the next stretch is another day's.
+    const evening = { from: "2026-03-03T08:00:00.000Z", until: "2026-03-03T17:00:00.000Z" };
+    expect(dayWords({ ...DAY, ...evening, now: "2026-03-02T18:00:00.000Z" })).toContain(
+      "of bench work on Tuesday",
+    );
   });
 
   it("numbers what is to be done, and says when it is ready and whether a promise holds", () => {

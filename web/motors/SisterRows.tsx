@@ -13,6 +13,9 @@ const HEIGHT = 30;
 const MIDDLE = HEIGHT / 2;
 const STEPS = [1, 2, 5, 10];
 const MOST_MARKS = 6;
+/** To a tenth of the unit: what is compared so is read no finer. */
+const signedText = (difference: number, { symbol }: QuantityKind) =>
+  `${difference < 0 ? "−" : "+"}${Math.abs(difference).toFixed(1)} ${symbol}`;
 
 /** A scale on which every whisker has room, and round figures to read it by. */
 function scaleOf(reach: readonly number[]) {
@@ -123,7 +126,9 @@ export function SisterRows({
               <td className="whitespace-nowrap px-3 max-sm:px-0">{uncertainText(value, kind, expanded)}</td>
               <td className="text-right sm:whitespace-nowrap">
                 {out && "stands out, "}
-                {percentText(value / reference.value - 1)}
+                {"share" in natural
+                  ? percentText(value / reference.value - 1)
+                  : signedText(value - reference.value, kind)}
               </td>
             </tr>
           );

@@ -47,7 +47,7 @@ function Row({
   const money = (amount: number) =>
     unpriced === closed ? "–" : [moneyText(amount), currency].join(" ").trim();
   return (
-    <tr className="border-t border-line max-sm:block max-sm:py-2">
+    <tr className="h-12 border-t border-line max-sm:block max-sm:h-auto max-sm:py-2">
       <th scope="row" className={`${CELL} text-left font-semibold whitespace-nowrap max-sm:block`}>
         {name}
       </th>
