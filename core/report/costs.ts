@@ -1,3 +1,4 @@
+import { moneyText } from "./money.ts";
 import { labour, termsOf } from "../known/index.ts";
 import { standingParts, WARRANTY_LABELS, type JobRecord } from "../record/index.ts";
 
@@ -9,9 +10,6 @@ export interface Costs {
   /** What a new motor would have cost, and the warranty. */
   readonly aside: string;
 }
-
-/** An amount as it stands on a bill. @example moneyText(36.5) // "36.50" */
-export const moneyText = (amount: number): string => amount.toFixed(2);
 
 /**
  * What the repairs of a job cost. Null where nothing was repaired, or where the shop has not said what its hour costs:
@@ -38,7 +36,7 @@ export function costsOf(job: JobRecord): Costs | null {
       covered === "none" ? "" : `Under warranty: ${WARRANTY_LABELS[covered]}.`,
       motor.example || replaced
         ? ""
-        : `A new motor would have been ${[moneyText(motor.price), currency].filter(Boolean).join(" ")}${motor.days > 0 ? ` and ${motor.days} days` : ""}.`,
+        : `A new motor would have been ${moneyText(motor.price, currency)}${motor.days > 0 ? ` and ${motor.days} days` : ""}.`,
       book.warranty
         ? `Repair warranted for ${book.warranty} ${book.warranty === 1 ? "month" : "months"}.`
         : "",

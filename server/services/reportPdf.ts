@@ -190,7 +190,7 @@ function released({ release, timeZone }: Report): Content[] {
 function bill({ costs }: Report): Content[] {
   if (!costs) return [];
   return [
-    heading(costs.currency ? `What it cost, ${costs.currency}` : "What it cost"),
+    heading("What it cost"),
     {
       layout: {
         hLineWidth: (at: number) => (at === costs.lines.length ? 0.8 : 0),
@@ -203,11 +203,11 @@ function bill({ costs }: Report): Content[] {
         body: [
           ...costs.lines.map(([what, amount]) => [
             { text: runsOf(what) },
-            { text: moneyText(amount), alignment: "right" as const },
+            { text: moneyText(amount, costs.currency), alignment: "right" as const },
           ]),
           [
             { text: "Together", bold: true },
-            { text: moneyText(costs.total), bold: true, alignment: "right" as const },
+            { text: moneyText(costs.total, costs.currency), bold: true, alignment: "right" as const },
           ],
         ],
       },

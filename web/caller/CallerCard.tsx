@@ -4,7 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import type { Day, JobLine, JobView, Ready } from "#contract/jobs";
 import { lowerFirst, upperFirst } from "#core/check";
 import { isSentBack, jobName, PRESSING_LABELS } from "#core/record";
-import { callerWords, type ForCaller } from "#core/report";
+import { aboutText, callerWords, type ForCaller } from "#core/report";
 import { sentenceOf, useDayQuery, useJobQuery } from "../app/api.ts";
 import { useJobParts } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
@@ -42,9 +42,6 @@ function standingIn(day: Day | undefined, id: string): Standing | null {
 
 const keptText = (standing: Standing | null) =>
   standing !== null && standing.kept !== null ? `, ${tenthsText(standing.kept)}` : "";
-
-const money = (amount: number, currency: string) =>
-  [currency, amount < 10 ? amount.toFixed(2) : String(Math.round(amount))].filter(Boolean).join(" ");
 
 /** A telephone number as a link that dials it; anything else as it is. */
 function Reach({ contact }: { readonly contact: string }) {
@@ -134,7 +131,7 @@ function Card({ view, day }: { readonly view: JobView; readonly day: Day | undef
   const ready = standing?.ready ?? null;
   const cost =
     ahead && ahead.soFar !== null && ahead.toCome !== null && ahead.soFar + ahead.toCome > 0
-      ? money(ahead.soFar + ahead.toCome, day?.currency ?? "")
+      ? aboutText(ahead.soFar + ahead.toCome, day?.currency ?? "")
       : null;
   const words = callerWords({
     name: record.motor.name,
@@ -209,7 +206,7 @@ function Card({ view, day }: { readonly view: JobView; readonly day: Day | undef
           under={ahead?.soFar === null ? "the shop has not said what its hour costs" : ""}
         >
           {ahead && ahead.soFar !== null
-            ? `${money(ahead.soFar, day?.currency ?? "")} + ${ahead.toCome === null ? "?" : `about ${money(ahead.toCome, day?.currency ?? "")}`}`
+            ? `${aboutText(ahead.soFar, day?.currency ?? "")} + ${ahead.toCome === null ? "?" : `about ${aboutText(ahead.toCome, day?.currency ?? "")}`}`
             : "not known"}
         </Fact>
         <Fact

@@ -23,6 +23,8 @@ import {
 import { FAMILY_FACTS } from "#core/families";
 import { schemeOf } from "#core/families";
 import { KV_CONVENTION_LABELS, KV_CONVENTIONS, shareText } from "#core/quantity";
+import type { MotorModel } from "#contract/shop";
+import { Button } from "../ui/Button.tsx";
 import { ChipField } from "../ui/ChipField.tsx";
 import { FormField } from "../ui/FormField.tsx";
 import { examplesOf } from "./familyExamples.ts";
@@ -40,6 +42,8 @@ function Group({ title, children }: { readonly title: string; readonly children:
   );
 }
 
+/** Models proposed by what is typed. */
+const MOST_MODELS = 2;
 const IntakeField = FormField<IntakeFields>;
 const IntakeChips = ChipField<IntakeFields>;
 
@@ -65,10 +69,22 @@ function Events() {
 }
 
 /** What it is and what is wrong with it: the half of a take-in that a customer tells. */
-export function MachineGroup() {
+export function MachineGroup({
+  models = [],
+  onModel,
+}: {
+  /** Those that may be proposed. */
+  readonly models?: readonly MotorModel[];
+  /** Takes over what is known of a model, by its id. */
+  readonly onModel?: (id: string) => void;
+}) {
   const { control, setValue, getValues, formState } = useFormContext<IntakeFields>();
   const family = useWatch({ control, name: "family" });
   const known = useKnownHere(useWatch({ control, name: "serial" }), useWatch({ control, name: "name" }));
+  const modelId = useWatch({ control, name: "modelId" });
+  const likely = known.models
+    .flatMap((id) => models.filter((model) => model.id === id && model.id !== modelId))
+    .slice(0, MOST_MODELS);
   /** A family proposes what its failure mostly means, unless a person has said. */
   const propose = (chosen: string) => {
     if (formState.dirtyFields.consequence && getValues("consequence") !== "") return;
@@ -87,6 +103,17 @@ export function MachineGroup() {
         <IntakeField name="owner" label="Owner" suggestions={known.owners} />
         <IntakeField name="contact" label="How to reach them" placeholder="telephone or address" />
       </div>
+      {likely.length > 0 && (
+        <p className="flex flex-wrap items-center gap-2 text-sm text-ink-2">
+          Motors named so here are
+          {likely.map(({ id, name }) => (
+            <Button key={id} size="small" onClick={() => onModel?.(id)}>
+              {name}
+            </Button>
+          ))}
+          press it to take over what the shop knows of it.
+        </p>
+      )}
       <IntakeChips
         name="complaint"
         label="Complaint"

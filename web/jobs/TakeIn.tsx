@@ -27,6 +27,9 @@ import {
   type IntakeFields,
 } from "./intakeForm.ts";
 import { TakeInAside } from "./TakeInAside.tsx";
+import { keepPlate, PlatePhoto } from "./PlatePhoto.tsx";
+import { useHeld } from "../job/usePhone.ts";
+import type { SmallPhoto } from "../job/keptPhoto.ts";
 import { useKnownUnit } from "./useKnownUnit.ts";
 
 const IntakeField = FormField<IntakeFields>;
@@ -61,6 +64,8 @@ export function TakeIn() {
   const [refusal, setRefusal] = useState("");
   const sending = useRef(false);
   const [plate, setPlate] = useState(false);
+  const [photo, setPhoto] = useState<SmallPhoto | null>(null);
+  const held = useHeld();
   const by = useBench((bench) => bench.who);
   const { data: models = [] } = useModelsQuery();
   const form = useForm<IntakeFields>({
@@ -114,6 +119,8 @@ export function TakeIn() {
       if (kept.kind === "refused") return setRefusal(kept.sentence);
     }
     dropDraft();
+    // On its way meanwhile: nobody waits for a picture.
+    if (photo && by) void keepPlate(photo, ids.job, by);
     await navigate(then === "label" ? `/jobs/${ids.job}/label` : `/jobs/${ids.job}/safety`);
   };
   /** A problem is shown where its field stands. */
@@ -170,8 +177,9 @@ export function TakeIn() {
                   </Button>
                 </p>
               )}
+              {(held !== null || plate) && <PlatePhoto photo={photo} onPhoto={setPhoto} />}
               <div className={plate ? "hidden" : ""}>
-                <MachineGroup />
+                <MachineGroup models={models} onModel={takeOverModel} />
               </div>
               <div className={plate ? "flex flex-col gap-4" : "hidden"}>
                 {models.length > 0 && (

@@ -8,7 +8,7 @@ export default function ThisWeek() {
   const { data } = usePeriodsQuery();
   const week = data?.weeks[0];
   if (!data || !week || week.closed === 0) return null;
-  const money = (amount: number) => [moneyText(amount), data.currency].filter(Boolean).join(" ");
+  const money = (amount: number) => moneyText(amount, data.currency);
   const { closed, cameBack, labour, parts, unpriced, usual } = week;
   return (
     <section aria-labelledby="this-week">

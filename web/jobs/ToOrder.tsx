@@ -1,3 +1,4 @@
+import { moneyText } from "#core/report";
 import { Fragment, useState } from "react";
 import type { PartToOrder } from "#core/schedule";
 import { chanceText } from "#core/quantity";
@@ -27,7 +28,7 @@ export default function ToOrder({
 }) {
   const [copied, setCopied] = useState(false);
   const line = ({ what, by, price, jobs }: PartToOrder) =>
-    [`${jobs.length} × ${what}`, by, price === null ? "" : `${price.toFixed(2)} ${currency}`.trim()]
+    [`${jobs.length} × ${what}`, by, price === null ? "" : moneyText(price, currency)]
       .filter(Boolean)
       .join(", ");
   const suppliers = [...new Set(parts.map(({ supplier }) => supplier))];

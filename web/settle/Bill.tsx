@@ -18,10 +18,7 @@ export function Bill() {
             className={`flex justify-between gap-4 py-0.5 ${i === lines.length ? "font-semibold" : ""}`}
           >
             <dt>{words}</dt>
-            <dd className="shrink-0 tabular-nums">
-              {i === lines.length && currency ? `${currency} ` : ""}
-              {moneyText(amount)}
-            </dd>
+            <dd className="shrink-0 tabular-nums">{moneyText(amount, currency)}</dd>
           </div>
         ))}
       </dl>

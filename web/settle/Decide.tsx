@@ -1,3 +1,4 @@
+import { aboutText } from "#core/report";
 import { useId, useState, type FormEvent } from "react";
 import { addDays, format, parseISO } from "date-fns";
 import { Link, useNavigate } from "react-router";
@@ -79,8 +80,6 @@ function optionsOf(
   return [...worked, ...others];
 }
 
-const money = (amount: number) => String(Math.round(amount));
-
 /** How long the leading action stays the cheapest, in a sentence. */
 function untilText(action: Action | null, rivals: readonly Action[]): string {
   const until = action && cheapestUntil(action, rivals);
@@ -145,7 +144,7 @@ export default function Decide() {
   const group = useId();
   const book = record.limits?.prices;
   const covered = record.motor.warranty ?? "none";
-  const currency = book?.currency ?? "";
+  const money = (amount: number) => aboutText(amount, book?.currency ?? "");
   const examples =
     book?.hourly === undefined ||
     actions.some(({ cures }) => cures.some((cure) => termsOf(cure, record.motor.family, book).example));
@@ -204,7 +203,7 @@ export default function Decide() {
             <span>Parts</span>
             <span>Labour</span>
             <span>If it is wrong</span>
-            <span>{currency ? `Likely cost, ${currency}` : "Likely cost"}</span>
+            <span>Likely cost</span>
             <span>Ready</span>
           </div>
           <div className="overflow-hidden rounded-xl border border-line bg-sheet">
@@ -246,7 +245,7 @@ export default function Decide() {
                     <span className="@max-4xl:hidden">{readyText(action.days, new Date())}</span>
                     <span className="col-span-2 col-start-2 text-sm text-ink-2 @4xl:hidden">
                       Parts {money(action.parts)}, {readyText(action.days, new Date())}; {action.minutes} min;
-                      likely cost {money(action.expectedCost)} {currency}
+                      likely cost {money(action.expectedCost)}
                     </span>
                   </>
                 )}

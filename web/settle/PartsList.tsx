@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { FormProvider, useForm } from "react-hook-form";
+import { moneyText } from "#core/report";
 import { partSchema } from "#contract/workSchemas";
 import { orderingNeeds, whyNot } from "#core/judge";
 import { type RepairPlan, termsOf } from "#core/known";
@@ -50,7 +51,7 @@ function PartRow({ line, currency }: { readonly line: PartLine; readonly currenc
   return (
     <li className="flex min-h-11 flex-wrap items-center gap-x-4 border-t border-line py-1 first:border-0">
       <span className="grow font-semibold">{line.part}</span>
-      <span className="text-ink-2">{line.price === null ? "" : `${line.price} ${currency}`}</span>
+      <span className="text-ink-2">{line.price === null ? "" : moneyText(line.price, currency)}</span>
       <span
         className={
           due?.late ? "font-semibold text-copper" : line.state === "here" ? "text-green" : "text-ink-2"
@@ -148,7 +149,7 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
             const { price, days, example } = termsOf(cure, record.motor.family, book);
             const terms = example
               ? ""
-              : `, ${price}${currency ? ` ${currency}` : ""}, ${days === 0 ? "on the shelf" : `${days} days`}`;
+              : `, ${moneyText(price, currency)}, ${days === 0 ? "on the shelf" : `${days} days`}`;
             return (
               <li key={what}>
                 <Button

@@ -1,3 +1,4 @@
+import { moneyText } from "#core/report";
 import { FIELD_CLASS } from "../ui/Field.tsx";
 import type { PartsUsedState } from "./usePartsUsed.ts";
 
@@ -28,9 +29,7 @@ export function PartsUsed({ used }: { readonly used: PartsUsedState }) {
             onChange={(event) => say(what, { rating: event.target.value })}
             className={`${FIELD_CLASS} mt-0! w-auto! min-w-52 grow`}
           />
-          <span className="text-ink-2">
-            {price === null ? "no price yet" : [price.toFixed(2), currency].filter(Boolean).join(" ")}
-          </span>
+          <span className="text-ink-2">{price === null ? "no price yet" : moneyText(price, currency)}</span>
         </div>
       ))}
     </fieldset>

@@ -62,14 +62,14 @@ function CostTable({ costs }: { readonly costs: Costs }) {
               <th scope="row" className="pr-3 font-normal">
                 {what}
               </th>
-              <td className="text-right">{moneyText(amount)}</td>
+              <td className="text-right">{moneyText(amount, costs.currency)}</td>
             </tr>
           ))}
           <tr className="border-t border-ink font-bold">
             <th scope="row" className="pr-3">
               Together
             </th>
-            <td className="text-right">{moneyText(costs.total)}</td>
+            <td className="text-right">{moneyText(costs.total, costs.currency)}</td>
           </tr>
         </tbody>
       </table>
@@ -187,7 +187,7 @@ export default function ReportPage() {
           <div className="grow basis-72">
             {report.costs && (
               <>
-                {part(report.costs.currency ? `What it cost, ${report.costs.currency}` : "What it cost")}
+                {part("What it cost")}
                 <CostTable costs={report.costs} />
               </>
             )}

@@ -44,8 +44,7 @@ function Row({
 }) {
   const { closed, cameBack, labour, parts, minutes, unpriced, usual } = period;
   const name = nameOf(period, span);
-  const money = (amount: number) =>
-    unpriced === closed ? "–" : [moneyText(amount), currency].join(" ").trim();
+  const money = (amount: number) => (unpriced === closed ? "–" : moneyText(amount, currency));
   return (
     <tr className="h-12 border-t border-line max-sm:block max-sm:h-auto max-sm:py-2">
       <th scope="row" className={`${CELL} text-left font-semibold whitespace-nowrap max-sm:block`}>
