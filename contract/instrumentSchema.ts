@@ -48,7 +48,7 @@ export const instrumentSchema = strict<Instrument>({
     most: ohms.required(),
     ofReading: Joi.number().min(0).max(1).required(),
   }),
-  lastChecked: Joi.string().isoDate(),
+  lastChecked: Joi.string().isoDate().messages({ "*": "Give the day as 4 Dec or 2026-12-04." }),
   checkEvery: Joi.number()
     .integer()
     .min(1)

@@ -54,7 +54,7 @@ export const day = Joi.string()
       ? helpers.error("string.pattern.base")
       : text;
   })
-  .messages({ "string.pattern.base": "Give the day as 2026-03-02." });
+  .messages({ "string.pattern.base": "Give the day as 4 Dec or 2026-12-04." });
 
 export const partSchema = strict<PartLine>({
   ...line,

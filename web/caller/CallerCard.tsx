@@ -11,7 +11,9 @@ import { Button } from "../ui/Button.tsx";
 import { DialogCard } from "../ui/DialogCard.tsx";
 import { dayAndTimeText, shopDay } from "../ui/dates.ts";
 import { ageText } from "../ui/ageText.ts";
-import { FIELD_CLASS } from "../ui/Field.tsx";
+import { DayInput } from "../ui/DayInput.tsx";
+import { readDay } from "../ui/readDay.ts";
+import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 import { dayWord, readyText, tenthsText } from "../ui/readyText.ts";
 
@@ -86,33 +88,44 @@ function Ask({
   readonly write: (text: string) => Promise<string>;
 }) {
   const [said, setSaid] = useState("");
+  const [answer, setAnswer] = useState("");
+  const label = asking === "promise" ? "Promised for" : "A word for whoever works on it";
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const refused = await write(String(new FormData(event.currentTarget).get("answer") ?? "").trim());
+    const refused = await write(answer.trim());
     setSaid(refused);
     if (refused === "") onDone();
   };
   return (
     <form noValidate onSubmit={(event) => void submit(event)} className="mt-4 flex flex-wrap items-end gap-3">
-      <label className="min-w-60 grow text-sm font-semibold">
-        {asking === "promise" ? "Promised for" : "A word for whoever works on it"}
-        <input
-          autoFocus
-          name="answer"
-          type={asking === "promise" ? "date" : "text"}
-          maxLength={2000}
-          autoComplete="off"
-          className={FIELD_CLASS}
-        />
-      </label>
+      <div className="min-w-60 grow">
+        <Field id="answer" label={label} problem={said || undefined}>
+          {asking === "promise" ? (
+            <DayInput
+              id="answer"
+              label={label}
+              value={answer}
+              onChange={setAnswer}
+              toward="ahead"
+              invalid={said !== ""}
+              autoFocus
+            />
+          ) : (
+            <input
+              id="answer"
+              autoFocus
+              value={answer}
+              onChange={({ target }) => setAnswer(target.value)}
+              maxLength={2000}
+              autoComplete="off"
+              className={FIELD_CLASS}
+            />
+          )}
+        </Field>
+      </div>
       <Button type="submit" look="main">
         Write it down
       </Button>
-      {said && (
-        <p role="alert" className="w-full text-sm text-red">
-          {said}
-        </p>
-      )}
     </form>
   );
 }
@@ -159,6 +172,8 @@ function Card({ view, day }: { readonly view: JobView; readonly day: Day | undef
   const write = async (text: string) => {
     const at = new Date().toISOString();
     if (text === "") return asking === "promise" ? "Choose the day that was promised." : "Write the word.";
+    if (asking === "promise" && readDay(text, shopDay(now), "ahead") === null)
+      return "That is no day: write Friday, 4 Dec or 2026-12-04.";
     if (asking === "promise" && text < shopDay(now)) return "That day is past.";
     const outcome =
       asking === "promise"

@@ -123,7 +123,7 @@ export function MachineGroup({
         <div className="max-md:col-span-2">
           <IntakeField name="complaintWords" label="In the customer's words" />
         </div>
-        <IntakeField name="promised" label="Promised for" type="date" />
+        <IntakeField name="promised" label="Promised for" day="ahead" />
         <IntakeField
           name="pressing"
           label="It presses"

@@ -181,7 +181,7 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
           >
             <PartField name="part" label="Part, by its rating" maxLength={120} />
             <PartField name="price" label="Price" inputMode="decimal" />
-            <PartField name="due" label="Expected on" type="date" />
+            <PartField name="due" label="Expected on" day="ahead" />
             <Button type="submit" className="mt-7">
               Ordered
             </Button>

@@ -160,7 +160,7 @@ export function InstrumentForm({
       >
         <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
           <InstrumentField name="name" id="instrument-name" label="Name" />
-          <InstrumentField name="lastChecked" label="Last checked" type="date" />
+          <InstrumentField name="lastChecked" label="Last checked" day="back" />
           <InstrumentField
             name="checkEvery"
             label="Check it every, months"

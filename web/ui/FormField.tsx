@@ -1,5 +1,7 @@
 import { useRef } from "react";
 import { get, useController, useFormContext, type FieldValues, type Path } from "react-hook-form";
+import { DayInput } from "./DayInput.tsx";
+import type { Toward } from "./readDay.ts";
 import { Field, FIELD_CLASS } from "./Field.tsx";
 import { Select } from "./Select.tsx";
 
@@ -15,7 +17,9 @@ interface Props<Fields extends FieldValues> {
   /** Values with their words; without them it is typed. */
   readonly options?: readonly (readonly [string, string])[];
   readonly onChoose?: (value: string) => void;
-  readonly type?: "date" | "password";
+  readonly type?: "password";
+  /** It is a day, named without its year before today or after it. */
+  readonly day?: Toward;
   readonly rows?: number;
   readonly maxLength?: number;
   readonly placeholder?: string;
@@ -64,6 +68,26 @@ function FormSelect({
   );
 }
 
+/** A day of the form around it. */
+function FormDay({
+  name,
+  ...how
+}: { readonly name: string } & Pick<
+  Parameters<typeof DayInput>[0],
+  "id" | "label" | "spoken" | "toward" | "invalid"
+>) {
+  const { field } = useController({ name });
+  return (
+    <DayInput
+      {...how}
+      value={String(field.value ?? "")}
+      onChange={field.onChange}
+      onBlur={field.onBlur}
+      inputRef={(element) => field.ref(element)}
+    />
+  );
+}
+
 /** A labelled field of the form around it; its own problem stands under it. */
 export function FormField<Fields extends FieldValues>({
   name,
@@ -74,6 +98,7 @@ export function FormField<Fields extends FieldValues>({
   options,
   onChoose,
   rows,
+  day,
   suggestions = [],
   ...typed
 }: Props<Fields>) {
@@ -98,6 +123,8 @@ export function FormField<Fields extends FieldValues>({
           invalid={problem !== undefined}
           onChoose={onChoose}
         />
+      ) : day ? (
+        <FormDay {...{ id, name, label, spoken }} toward={day} invalid={problem !== undefined} />
       ) : rows === undefined ? (
         <>
           <input
