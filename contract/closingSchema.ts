@@ -246,6 +246,7 @@ const report = open<Report>({
   })
     .allow(null)
     .required(),
+  beforeAfter: list(Joi.object({ kind: name.required(), title: sentence.required() }).unknown()),
   notDone: list(sentence).required(),
   foot: sentence.required(),
   letterhead: open<NonNullable<Report["letterhead"]>>({

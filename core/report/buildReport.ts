@@ -17,6 +17,7 @@ import { costsOf, type Costs } from "./costs.ts";
 import { dayWords } from "./dayWords.ts";
 import { DISPOSITION_IN_PLAIN_WORDS } from "./customerWords.ts";
 import { explaining, knownBy, resultOf } from "./result.ts";
+import { beforeAfterOf, type BeforeAfter } from "./beforeAfter.ts";
 import { tablesOf, type PairTable } from "./tables.ts";
 
 /**
@@ -47,6 +48,8 @@ export interface Report {
     readonly at: string;
   }[];
   readonly proof: Proof | null;
+  /** What had departed, drawn or listed before and after the last repair; absent without one, and in older reports. */
+  readonly beforeAfter?: readonly BeforeAfter[];
   readonly notDone: readonly string[];
   readonly foot: string;
   readonly letterhead?: Letterhead;
@@ -96,6 +99,7 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
   const decision = job.decisions.at(-1);
   const release = epoch > 0 ? releaseOf(job) : null;
   const costs = costsOf(job);
+  const proof = epoch > 0 ? proofOf(job) : null;
   const letterhead = job.limits?.letterhead;
   const zone = job.limits?.timeZone;
   const facts = FAMILY_FACTS[motor.family];
@@ -136,7 +140,8 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
         }
       : null,
     repairs: job.repairs,
-    proof: epoch > 0 ? proofOf(job) : null,
+    proof,
+    ...(proof && proof.lines.length > 0 && { beforeAfter: beforeAfterOf(job, proof) }),
     notDone: notDoneOf(job),
     foot: `Values are given with the range that holds the true value 19 times in 20. Judged by rules ${verdict.rules}. This report supports judgement; where local codes ask for a licensed person, theirs is the last word.`,
     ...(letterhead && { letterhead }),

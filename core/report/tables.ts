@@ -21,6 +21,7 @@ import {
   PAIRS,
   phasesOf,
   spinLimitOf,
+  type CheckId,
   type JobRecord,
   type Pair,
 } from "../record/index.ts";
@@ -143,6 +144,12 @@ function spunTable(job: JobRecord, epoch: number): PairTable | null {
     summary: [judged, kv, `Volts RMS at ${quantityText(measured.speed, unit)}.`].filter(Boolean).join(" "),
     strip: stripOf(balance?.deviations, spinLimitOf(job)),
   };
+}
+
+/** How far each pair lay from the mean in a check of pairs; null where the three do not say, and of every other check. */
+export function stripAt(job: JobRecord, check: CheckId, epoch: number): PairTable["strip"] {
+  if (check === "winding") return pairTable(job, epoch)?.strip ?? null;
+  return check === "backemf" ? (spunTable(job, epoch)?.strip ?? null) : null;
 }
 
 /** Every sitting of the job, at rest and spun, in the order of its repairs. */

@@ -2,7 +2,15 @@ import type { CanvasElement, Content, TableCell, TDocumentDefinitions } from "pd
 import { shareText } from "#core/quantity";
 import { RELEASE_LABELS } from "#core/record";
 import type { elsewhereWords } from "#contract/elsewhere";
-import { dayWords, moneyText, PROOF_HEADINGS, type PairTable, type Report } from "#core/report";
+import {
+  dayWords,
+  moneyText,
+  PROOF_HEADINGS,
+  type BeforeAfter,
+  type DrawnRing,
+  type PairTable,
+  type Report,
+} from "#core/report";
 import { printed } from "./printer.ts";
 import { runsOf, TEXT, unprintable } from "./reportFonts.ts";
 
@@ -43,6 +51,77 @@ function mark(x: number, y: number, state: keyof typeof STRIP_COLOURS): CanvasEl
   return { type: "polyline", closePath: true, points, color: lineColor, lineColor };
 }
 
+const RING = { size: 96, outer: 46, inner: 25, text: 35.5 } as const;
+
+/** A turn as six sectors: those seen filled, those never seen empty and dashed. */
+function ring({ states }: DrawnRing): string {
+  const middle = RING.size / 2;
+  const at = (degrees: number, radius: number) => {
+    const turn = ((degrees - 90) * Math.PI) / 180;
+    return [middle + radius * Math.cos(turn), middle + radius * Math.sin(turn)].map((one) => one.toFixed(1));
+  };
+  const sectors = states.map(({ state, seen }, i) => {
+    const [from, to] = [i * 60 - 29, i * 60 + 29];
+    const arc = `M${at(from, RING.outer).join(" ")}A${RING.outer} ${RING.outer} 0 0 1 ${at(to, RING.outer).join(" ")}L${at(to, RING.inner).join(" ")}A${RING.inner} ${RING.inner} 0 0 0 ${at(from, RING.inner).join(" ")}Z`;
+    const [x, y] = at(i * 60, RING.text);
+    return `<path d="${arc}" fill="${seen ? SOFT : "#FFFFFF"}" stroke="${seen ? GREEN : QUIET}" stroke-width="0.7"${seen ? "" : ` stroke-dasharray="2 2"`}/><text x="${x}" y="${Number(y) + 2.6}" text-anchor="middle" font-size="7.5" font-family="${TEXT}" fill="${seen ? INK : QUIET}">${state}</text>`;
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${RING.size}" height="${RING.size}" viewBox="0 0 ${RING.size} ${RING.size}">${sectors.join("")}</svg>`;
+}
+
+function ringWords({ states }: DrawnRing): string {
+  const missing = states.filter(({ seen }) => !seen).map(({ state }) => state);
+  return missing.length === 0 ? "all six states" : `never seen: ${missing.join(", ")}`;
+}
+
+/** What had departed, twice alike: before the last repair and after it. */
+function beforeAfter({ beforeAfter: drawn = [] }: Report): Content[] {
+  if (drawn.length === 0) return [];
+  const beside = (before: Content[], after: Content[]): Content => ({
+    columns: [
+      { stack: [line("Before", { color: QUIET, fontSize: 8.5 }), ...before] },
+      { stack: [line("After", { color: QUIET, fontSize: 8.5 }), ...after] },
+    ],
+    columnGap: 14,
+    margin: [0, 2, 0, 4],
+  });
+  const shown = (one: BeforeAfter): Content[] => {
+    if (one.kind === "strips") return [beside(drawing(one.before), drawing(one.after))];
+    if (one.kind === "ring") {
+      const drawnRing = (of: DrawnRing): Content[] => [
+        { svg: ring(of) },
+        line(ringWords(of), { color: QUIET, fontSize: 8.5 }),
+      ];
+      return [beside(drawnRing(one.before), drawnRing(one.after))];
+    }
+    return [
+      {
+        layout: { hLineColor: () => LINE, vLineWidth: () => 0, hLineWidth: () => 0.5 },
+        table: {
+          headerRows: 1,
+          widths: ["*", "auto", "auto"],
+          body: [
+            ["", "Before", "After"].map((text) => line(text, { color: QUIET, fontSize: 8.5 })),
+            ...one.rows.map(([place, before, after]) => [
+              line(place),
+              line(before),
+              line(after, { bold: true }),
+            ]),
+          ] as TableCell[][],
+        },
+        margin: [0, 2, 0, 4],
+      },
+    ];
+  };
+  return [
+    heading("Before and after"),
+    ...drawn.map((one): Content => ({
+      stack: [line(one.title, { bold: true }), ...shown(one)],
+      unbreakable: true,
+    })),
+  ];
+}
+
 /** Each pair's deviation with its interval on the band that is allowed, in the order of the table above. */
 function drawing({ limit, bars }: NonNullable<PairTable["strip"]>): Content[] {
   const farthest = Math.max(...bars.map(({ value, expanded }) => Math.abs(value) + expanded), 1.6 * limit);
@@ -79,7 +158,7 @@ function drawing({ limit, bars }: NonNullable<PairTable["strip"]>): Content[] {
       margin: [0, 2, 0, 0],
     },
     line(
-      `Each pair off the mean, in the order above; the band is what is allowed, ± ${shareText(limit)}${bars.some(({ state }) => state === "cannotTell") ? "; dashed: cannot be told" : ""}.`,
+      `${bars.map(({ label }) => label).join(", ")} off the mean, from above; the band is what is allowed, ± ${shareText(limit)}${bars.some(({ state }) => state === "cannotTell") ? "; dashed: cannot be told" : ""}.`,
       { color: QUIET, fontSize: 8 },
     ),
   ];
@@ -244,8 +323,9 @@ function signatures({ signedBy, repairs, release }: Report): Content[] {
   });
   return [
     {
-      columns: [place(`${did.join(", ")}: ${signedBy.join(", ")}`), place("Received")],
+      stack: [{ columns: [place(`${did.join(", ")}: ${signedBy.join(", ")}`), place("Received")] }],
       margin: [0, 44, 0, 0],
+      unbreakable: true,
     },
   ];
 }
@@ -308,6 +388,7 @@ function definition(
       ...head(report, day),
       ...notOurs(elsewhere),
       ...released(report),
+      ...beforeAfter(report),
       {
         columns: [
           { stack: story(report) },

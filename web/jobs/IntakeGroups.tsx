@@ -105,13 +105,13 @@ export function MachineGroup({
       </div>
       {likely.length > 0 && (
         <p className="flex flex-wrap items-center gap-2 text-sm text-ink-2">
-          Motors named so here are
+          Motors of that name are of the model
           {likely.map(({ id, name }) => (
             <Button key={id} size="small" onClick={() => onModel?.(id)}>
               {name}
             </Button>
           ))}
-          press it to take over what the shop knows of it.
+          It takes over what the shop knows of it.
         </p>
       )}
       <IntakeChips

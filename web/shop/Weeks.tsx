@@ -58,7 +58,7 @@ function Row({
       <Figure label="From its first reading">{days(usual.begun)}</Figure>
       <Figure label="Waited for others">{days(usual.waited)}</Figure>
       <Figure label="Came back">{closed === 0 ? "–" : cameBack === 0 ? "none" : String(cameBack)}</Figure>
-      <td className={`${CELL} text-right max-sm:block max-sm:text-left`}>
+      <td className="text-right max-sm:block max-sm:text-left">
         {closed > 0 && (
           <a
             href={`${API}/ledger.csv?span=${span}&day=${period.from}`}

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Button } from "./Button.tsx";
-import { fullDayText, shopDay } from "./dates.ts";
+import { weekAndDayText, shopDay } from "./dates.ts";
 import { FIELD_CLASS } from "./Field.tsx";
 import { readDay, type Toward } from "./readDay.ts";
 
@@ -79,7 +79,7 @@ export function DayInput({
         </svg>
       </Button>
       <p id={`${id}-understood`} aria-live="polite" className="text-sm text-ink-2">
-        {understood !== null && understood !== typed.trim() ? fullDayText(understood) : ""}
+        {understood !== null && understood !== typed.trim() ? weekAndDayText(understood) : ""}
       </p>
       {open && (
         <Suspense fallback={null}>

@@ -49,10 +49,10 @@ export const calendarDay = (at: string) => dayThen(at);
 /** 2 March 2026, as people there write it. */
 export const dayText = (at: string) => when(at, { day: "numeric", month: "long", year: "numeric" });
 
-/** Friday, 4 December 2026, of a day as 2026-12-04. */
-export const fullDayText = (day: string) =>
+/** Fri, 4 Dec 2026, of a day as 2026-12-04, as people there write it. */
+export const weekAndDayText = (day: string) =>
   new Date(`${day}T12:00:00Z`).toLocaleDateString(navigator.language, {
-    ...{ weekday: "long", day: "numeric", month: "long", year: "numeric", timeZone: "UTC" },
+    ...{ weekday: "short", day: "numeric", month: "short", year: "numeric", timeZone: "UTC" },
   });
 
 /** March 2026. */

@@ -61,7 +61,7 @@ describe("a day in a form", () => {
     await user.type(field, "fri");
     expect(last()).toBe("2026-12-04");
     expect(field.value).toBe("fri");
-    expect(screen.getByText(/Friday.*December.*2026|Friday, 4 December 2026/u)).toBeTruthy();
+    expect(screen.getByText(/^Fri.*Dec.*2026$/u)).toBeTruthy();
   });
   it("keeps what is no day as it was typed, for its sentence", async () => {
     const { user, last, field } = draw();
