@@ -15,6 +15,8 @@ import { inReadingThread } from "./incoming/thread.ts";
 import { clearIncoming } from "./incoming/receive.ts";
 import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
 import { UnfitCopy } from "./keeping/backup.ts";
+import { NO_ZONE } from "#core/record";
+import { isOpenAt, USUAL_HOURS } from "#core/schedule";
 import { copyKeeper } from "./keeping/daily.ts";
 import { holdShop, type ShopLock } from "./keeping/lock.ts";
 import { UnfitDatabase } from "./database/migrate.ts";
@@ -92,7 +94,14 @@ if (unread > 0)
 
 const doors = doorService(database, now, isOpenToOthers(asked));
 const zone = async () => (await shop.shop.limits()).timeZone;
-const copies = copyKeeper({ file, folder: copiesFolder, keep: asked.keepCopies, clock: now, zone, log });
+const isOpen = async () => {
+  const { timeZone = NO_ZONE, hours = USUAL_HOURS } = await shop.shop.limits();
+  return isOpenAt(now().toISOString(), timeZone, hours);
+};
+const copies = copyKeeper({
+  ...{ file, folder: copiesFolder, keep: asked.keepCopies, clock: now },
+  ...{ zone, isOpen, log },
+});
 const app = createApp({
   services: shop,
   doors,

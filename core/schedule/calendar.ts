@@ -51,6 +51,10 @@ export function calendarOf(
   return { now, opens: from, closes: to };
 }
 
+/** Whether somebody works at a moment. @param now UTC, ISO 8601; @param zone an IANA name */
+export const isOpenAt = (now: string, zone: string, hours: OpeningHours): boolean =>
+  calendarOf(now, zone, hours, 1).opens[0] === 0;
+
 /** The stretch that a moment lies in, or the next one; the last one beyond the calendar's end. */
 function stretchAt({ closes }: Calendar, at: Minutes): number {
   let [low, high] = [0, closes.length - 1];

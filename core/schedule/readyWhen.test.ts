@@ -5,6 +5,7 @@ import {
   doneAt,
   endOf,
   instantAt,
+  isOpenAt,
   openBetween,
   startOf,
   timesToSay,
@@ -54,6 +55,13 @@ describe("the hours of a shop", () => {
       ["2026-03-09T08:00:00.000Z", "2026-03-09T10:00:00.000Z"],
     ]);
     expect(openBetween(friday, 10, 10)).toEqual([]);
+  });
+  it("are open from the first minute to the last, and on no other day", () => {
+    const usual = { opens: "08:00", closes: "17:00", days: [1, 2, 3, 4, 5] };
+    const open = (at: string) => isOpenAt(`2026-03-${at}:00.000Z`, "UTC", usual);
+    expect([open("02T08:00"), open("02T16:59")]).toEqual([true, true]);
+    expect([open("02T07:59"), open("02T17:00"), open("07T12:00")]).toEqual([false, false, false]);
+    expect(isOpenAt("2026-03-02T07:30:00.000Z", "Europe/Berlin", usual)).toBe(true);
   });
   it("tell times that can be said: full hours today, then noons and evenings, then evenings alone", () => {
     const usual = { opens: "08:00", closes: "17:00", days: [1, 2, 3, 4, 5] };

@@ -1,4 +1,6 @@
+import { statSync } from "node:fs";
 import { join } from "node:path";
+import { addDays, format, parseISO } from "date-fns";
 import type { Logger } from "pino";
 import { dayIn, timeIn } from "#core/record";
 import { copiesIn, copyShop, prune, type Copy } from "./backup.ts";
@@ -23,6 +25,10 @@ interface Parts {
   readonly clock: () => Date;
   /** The shop's own clock, by its IANA name. */
   readonly zone?: () => Promise<string | undefined>;
+  /** Whether somebody works now, by the hours of the shop. */
+  readonly isOpen?: () => Promise<boolean>;
+  /** From this size on the copy of a day waits until the shop is closed: it takes minutes of the disk. */
+  readonly waitsFrom?: number;
   readonly log: Logger;
 }
 
@@ -31,8 +37,20 @@ const timeOf = (at: string) =>
 
 const DAY = "2026-03-02".length;
 
+/** A copy of this many bytes is made in some seconds. */
+const QUICK = 100_000_000;
+
 /** Keeps copies of a shop: one a day by itself, and others when somebody asks. One at a time. */
-export function copyKeeper({ file, folder, keep, clock, zone, log }: Parts): CopyKeeper {
+export function copyKeeper({
+  file,
+  folder,
+  keep,
+  clock,
+  zone,
+  isOpen,
+  waitsFrom = QUICK,
+  log,
+}: Parts): CopyKeeper {
   let last: ReturnType<CopyKeeper["last"]> = null;
   let line: Promise<unknown> = Promise.resolve();
   const make = async (name: string): Promise<Copy> => {
@@ -46,6 +64,13 @@ export function copyKeeper({ file, folder, keep, clock, zone, log }: Parts): Cop
       last = { at, problem: error instanceof Error ? error.message : String(error) };
       throw error;
     }
+  };
+  /** A large shop is copied when nobody works, unless yesterday has no copy: then a shop that never closes has one too. */
+  const canWait = async (today: string): Promise<boolean> => {
+    if (!isOpen || statSync(file).size < waitsFrom) return false;
+    const yesterday = format(addDays(parseISO(today), -1), "yyyy-MM-dd");
+    const [latest] = copiesIn(folder);
+    return latest !== undefined && latest >= `green-fable-${yesterday}` && (await isOpen());
   };
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
     const result = line.then(work);
@@ -64,9 +89,11 @@ export function copyKeeper({ file, folder, keep, clock, zone, log }: Parts): Cop
       }),
     daily: () =>
       inTurn(async () => {
-        const name = `green-fable-${dayIn(clock().toISOString(), await zone?.())}.sqlite`;
+        const today = dayIn(clock().toISOString(), await zone?.());
+        const name = `green-fable-${today}.sqlite`;
         if (copiesIn(folder).includes(name)) return;
         try {
+          if (await canWait(today)) return;
           await make(name);
         } catch (error) {
           // The shop works on; the copy is tried again at the next hour, and the screen says so.

@@ -100,6 +100,36 @@ describe("a copy of a shop", () => {
     expect(keeper.last()).toEqual({ at: now.toISOString(), problem: null });
   });
 
+  it("of a large shop waits until nobody works, and no longer than a day", async () => {
+    let now = new Date("2026-03-02T18:00:00.000Z");
+    let open = false;
+    const keeper = (waitsFrom: number) =>
+      copyKeeper({
+        ...{ file: shop.file, folder: copies(), keep: 9, clock: () => now, log, waitsFrom },
+        isOpen: () => Promise.resolve(open),
+      });
+    const daysOf = () => copiesIn(copies()).map((name) => name.slice(12, 22));
+    await keeper(1).daily();
+    expect(daysOf()).toEqual(["2026-03-02"]);
+    now = new Date("2026-03-03T09:00:00.000Z");
+    open = true;
+    await keeper(1).daily();
+    expect(daysOf()).toEqual(["2026-03-02"]);
+    // Yesterday has none either: somebody works at every hour here.
+    now = new Date("2026-03-04T09:00:00.000Z");
+    await keeper(1).daily();
+    expect(daysOf()).toEqual(["2026-03-04", "2026-03-02"]);
+    now = new Date("2026-03-05T18:00:00.000Z");
+    open = false;
+    await keeper(1).daily();
+    open = true;
+    now = new Date("2026-03-06T09:00:00.000Z");
+    // A small one is made at once.
+    await keeper(1e12).daily();
+    expect(daysOf()).toEqual(["2026-03-06", "2026-03-05", "2026-03-04", "2026-03-02"]);
+    expect(keeper(1).last()).toBeNull();
+  });
+
   it("that fails says why, and the next day tries again", async () => {
     mkdirSync(copies(), { recursive: true });
     // A folder lies where the copy is to be written.

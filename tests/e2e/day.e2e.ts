@@ -1,3 +1,4 @@
+import { readFile } from "node:fs/promises";
 import { atTheBench, Bench, expect, goTo, noSeriousProblem, sayDone, test } from "./bench.ts";
 
 test.describe("the day", () => {
@@ -164,5 +165,34 @@ test.describe("the day", () => {
     await expect(page.getByRole("heading", { name: "Closed" })).toBeVisible();
     process.stdout.write(`from decided to closed: ${presses} presses\n`);
     expect(presses).toBeLessThan(40);
+  });
+
+  test("the week ahead, parts by their supplier, and what a month earned as a sheet", async ({ page }) => {
+    await using own = await Bench.open();
+    await atTheBench(page, own);
+    await expect(page.getByRole("region", { name: /^Do now/u })).toBeVisible();
+    const toOrder = page.getByRole("region", { name: "To order" });
+    await expect(toOrder.getByRole("heading", { name: "Small Parts Barge" })).toBeVisible();
+    await page.getByRole("button", { name: "Week" }).press("Enter");
+    const days = page.getByRole("region", { name: /bench work$/u });
+    await expect(days.first()).toBeVisible();
+    await expect(days.filter({ hasText: "Cargo trike 3, rear hub" }).first()).toContainText("promised");
+    await noSeriousProblem(page);
+    // Arrows go through the motors of the week as through those of the day.
+    await page.keyboard.press("ArrowDown");
+    await expect(days.first().getByRole("link").first()).toBeFocused();
+
+    await page.goto(`${own.url}/shop/weeks`);
+    await page.getByText("By month").click();
+    const repaired = page.getByRole("row").filter({ hasText: "22.00 EUR" }).first();
+    await expect(repaired).toContainText("1 h 5 min");
+    await noSeriousProblem(page);
+    const download = page.waitForEvent("download");
+    await repaired.getByRole("link", { name: /as CSV$/u }).click();
+    const saved = await download;
+    expect(saved.suggestedFilename()).toMatch(/^closed-month-\d{4}-\d{2}-01\.csv$/u);
+    const [heading, line] = (await readFile(await saved.path(), "utf8")).split("\r\n");
+    expect(heading).toContain("minutes of repair,labour,parts,currency");
+    expect(line).toContain(",65,49.83,22.00,EUR,");
   });
 });

@@ -71,12 +71,17 @@ for (const [device, width, height] of [
       const { tap, button, taps, words, toStep, makeSafe } = fingers(page, device);
       await atTheBench(page, bench);
       await tap(page.getByRole("link", { name: /Take (a motor )?in/u }));
+      // The plate is photographed before anything is typed.
+      await page.getByLabel("Photograph its plate").setInputFiles("docs/screenshots/bench.png");
+      await expect(page.getByRole("img", { name: "Its plate" })).toBeVisible();
       await words(page.getByLabel("Machine and place"), `Trike 5 ${device}`);
       await tap(page.getByRole("radio", { name: "twitches or cogs at start" }));
       await tap(page.getByRole("radio", { name: "Hub motor" }));
       await tap(button(/^Take it in E/u));
       await makeSafe();
       const takenIn = taps();
+      await toStep(/Look and turn/u);
+      await expect(page.getByRole("img", { name: "Photo 1, plate" })).toBeVisible();
 
       await toStep(/Sensors/u);
       await tap(button(/^Start here/u));
