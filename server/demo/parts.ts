@@ -75,7 +75,7 @@ export const DEMO_SETTINGS: ShopLimits = {
     parts: {
       bearings: { price: 11, days: 1, supplier: "Lockside Bearings" },
       hallSensor: { price: 3, days: 2, supplier: "Small Parts Barge" },
-      sensorBoard: { price: 14, days: 2, supplier: "Small Parts Barge" },
+      sensorWire: { price: 4, days: 2, supplier: "Small Parts Barge" },
     },
   },
 };
