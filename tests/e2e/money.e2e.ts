@@ -29,7 +29,9 @@ test("the shop's own prices are weighed at the decision, and what is no price is
   await openJob(page, bench, /Cargo trike 4, rear hub/u);
   await goTo(page, "Decide");
   await expect(page.getByText(/^\d+ EUR$/u).first()).toBeVisible();
-  const row = page.getByRole("radio", { name: /^Mend the phase lead or plug 9\d % 8 40 40 min/u });
+  const row = page.getByRole("radio", {
+    name: /^Mend the phase lead or plug 9\d % 7\.50 EUR 40 EUR 40 min/u,
+  });
   await expect(row).toBeChecked();
   await expect(page.getByText(/^Some prices are examples/u)).toHaveCount(0);
   // The limits stay when prices are kept, and the other way round.

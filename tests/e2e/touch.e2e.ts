@@ -80,8 +80,13 @@ for (const [device, width, height] of [
       await tap(button(/^Take it in E/u));
       await makeSafe();
       const takenIn = taps();
-      await toStep(/Look and turn/u);
-      await expect(page.getByRole("img", { name: "Photo 1, plate" })).toBeVisible();
+      // The plate is with the job: its line in the journal, and its picture.
+      const [job] = /[\da-f]{8}-[\da-f-]{27}/u.exec(page.url())!;
+      const view = async () =>
+        JSON.stringify(await (await page.request.get(`${bench.url}/api/v1/jobs/${job}`)).json());
+      await expect.poll(view).toMatch(/"photo":"[\da-f]{64}"[^}]*\},"typed":"plate"/u);
+      const [, file] = /"photo":"([\da-f]{64})"/u.exec(await view())!;
+      expect((await page.request.get(`${bench.url}/api/v1/jobs/${job}/files/${file}`)).status()).toBe(200);
 
       await toStep(/Sensors/u);
       await tap(button(/^Start here/u));

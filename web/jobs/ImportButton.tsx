@@ -1,6 +1,5 @@
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { uuidv7 } from "uuidv7";
 import { sentenceOf, useImportJobMutation } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 
@@ -12,6 +11,8 @@ export function ImportButton() {
   const [problem, setProblem] = useState("");
   const read = async (file: File | undefined) => {
     if (!file) return;
+    // Wanted when somebody brings a file, and not to draw the bench.
+    const { uuidv7 } = await import("uuidv7");
     const id = uuidv7();
     const answer = await send({ id, file });
     if (answer.error) return setProblem(sentenceOf(answer.error));
