@@ -21,7 +21,7 @@ export interface Compared {
  * By quantity, until a shop has learned it. Judgement. Pairs of sound motors differ by up to about 1.8 % by themselves
  * (`MOST_NATURAL` of the three pairs, doubled); grease and seals make a third of a coast-down.
  */
-export const COMPARED_BY = {
+const COMPARED_BY = {
   resistance: { natural: { share: 0.02 }, worse: "either" },
   emf: { natural: { share: NATURAL_EMF_SPREAD }, worse: "either" },
   imbalance: { natural: { absolute: 1.8 }, worse: "above" },
