@@ -17,8 +17,8 @@ const OF_A_HUB = [
 ];
 const OF_A_BLOWER = "safety power air module winding decide".split(" ");
 const ROOMS = [
-  ..."take-in workings motors motors/TF-0022 nowhere shop/nowhere".split(" "),
-  ..."instruments limits prices people account copies audit".split(" ").map((part) => `shop/${part}`),
+  ..."?week= take-in workings motors motors/TF-0022 nowhere shop/nowhere".split(" "),
+  ..."instruments limits prices people weeks account copies audit".split(" ").map((part) => `shop/${part}`),
 ];
 
 const addressOf = async (page: Page, bench: Bench, name: RegExp) => {

@@ -177,7 +177,7 @@ export function TakeIn() {
                   </Button>
                 </p>
               )}
-              {(held !== null || plate) && <PlatePhoto photo={photo} onPhoto={setPhoto} />}
+              {by && (held !== null || plate) && <PlatePhoto photo={photo} onPhoto={setPhoto} />}
               <div className={plate ? "hidden" : ""}>
                 <MachineGroup models={models} onModel={takeOverModel} />
               </div>

@@ -70,44 +70,49 @@ export function UnitPage({ unit }: { readonly unit: Unit }) {
           )}
         </section>
       )}
-      <table className="w-full border-separate border-spacing-0 rounded-xl border border-line bg-sheet text-left text-[0.95rem] [&_td]:border-t [&_td]:border-line">
-        <caption className="sr-only">Visits of {unit.name}</caption>
-        <thead className="text-sm text-ink-2">
-          <tr>
-            <th className="p-3 font-semibold">Visit</th>
-            <th className="p-3 font-semibold">Found</th>
-            {measured
-              .filter(({ id }) => id.length !== 2 || id === "kv")
-              .map(({ id, title }) => (
-                <th key={id} className="p-3 font-semibold">
-                  {title}
-                </th>
-              ))}
-          </tr>
-        </thead>
-        <tbody>
-          {unit.visits.toReversed().map((visit) => (
-            <tr key={visit.jobId}>
-              <td className="p-3">
-                <Link to={`/jobs/${visit.jobId}/report`} className="text-green underline underline-offset-4">
-                  {jobName(visit.jobNumber)}
-                </Link>{" "}
-                <span className="text-ink-2">{dayText(visit.at)}</span>
-              </td>
-              <td className="p-3">
-                {visit.disposition ? DISPOSITION_LABELS[visit.disposition as Disposition] : visit.headline}
-              </td>
+      <div className="overflow-x-auto">
+        <table className="w-full border-separate border-spacing-0 rounded-xl border border-line bg-sheet text-left text-[0.95rem] [&_td]:border-t [&_td]:border-line">
+          <caption className="sr-only">Visits of {unit.name}</caption>
+          <thead className="text-sm text-ink-2">
+            <tr>
+              <th className="p-3 font-semibold">Visit</th>
+              <th className="p-3 font-semibold">Found</th>
               {measured
                 .filter(({ id }) => id.length !== 2 || id === "kv")
-                .map((one) => (
-                  <td key={one.id} className="p-3">
-                    {text(one, one.of(visit))}
-                  </td>
+                .map(({ id, title }) => (
+                  <th key={id} className="p-3 font-semibold">
+                    {title}
+                  </th>
                 ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {unit.visits.toReversed().map((visit) => (
+              <tr key={visit.jobId}>
+                <td className="p-3">
+                  <Link
+                    to={`/jobs/${visit.jobId}/report`}
+                    className="text-green underline underline-offset-4"
+                  >
+                    {jobName(visit.jobNumber)}
+                  </Link>{" "}
+                  <span className="text-ink-2">{dayText(visit.at)}</span>
+                </td>
+                <td className="p-3">
+                  {visit.disposition ? DISPOSITION_LABELS[visit.disposition as Disposition] : visit.headline}
+                </td>
+                {measured
+                  .filter(({ id }) => id.length !== 2 || id === "kv")
+                  .map((one) => (
+                    <td key={one.id} className="p-3">
+                      {text(one, one.of(visit))}
+                    </td>
+                  ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </article>
   );
 }

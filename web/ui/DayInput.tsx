@@ -1,7 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Button } from "./Button.tsx";
 import { weekAndDayText, shopDay } from "./dates.ts";
-import { FIELD_CLASS } from "./Field.tsx";
 import { readDay, type Toward } from "./readDay.ts";
 
 const DayChoice = lazy(() => import("./DayChoice.tsx"));
@@ -43,41 +42,43 @@ export function DayInput({
   const today = shopDay();
   const understood = readDay(typed, today, toward);
   // Filled in by somebody else, as with a draft that is taken up again.
-  if ((understood ?? typed.trim()) !== value) setTyped(value);
+  if (typed !== value && (understood ?? typed.trim()) !== value) setTyped(value);
   return (
     <div className="relative">
-      <input
-        id={id}
-        ref={inputRef}
-        value={typed}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          onChange(readDay(target.value, today, toward) ?? target.value.trim());
-        }}
-        autoComplete="off"
-        placeholder={EXAMPLES[toward]}
-        {...(spoken !== undefined && { "aria-label": spoken })}
-        aria-invalid={invalid}
-        aria-describedby={`${id}-problem ${id}-understood`}
-        className={`${FIELD_CLASS} pr-12`}
-        {...rest}
-      />
-      <Button
-        look="quiet"
-        aria-label="Choose from a month"
-        aria-expanded={open}
-        className="absolute right-0 top-0 min-w-11 px-0!"
-        onClick={() => setOpen(!open)}
-      >
-        <svg viewBox="0 0 20 20" className="size-5" aria-hidden>
-          <path
-            d="M3 5h14v12H3zM3 8.5h14M7 3v3.5M13 3v3.5"
-            fill="none"
-            stroke="currentColor"
-            strokeWidth="1.6"
-          />
-        </svg>
-      </Button>
+      <div className="mt-1 flex rounded-lg border border-line-strong bg-sheet has-aria-invalid:border-2 has-aria-invalid:border-red has-[input:focus-visible]:outline-2 has-[input:focus-visible]:outline-offset-2 has-[input:focus-visible]:outline-green">
+        <input
+          id={id}
+          ref={inputRef}
+          value={typed}
+          onChange={({ target }) => {
+            setTyped(target.value);
+            onChange(readDay(target.value, today, toward) ?? target.value.trim());
+          }}
+          autoComplete="off"
+          placeholder={EXAMPLES[toward]}
+          {...(spoken !== undefined && { "aria-label": spoken })}
+          aria-invalid={invalid}
+          aria-describedby={`${id}-problem ${id}-understood`}
+          className="min-h-11 min-w-0 grow bg-transparent pl-3 font-normal outline-none"
+          {...rest}
+        />
+        <Button
+          look="quiet"
+          aria-label="Choose from a month"
+          aria-expanded={open}
+          className="min-w-11 px-0!"
+          onClick={() => setOpen(!open)}
+        >
+          <svg viewBox="0 0 20 20" className="size-5" aria-hidden>
+            <path
+              d="M3 5h14v12H3zM3 8.5h14M7 3v3.5M13 3v3.5"
+              fill="none"
+              stroke="currentColor"
+              strokeWidth="1.6"
+            />
+          </svg>
+        </Button>
+      </div>
       <p id={`${id}-understood`} aria-live="polite" className="text-sm text-ink-2">
         {understood !== null && understood !== typed.trim() ? weekAndDayText(understood) : ""}
       </p>

@@ -26,6 +26,9 @@ function Form({ onValue }: { readonly onValue: (value: string) => void }) {
       <button type="button" onClick={() => setValue("2026-12-24")}>
         From a draft
       </button>
+      <button type="button" onClick={() => setValue("fri")}>
+        As it was typed
+      </button>
     </>
   );
 }
@@ -74,6 +77,9 @@ describe("a day in a form", () => {
     await user.type(field, "fri");
     await user.click(screen.getByRole("button", { name: "From a draft" }));
     expect(field.value).toBe("2026-12-24");
+    // Kept as it was typed, on a day when nobody could tell what it meant.
+    await user.click(screen.getByRole("button", { name: "As it was typed" }));
+    expect(field.value).toBe("fri");
   });
   it("is chosen from a month, whose keys are no keys of the view", async () => {
     const { user, last, field } = draw();
