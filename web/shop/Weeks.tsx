@@ -13,7 +13,8 @@ const WORDS: Readonly<Record<Span, string>> = { week: "By week", month: "By mont
 type Period = Periods["weeks"][number];
 
 const noonOf = (day: string) => `${day}T12:00:00Z`;
-const days = (value: number | null) => (value === null ? "–" : daysText(value));
+const NONE = "–";
+const days = (value: number | null) => (value === null ? NONE : daysText(value));
 
 const nameOf = ({ from, to }: Period, span: Span) =>
   span === "month" ? monthText(noonOf(from)) : `${dateText(noonOf(from))} to ${dateText(noonOf(to))}`;
@@ -24,7 +25,10 @@ const FIGURE = `${CELL} whitespace-nowrap text-right max-sm:text-left`;
 /** A figure that carries its heading where the columns stand below each other. */
 function Figure({ label, children }: { readonly label: string; readonly children: string }) {
   return (
-    <td className={`${FIGURE} max-sm:flex max-sm:justify-between max-sm:gap-4`}>
+    // What is not there takes no line of a phone.
+    <td
+      className={`${FIGURE} ${children === NONE ? "max-sm:hidden" : "max-sm:flex max-sm:justify-between max-sm:gap-4"}`}
+    >
       <span aria-hidden className="text-sm text-ink-2 sm:hidden">
         {label}
       </span>
@@ -44,7 +48,7 @@ function Row({
 }) {
   const { closed, cameBack, labour, parts, minutes, unpriced, usual } = period;
   const name = nameOf(period, span);
-  const money = (amount: number) => (unpriced === closed ? "–" : moneyText(amount, currency));
+  const money = (amount: number) => (unpriced === closed ? NONE : moneyText(amount, currency));
   return (
     <tr className="h-12 border-t border-line max-sm:block max-sm:h-auto max-sm:py-2">
       <th scope="row" className={`${CELL} text-left font-semibold whitespace-nowrap max-sm:block`}>
@@ -53,11 +57,11 @@ function Row({
       <Figure label="Closed">{String(closed)}</Figure>
       <Figure label="Earned by work">{money(labour)}</Figure>
       <Figure label="Parts">{money(parts)}</Figure>
-      <Figure label="Hands on">{minutes === 0 ? "–" : hoursText(minutes)}</Figure>
+      <Figure label="Hands on">{minutes === 0 ? NONE : hoursText(minutes)}</Figure>
       <Figure label="Usual motor, here">{days(usual.here)}</Figure>
       <Figure label="From its first reading">{days(usual.begun)}</Figure>
       <Figure label="Waited for others">{days(usual.waited)}</Figure>
-      <Figure label="Came back">{closed === 0 ? "–" : cameBack === 0 ? "none" : String(cameBack)}</Figure>
+      <Figure label="Came back">{closed === 0 ? NONE : cameBack === 0 ? "none" : String(cameBack)}</Figure>
       <td className="text-right max-sm:block max-sm:text-left">
         {closed > 0 && (
           <a
