@@ -177,17 +177,15 @@ export function PartsList({ plans }: { readonly plans: readonly RepairPlan[] }) 
             noValidate
             aria-label="Add a part"
             onSubmit={(event) => void form.handleSubmit(write("awaited"))(event)}
-            className="grid grid-cols-[1fr_7rem_11rem_auto_auto] items-start gap-3 max-md:grid-cols-2"
+            className="grid grid-cols-[minmax(10rem,1fr)_7rem_12rem] items-start gap-3 max-sm:grid-cols-1"
           >
             <PartField name="part" label="Part, by its rating" maxLength={120} />
             <PartField name="price" label="Price" inputMode="decimal" />
             <PartField name="due" label="Expected on" day="ahead" />
-            <Button type="submit" className="mt-7">
-              Ordered
-            </Button>
-            <Button className="mt-7" onClick={(event) => void form.handleSubmit(write("here"))(event)}>
-              On the shelf
-            </Button>
+            <div className="col-span-full flex gap-3">
+              <Button type="submit">Ordered</Button>
+              <Button onClick={(event) => void form.handleSubmit(write("here"))(event)}>On the shelf</Button>
+            </div>
           </form>
         </FormProvider>
       )}

@@ -6,7 +6,7 @@ import { readDay, type Toward } from "./readDay.ts";
 const DayChoice = lazy(() => import("./DayChoice.tsx"));
 
 const EXAMPLES: Readonly<Record<Toward, string>> = {
-  ahead: "Friday, 4 Dec or +3",
+  ahead: "Friday or 4 Dec",
   back: "yesterday, or 4 Dec",
 };
 
