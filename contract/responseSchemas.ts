@@ -48,6 +48,7 @@ const money = Joi.number().min(0).allow(null).required();
 const work = { chance, minutes, wait: minutes, days: minutes, proof: minutes, run: minutes };
 const aheadSchema = strict<Ahead>({
   rest: strict<Ahead["rest"]>({
+    settle: Joi.number().min(0),
     readings: Joi.array().items(Joi.object({ chance, minutes })).required(),
     works: Joi.array().items(Joi.object(work)).required(),
     proof: minutes,

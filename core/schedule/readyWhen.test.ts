@@ -165,6 +165,16 @@ describe("when a motor is ready", () => {
     expect(middle(ends.get("dry")!)).toBeLessThan(300);
   });
 
+  it("starts what bleeds down and comes back when it is over", () => {
+    const settles: Played = {
+      job: { id: "fan", notBefore: 0 },
+      rest: { settle: 20, readings: [{ chance: 1, minutes: 9 }], works: [], proof: 0, run: 0, close: 1 },
+      awaits: false,
+    };
+    const { settle: _, ...rest } = settles.rest;
+    const middle = (one: Played) => playedThrough([one], CALENDAR).get("fan")![PLAYS / 2]!;
+    expect(middle(settles) - middle({ ...settles, rest })).toBeCloseTo(21, 9);
+  });
   it("has whoever stands before it wait for nobody, and the later ones wait for them", () => {
     const work = { works: [{ chance: 1, minutes: 120, wait: 0, days: 0, proof: 0, run: 0 }] };
     const ends = playedThrough([played("first", work), played("second", work)], CALENDAR);

@@ -25,6 +25,8 @@ export interface Work {
 
 /** What is still to be done on a motor, as far as it is known: what may come is given with its chance. */
 export interface Rest {
+  /** Runs by itself, once somebody starts it, before the first reading: capacitors that bleed down. Absent where nothing does. */
+  readonly settle?: Minutes;
   /** Hands-on minutes until it is decided; empty where it is. */
   readonly readings: readonly (Chance & { readonly minutes: Minutes })[];
   /** What is then done, and the days until its parts are there; empty where nothing is. */
@@ -81,6 +83,9 @@ const spread = (minutes: Minutes, u: Ratio): Minutes => {
   return minutes * Math.exp(SPREAD * Math.max(-2.5, Math.min(2.5, z)));
 };
 
+/** To switch off, unplug and start the clock of a wait. Bench judgement. */
+export const STARTING: Minutes = 1;
+
 interface Piece {
   readonly wait: Minutes;
   readonly work: Minutes;
@@ -105,6 +110,11 @@ function pieces({ rest, awaits }: Played, play: number, first: number): Piece[] 
   const proof = rest.proof + (work?.proof ?? 0);
   if (proof > 0) list.push({ wait: 0, work: spread(proof, u(5)) });
   list.push({ wait: rest.run + (work?.run ?? 0), work: rest.close });
+  const { settle = 0 } = rest;
+  if (settle > 0) {
+    list[0] = { ...list[0]!, wait: list[0]!.wait + settle };
+    list.unshift({ wait: 0, work: STARTING });
+  }
   return list.map((piece, i) => (i === 0 ? { ...piece, wait: piece.wait + late } : piece));
 }
 

@@ -13,7 +13,8 @@ import {
 } from "../../tests/jobs.ts";
 import { assessJob, readingsAhead } from "../judge/index.ts";
 import type { JobRecord, ShopLimits } from "../record/index.ts";
-import { awaitsParts, partsOver, partsToOrder, restOf, tasksOf, weightOf } from "./index.ts";
+import { cautionsFor } from "../measure/safety/index.ts";
+import { awaitsParts, orderDay, partsOver, partsToOrder, restOf, tasksOf, weightOf } from "./index.ts";
 
 const FOUND = [
   ...madeSafe("hub"),
@@ -62,6 +63,15 @@ describe("what is still to be done", () => {
     expect(counted.reduce((sum, chance) => sum + chance, 0)).toBeLessThanOrEqual(1 + 1e-9);
     expect(counted.some((chance) => chance > 0)).toBe(true);
     expect(read(counted).reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 9);
+  });
+
+  it("waits until capacitors have bled down, as long as nobody has started their clock", () => {
+    const motor = { ...HUB, family: "ecm" as const };
+    const caution = cautionsFor(motor).find(({ wait }) => wait !== undefined)!;
+    expect(rest(job([], { motor })).settle).toBe(caution.wait);
+    expect(rest(job([choice("safety", caution.id, "started")], { motor })).settle).toBeUndefined();
+    expect(rest(job(madeSafe("ecm"), { motor })).settle).toBeUndefined();
+    expect(rest(job([])).settle).toBeUndefined();
   });
 
   it("once it is decided: the work, what runs by itself amid it, its proof and its run", () => {
@@ -192,6 +202,21 @@ describe("tasks of a day", () => {
     expect(tasksOf({ ...REST, works: [{ ...work, wait: 240 }] }, "repair").map(({ wait }) => wait)).toEqual([
       0, 240, 0, 30,
     ]);
+  });
+  it("start the clock of what bleeds down first, and come back to it", () => {
+    const readings = [{ chance: 1, minutes: 9 }];
+    expect(tasksOf({ ...REST, settle: 10, readings }, "safety")).toEqual([
+      { minutes: 1, wait: 0, setUp: null },
+      { minutes: 9, wait: 10, setUp: null },
+      { minutes: 3, wait: 0, setUp: null },
+    ]);
+    // Somebody else's motor is worked on while it goes.
+    const waits = { id: "fan", tasks: tasksOf({ ...REST, settle: 10, readings }, "safety") };
+    const plain = { id: "hub", tasks: tasksOf({ ...REST, readings }, "winding") };
+    const jobs = [waits, plain].map((one) => ({ ...one, notBefore: 0, promised: null, weight: 1 }));
+    const order = orderDay(jobs, new Map());
+    expect([order[0]!.job, order[0]!.task, order[1]!.job]).toEqual(["fan", 0, "hub"]);
+    expect(order[1]!.start).toBe(1);
   });
   it("end where a part is waited for, and are never none", () => {
     expect(tasksOf({ ...REST, works: [{ ...work, days: 4 }] }, "repair")).toEqual([

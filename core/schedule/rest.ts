@@ -10,6 +10,7 @@ import {
   type Verdict,
 } from "../judge/index.ts";
 import type { RepairPlan } from "../known/index.ts";
+import { waitAhead } from "../measure/safety/index.ts";
 import { checkOf, CHECKS } from "../measure/index.ts";
 import type { Minutes, Ratio } from "../quantity/index.ts";
 import { BURN_IN_MINUTES, epochOf, workshopOf, type Decision, type JobRecord } from "../record/index.ts";
@@ -94,6 +95,12 @@ function decided(job: JobRecord, verdict: Verdict, decision: Decision): Rest["wo
   return [{ chance: 1, ...workOf(job, plans, Math.ceil(sum(left)), 0) }];
 }
 
+/** What still has to bleed down before a hand goes near; nothing while its clock runs. */
+function settling(job: JobRecord): Pick<Rest, "settle"> {
+  const settle = waitAhead(job, epochOf(job));
+  return settle > 0 ? { settle } : {};
+}
+
 const NOTHING: Rest = { readings: [], works: [], proof: 0, run: 0, close: 0 };
 
 /** After a repair: what is to be read again, and how long it is still to run. */
@@ -104,7 +111,14 @@ function proving(job: JobRecord): Rest {
   const safe =
     checks.length > 0 ? checkOf(CHECKS.find(({ looksAt }) => looksAt === "isolation")!.id).minutes : 0;
   const { asked, made, state } = runProofOf(job);
-  return { ...NOTHING, proof: safe + sum(checks), run: state === "made" ? 0 : asked - made, close: CLOSING };
+  const settle = checks.length > 0 ? settling(job) : {};
+  return {
+    ...NOTHING,
+    ...settle,
+    proof: safe + sum(checks),
+    run: state === "made" ? 0 : asked - made,
+    close: CLOSING,
+  };
 }
 
 /**
@@ -130,6 +144,7 @@ export function restOf(
   const isNow = nextStepOf(job, verdict, false).kind === "decide";
   return {
     ...NOTHING,
+    ...(isNow ? {} : settling(job)),
     readings: isNow ? [{ chance: 1, minutes: DECIDING }] : readingsOf(job, verdict, ahead),
     works: actions.slice(0, MOST_PLAYED).map((action) => played(job, verdict, action)),
     close: CLOSING,

@@ -1,6 +1,6 @@
 import type { Minutes } from "../quantity/index.ts";
 import type { Pressing } from "../record/index.ts";
-import type { Rest } from "./readyWhen.ts";
+import { STARTING, type Rest } from "./readyWhen.ts";
 import type { SetUp, Task } from "./types.ts";
 
 /** How much an hour of waiting weighs, beside a usual one. Judgement. */
@@ -21,12 +21,17 @@ const likeliest = <One extends { readonly chance: number }>(all: readonly One[])
 /**
  * The likeliest course of what is left of a motor, as tasks in whole minutes, at least one; what a part is waited for is of
  * another day.
+ * Where something has to bleed down first, its clock is a task of its own: others are worked on while it goes.
  * @param next the step that it goes on with, a check or a stage of the road
  */
-export function tasksOf({ readings, works, proof, run, close }: Rest, next: string): Task[] {
+export function tasksOf({ settle = 0, readings, works, proof, run, close }: Rest, next: string): Task[] {
   const tasks: Task[] = [];
-  const add = (work: Minutes, wait: Minutes, setUp: SetUp | null = null) =>
-    tasks.push({ minutes: Math.max(1, Math.ceil(work)), wait: Math.ceil(wait), setUp });
+  const add = (work: Minutes, wait: Minutes, setUp: SetUp | null = null) => {
+    // What bleeds down is waited for once, before whatever comes first.
+    const before = settle > 0 && tasks.length === 1 ? Math.max(wait, settle) : wait;
+    tasks.push({ minutes: Math.max(1, Math.ceil(work)), wait: Math.ceil(before), setUp });
+  };
+  if (settle > 0) add(STARTING, 0);
   const setUp = SET_UPS[next] ?? null;
   const read = likeliest(readings);
   if (read) add(Math.max(read.minutes, setUp?.minutes ?? 0), 0, setUp);

@@ -204,6 +204,15 @@ export function waitOf(sitting: Sitting, caution: Caution, epoch: number): Runni
 export const runningWait = (sitting: Sitting, epoch: number): RunningWait | null =>
   cautionsFor(sitting.motor).flatMap((caution) => waitOf(sitting, caution, epoch) ?? [])[0] ?? null;
 
+/** Minutes of a wait that nobody has started yet, before the motor may be touched; 0 while it runs, or where there is none. */
+export const waitAhead = (sitting: Sitting, epoch: number): Minutes =>
+  Math.max(
+    0,
+    ...cautionsFor(sitting.motor)
+      .filter((caution) => !isDone(sitting, caution, epoch) && waitOf(sitting, caution, epoch) === null)
+      .map((caution) => minutesOf(sitting, caution, epoch)),
+  );
+
 /** Making safe: each caution acknowledged, again after each repair. It finds nothing about the motor. */
 export const safetyCheck: CheckDefinition = {
   id: "safety",
