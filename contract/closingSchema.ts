@@ -13,7 +13,7 @@ import {
   type JobRecord,
   type Workshop,
 } from "#core/record";
-import type { PairTable, Report } from "#core/report";
+import type { BeforeAfter, DrawnRing, PairTable, Report } from "#core/report";
 import type { BundledJob } from "./bundledJob.ts";
 import { id, instant, keyed, name, oneOf, words } from "./fields.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
@@ -179,6 +179,18 @@ export const verdictSchema = open<Verdict>({
   plan: list(step).required(),
 });
 
+const strip = open<NonNullable<PairTable["strip"]>>({
+  limit: amount.required(),
+  bars: list(
+    open<NonNullable<PairTable["strip"]>["bars"][number]>({
+      label: sentence.required(),
+      value: amount.required(),
+      expanded: amount.required(),
+      state: name.required(),
+    }),
+  ).required(),
+});
+
 const table = open<PairTable>({
   title: sentence.required(),
   rows: list(
@@ -190,18 +202,36 @@ const table = open<PairTable>({
     }),
   ).required(),
   summary: sentence.required(),
-  strip: open<NonNullable<PairTable["strip"]>>({
-    limit: amount.required(),
-    bars: list(
-      open<NonNullable<PairTable["strip"]>["bars"][number]>({
-        label: sentence.required(),
-        value: amount.required(),
-        expanded: amount.required(),
-        state: name.required(),
-      }),
-    ).required(),
-  }).allow(null),
+  strip: strip.allow(null),
 });
+
+/** A turn of the sensors as it is drawn: six states of three lamps. */
+const ring = open<DrawnRing>({
+  states: Joi.array()
+    .items(
+      open<DrawnRing["states"][number]>({
+        state: Joi.string()
+          .pattern(/^[01]{3}$/u)
+          .required(),
+        seen: Joi.boolean().required(),
+      }),
+    )
+    .length(6)
+    .required(),
+});
+const drawnAs = (kind: BeforeAfter["kind"]) => ({
+  kind: Joi.valid(kind).required(),
+  title: sentence.required(),
+});
+/** What a report draws before and after: each kind with all that its drawing needs. */
+export const beforeAfterSchema = Joi.alternatives().try(
+  Joi.object({ ...drawnAs("ring"), before: ring.required(), after: ring.required() }),
+  Joi.object({ ...drawnAs("strips"), before: strip.required(), after: strip.required() }),
+  Joi.object({
+    ...drawnAs("values"),
+    rows: list(Joi.array().ordered(sentence.required(), sentence.required(), sentence.required())).required(),
+  }),
+);
 
 const report = open<Report>({
   title: sentence.required(),
@@ -246,7 +276,7 @@ const report = open<Report>({
   })
     .allow(null)
     .required(),
-  beforeAfter: list(Joi.object({ kind: name.required(), title: sentence.required() }).unknown()),
+  beforeAfter: list(beforeAfterSchema),
   notDone: list(sentence).required(),
   foot: sentence.required(),
   letterhead: open<NonNullable<Report["letterhead"]>>({
