@@ -3,6 +3,7 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: "tests/e2e",
   testMatch: "**/*.e2e.ts",
+  globalSetup: "./tests/e2e/demoShop.ts",
   // Each with a server of its own; while one waits for it, the other goes on.
   workers: 2,
   retries: 0,

@@ -15,6 +15,7 @@ import { readBundleFile } from "./incoming/bundleFile.ts";
 import type { Incoming } from "./routes/bundles.ts";
 import { routes } from "./routes/index.ts";
 import type { Services } from "./services/index.ts";
+import { underWay as followed, type UnderWay } from "./underWay.ts";
 
 export interface AppParts {
   readonly services: Services;
@@ -34,6 +35,8 @@ export interface AppParts {
   readonly incoming?: Incoming;
   /** Addresses of our own that stand in front and say who asks, by which name and how. */
   readonly proxies?: readonly string[];
+  /** Follows the work of requests to its end, for whoever closes the file after it. */
+  readonly underWay?: UnderWay;
 }
 
 const BODY_LIMIT = "2mb";
@@ -202,6 +205,7 @@ export function createApp({
   incoming = { folder: tmpdir(), read: readBundleFile },
   proxies = [],
   requestsAMinute = REQUESTS_A_MINUTE,
+  underWay = followed(),
 }: AppParts): express.Express {
   const app = express();
   // An address is written in one way; see the router of the API.
@@ -228,7 +232,7 @@ export function createApp({
         send(response, new Problem(429, "Too many", "That is more than anybody types. Wait a minute.")),
     }),
   );
-  app.use(API, routes({ services, doors, copies, bodyLimit: BODY_LIMIT, demo, incoming }));
+  app.use(API, routes({ services, doors, copies, bodyLimit: BODY_LIMIT, demo, incoming, underWay }));
   if (web && existsSync(web)) {
     // The service worker is asked for anew at every start: it brings a new version.
     app.get("/sw.js", (_request, response) => {

@@ -1,195 +1,42 @@
-import { existsSync, readFileSync } from "node:fs";
-import { createServer as createPlain, type Server } from "node:http";
-import { createServer as createSecure } from "node:https";
-import { join } from "node:path";
-import { pino } from "pino";
-import { createApp } from "./app.ts";
-import { openDatabase, type Database } from "./database/database.ts";
-import { fillDemo } from "./demo/fill.ts";
-import { emptyDemoFolder, ForeignFolder, refuseForeign } from "./demo/folder.ts";
-import { doorService } from "./doors/doors.ts";
-import { isLarge, openingFault, quickCheck, refuseVanished, UnfitFile } from "./faults.ts";
-import { hostsOf, openLine } from "./hosts.ts";
-import { inOwnThread } from "./judge/thread.ts";
-import { inReadingThread } from "./incoming/thread.ts";
-import { clearIncoming } from "./incoming/receive.ts";
-import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
-import { UnfitCopy } from "./keeping/backup.ts";
-import { NO_ZONE } from "#core/record";
-import { isOpenAt, USUAL_HOURS } from "#core/schedule";
-import { copyKeeper } from "./keeping/daily.ts";
-import { holdShop, type ShopLock } from "./keeping/lock.ts";
-import { UnfitDatabase } from "./database/migrate.ts";
-import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
-import { firstInstruments } from "./services/firstInstruments.ts";
-import { services } from "./services/index.ts";
-import type { Clock } from "./services/jobs.ts";
-import { shopFile } from "./shopFile.ts";
+import { existsSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { fileURLToPath } from "node:url";
+import { Script } from "node:vm";
 
-/** One sentence, and out: what a person can do something about is no stack trace. */
-function refuse(sentence: string): never {
-  process.stderr.write(`${sentence}\n`);
-  process.exit(1);
-}
+/** The server, a function of what a file of the older kind is given. */
+type Whole = (require: NodeJS.Require, filename: string) => void;
 
-function options(): Options {
+const FILE = fileURLToPath(new URL("./serve.cjs", import.meta.url));
+/** What V8 made of it at an earlier start: to read and compile it anew is a third of the time to start. */
+const COMPILED = `${FILE}.compiled`;
+/** Milliseconds after which everything that a start needs was compiled, and nobody waits. */
+const SETTLED = 3000;
+
+function earlier(): Buffer | undefined {
   try {
-    return readOptions(process.argv.slice(2));
-  } catch (error) {
-    if (error instanceof BadOption) refuse(error.message);
-    throw error;
+    return existsSync(COMPILED) ? readFileSync(COMPILED) : undefined;
+  } catch {
+    // Another user started it first.
+    return undefined;
   }
 }
 
-const asked = options();
-const { folder, file, copies: copiesFolder } = shopFile(asked);
-const fresh = asked.demo && !asked.keep;
-const incoming = join(folder, "incoming");
-
-// What a shop holds is for whoever runs it: files 600, folders 700.
-process.umask(0o077);
-
-async function opened(): Promise<{ readonly database: Database; readonly lock: ShopLock }> {
+/** Kept for the next start; where nothing may be written here the next one compiles too. */
+function keep(script: Script): void {
+  const part = `${COMPILED}.${process.pid}`;
   try {
-    if (fresh) refuseForeign(folder);
-    const lock = await holdShop(folder);
-    if (fresh) emptyDemoFolder(folder, shopFile.NAME);
-    else refuseVanished(file, copiesFolder, asked.fresh);
-    const database = await openDatabase(file, new Date(), {
-      tell: (sentence) => process.stdout.write(`${sentence}\n`),
-    });
-    if (!isLarge(file)) await quickCheck(file, copiesFolder);
-    clearIncoming(incoming);
-    return { database, lock };
-  } catch (error) {
-    if (
-      error instanceof ForeignFolder ||
-      error instanceof UnfitDatabase ||
-      error instanceof UnfitFile ||
-      error instanceof UnfitCopy
-    )
-      refuse(error.message);
-    const fault = openingFault(error, file, copiesFolder);
-    if (fault) refuse(fault);
-    throw error;
+    writeFileSync(part, script.createCachedData());
+    renameSync(part, COMPILED);
+  } catch {
+    // It starts without.
   }
 }
 
-const log = pino({ level: process.env["LOG_LEVEL"] ?? "warn" });
-const { database, lock } = await opened();
-const judge = inOwnThread(new URL("./judge.js", import.meta.url), log);
-const servicesBy = (clock: Clock) => services(database, clock, judge, log);
-const now = () => new Date();
-const shop = servicesBy(now);
-await firstInstruments(shop.people);
-if (fresh) await fillDemo(servicesBy);
-await shop.shop.ensureTimeZone(Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC");
-await shop.judging.tryAgain();
-shop.judging.wake();
-const unread = await database.models.UnreadEntry.count();
-if (unread > 0)
-  process.stdout.write(
-    `${unread} ${unread === 1 ? "line" : "lines"} of earlier versions cannot be read any more; kept with their jobs as notes.\n`,
-  );
-
-const doors = doorService(database, now, isOpenToOthers(asked));
-const zone = async () => (await shop.shop.limits()).timeZone;
-const isOpen = async () => {
-  const { timeZone = NO_ZONE, hours = USUAL_HOURS } = await shop.shop.limits();
-  return isOpenAt(now().toISOString(), timeZone, hours);
-};
-const copies = copyKeeper({
-  ...{ file, folder: copiesFolder, keep: asked.keepCopies, clock: now },
-  ...{ zone, isOpen, log },
+const cachedData = earlier();
+const script = new Script(`(function (require, __filename) {${readFileSync(FILE, "utf8")}\n})`, {
+  filename: FILE,
+  ...(cachedData && { cachedData }),
 });
-const app = createApp({
-  services: shop,
-  doors,
-  copies,
-  log,
-  hosts: hostsOf(asked),
-  web: join(process.cwd(), "dist/web"),
-  demo: asked.demo,
-  incoming: {
-    folder: incoming,
-    read: inReadingThread(new URL("./incoming.js", import.meta.url)),
-  },
-  proxies: asked.proxies,
-});
-
-function pemOf(path: string): Buffer {
-  if (!existsSync(path)) refuse(`There is no file ${path}.`);
-  return readFileSync(path);
-}
-
-function serverOf({ cert, key }: Options): Server {
-  if (!cert || !key) return createPlain(app);
-  try {
-    return createSecure({ cert: pemOf(cert), key: pemOf(key) }, app);
-  } catch (error) {
-    refuse(
-      `${cert} and ${key} are no certificate and its key: ${error instanceof Error ? error.message : ""}.`,
-    );
-  }
-}
-
-const server = serverOf(asked);
-server.once("error", (error: NodeJS.ErrnoException) => {
-  const where = `${asked.host}:${asked.port}`;
-  if (error.code === "EADDRINUSE")
-    refuse(`Port ${asked.port} is taken by another program. Give another with --port.`);
-  if (error.code === "EACCES") refuse(`This user may not listen on ${where}. Give a port above 1023.`);
-  refuse(`Cannot listen on ${where}: ${error.message}.`);
-});
-const firstOwner = doors.needed && (await doors.noOwnerYet());
-server.listen(asked.port, asked.host, () => {
-  const address = server.address();
-  const port = typeof address === "object" && address ? address.port : asked.port;
-  const scheme = asked.cert ? "https" : "http";
-  const url = `${scheme}://${asked.host}:${port}`;
-  putUpSign(folder, url);
-  process.stdout.write(
-    [
-      openLine(asked),
-      ...(firstOwner
-        ? [
-            `Nobody can sign in yet. Open the page and set the owner's pass-phrase with this code: ${doors.code}`,
-          ]
-        : []),
-      `Green Fable is at ${url}`,
-      "",
-    ].join("\n"),
-  );
-});
-
-/** Every hour, so that a server that runs for weeks makes a copy each day; a demo is no shop to lose. */
-const HOUR = 3_600_000;
-const hourly = asked.demo ? null : setInterval(() => void copies.daily(), HOUR);
-hourly?.unref();
-if (!asked.demo) void copies.daily();
-if (isLarge(file))
-  void quickCheck(file, copiesFolder).catch((error: unknown) => {
-    refuse(error instanceof Error ? error.message : String(error));
-  });
-
-const LOOK_FOR_IDLE = 20;
-/** Milliseconds in which answers that were begun are sent to their end. */
-const LAST_ANSWERS = 5000;
-
-function stop() {
-  takeDownSign(folder);
-  server.close(() => {
-    void shop.judging
-      .stop(judge.close)
-      .then(() => database.close())
-      .then(() => lock.release())
-      .then(() => process.exit(0));
-  });
-  // Whoever asks again and again over a line that is kept open holds nothing up.
-  setInterval(() => server.closeIdleConnections(), LOOK_FOR_IDLE).unref();
-  setTimeout(() => server.closeAllConnections(), LAST_ANSWERS).unref();
-}
-process.once("SIGTERM", stop);
-process.once("SIGINT", stop);
-// Whoever started it is gone, by whatever signal: nothing is left behind that holds the port.
-process.once("disconnect", stop);
+// V8 itself refuses what another version, or another file, left.
+if (!cachedData || script.cachedDataRejected) setTimeout(() => keep(script), SETTLED).unref();
+(script.runInThisContext() as Whole)(createRequire(FILE), FILE);

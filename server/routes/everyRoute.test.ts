@@ -11,6 +11,7 @@ import { createApp } from "../app.ts";
 import { copyKeeper } from "../keeping/daily.ts";
 import { aReading, INTAKE, JOB, useShop, uuid, type TestShop } from "../../tests/shop.ts";
 import { join } from "node:path";
+import { underWay } from "../underWay.ts";
 import { routes } from "./index.ts";
 
 const PHRASE = "quiet copper heron";
@@ -120,6 +121,7 @@ describe("every route", () => {
         bodyLimit: "1mb",
         demo: false,
         incoming: { folder: shop.folder, read: () => Promise.reject(new Error("none")) },
+        underWay: underWay(),
       }),
     );
     for (const role of ["owner", "technician", "trainee"] as const) {

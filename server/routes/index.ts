@@ -13,6 +13,7 @@ import { keepingRoutes } from "./keeping.ts";
 import { peopleRoutes } from "./people.ts";
 import { READS, type Route } from "./route.ts";
 import { shopRoutes } from "./shop.ts";
+import type { UnderWay } from "../underWay.ts";
 
 export interface RouteParts {
   readonly services: Services;
@@ -25,6 +26,7 @@ export interface RouteParts {
   readonly demo: boolean;
   /** What is uploaded: where it lies until it was read, and who reads it. */
   readonly incoming: Incoming;
+  readonly underWay: UnderWay;
 }
 
 function ownRoutes({ services: { people, judging }, doors, demo }: RouteParts): Route[] {
@@ -70,7 +72,7 @@ function allRoutes(parts: RouteParts): Route[] {
 
 /** HTTP only: who asks, whether they may, how the body is read, the answer, and who did it. */
 export function routes(parts: RouteParts): Router {
-  const { doors, bodyLimit } = parts;
+  const { doors, bodyLimit, underWay } = parts;
   // An address is written in one way: another one has no rule of its own, and leads nowhere.
   const router = Router({ caseSensitive: true, strict: true });
   // What is said here is of this moment and of this person: nobody keeps it.
@@ -80,8 +82,12 @@ export function routes(parts: RouteParts): Router {
   });
   router.use(whoAsks(doors));
   const readJson = json({ limit: bodyLimit });
-  for (const route of allRoutes(parts))
-    router[route.method](route.path, gate(doors, route), route.body ?? readJson, answered(doors, route));
+  for (const route of allRoutes(parts)) {
+    const answer = answered(doors, route);
+    router[route.method](route.path, gate(doors, route), route.body ?? readJson, (...asked) =>
+      underWay.follow(answer(...asked)),
+    );
+  }
   router.use(nothingHere(doors));
   return router;
 }

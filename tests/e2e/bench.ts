@@ -1,8 +1,7 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { rmSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test as base, type Page } from "@playwright/test";
+import { copyOfDemo } from "./demoShop.ts";
 import { startServer, type RunningServer } from "./server.ts";
 
 /** A server with a data folder of its own that a test may end and start again. */
@@ -11,8 +10,8 @@ export class Bench {
   private constructor(private readonly folder: string) {}
 
   static async open(): Promise<Bench> {
-    const bench = new Bench(mkdtempSync(join(tmpdir(), "green-fable-e2e-")));
-    await bench.start([]);
+    const bench = new Bench(copyOfDemo());
+    await bench.start(["--keep"]);
     return bench;
   }
 

@@ -1,0 +1,218 @@
+import { existsSync, readFileSync } from "node:fs";
+import { createServer as createPlain, type RequestListener, type Server } from "node:http";
+import { createServer as createSecure } from "node:https";
+import { join } from "node:path";
+import { createApp } from "./app.ts";
+import { openDatabase, type Database } from "./database/database.ts";
+import { fillDemo } from "./demo/fill.ts";
+import { emptyDemoFolder, ForeignFolder, refuseForeign } from "./demo/folder.ts";
+import { doorService } from "./doors/doors.ts";
+import { isLarge, openingFault, quickCheck, refuseVanished, UnfitFile } from "./faults.ts";
+import { hostsOf, openLine } from "./hosts.ts";
+import { inOwnThread } from "./judge/thread.ts";
+import { inReadingThread } from "./incoming/thread.ts";
+import { clearIncoming } from "./incoming/receive.ts";
+import { openLog } from "./log.ts";
+import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
+import { UnfitCopy } from "./keeping/backup.ts";
+import { NO_ZONE } from "#core/record";
+import { isOpenAt, USUAL_HOURS } from "#core/schedule";
+import { copyKeeper, type CopyKeeper } from "./keeping/daily.ts";
+import { holdShop, type ShopLock } from "./keeping/lock.ts";
+import { UnfitDatabase } from "./database/migrate.ts";
+import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
+import { firstInstruments } from "./services/firstInstruments.ts";
+import { services } from "./services/index.ts";
+import type { Clock } from "./services/jobs.ts";
+import { shopFile, type ShopPaths } from "./shopFile.ts";
+import { underWay } from "./underWay.ts";
+
+/** One sentence, and out: what a person can do something about is no stack trace. */
+function refuse(sentence: string): never {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(1);
+}
+
+function options(): Options {
+  try {
+    return readOptions(process.argv.slice(2));
+  } catch (error) {
+    if (error instanceof BadOption) refuse(error.message);
+    throw error;
+  }
+}
+
+/** Whether the invented shop is made anew. */
+const isFresh = ({ demo, keep }: Options) => demo && !keep;
+const incomingOf = (folder: string) => join(folder, "incoming");
+const now = () => new Date();
+
+async function openShop(
+  asked: Options,
+  { folder, file, copies }: ShopPaths,
+): Promise<{ readonly database: Database; readonly lock: ShopLock }> {
+  try {
+    if (isFresh(asked)) refuseForeign(folder);
+    const lock = await holdShop(folder);
+    if (isFresh(asked)) emptyDemoFolder(folder, shopFile.NAME);
+    else refuseVanished(file, copies, asked.fresh);
+    const database = await openDatabase(file, now(), {
+      tell: (sentence) => process.stdout.write(`${sentence}\n`),
+    });
+    if (!isLarge(file)) await quickCheck(file, copies);
+    clearIncoming(incomingOf(folder));
+    return { database, lock };
+  } catch (error) {
+    if (
+      error instanceof ForeignFolder ||
+      error instanceof UnfitDatabase ||
+      error instanceof UnfitFile ||
+      error instanceof UnfitCopy
+    )
+      refuse(error.message);
+    const fault = openingFault(error, file, copies);
+    if (fault) refuse(fault);
+    throw error;
+  }
+}
+
+async function sayWhatIsUnread({ models }: Database): Promise<void> {
+  const unread = await models.UnreadEntry.count();
+  if (unread > 0)
+    process.stdout.write(
+      `${unread} ${unread === 1 ? "line" : "lines"} of earlier versions cannot be read any more; kept with their jobs as notes.\n`,
+    );
+}
+
+function pemOf(path: string): Buffer {
+  if (!existsSync(path)) refuse(`There is no file ${path}.`);
+  return readFileSync(path);
+}
+
+function serverOf({ cert, key }: Options, app: RequestListener): Server {
+  if (!cert || !key) return createPlain(app);
+  try {
+    return createSecure({ cert: pemOf(cert), key: pemOf(key) }, app);
+  } catch (error) {
+    refuse(
+      `${cert} and ${key} are no certificate and its key: ${error instanceof Error ? error.message : ""}.`,
+    );
+  }
+}
+
+/** Listens, or says why not. @param code what the first owner proves to be at this machine with; null where nobody needs it */
+function listen(server: Server, asked: Options, folder: string, code: string | null): void {
+  server.once("error", (error: NodeJS.ErrnoException) => {
+    const where = `${asked.host}:${asked.port}`;
+    if (error.code === "EADDRINUSE")
+      refuse(`Port ${asked.port} is taken by another program. Give another with --port.`);
+    if (error.code === "EACCES") refuse(`This user may not listen on ${where}. Give a port above 1023.`);
+    refuse(`Cannot listen on ${where}: ${error.message}.`);
+  });
+  server.listen(asked.port, asked.host, () => {
+    const address = server.address();
+    const port = typeof address === "object" && address ? address.port : asked.port;
+    const scheme = asked.cert ? "https" : "http";
+    const url = `${scheme}://${asked.host}:${port}`;
+    putUpSign(folder, url);
+    process.stdout.write(
+      [
+        openLine(asked),
+        ...(code
+          ? [`Nobody can sign in yet. Open the page and set the owner's pass-phrase with this code: ${code}`]
+          : []),
+        `Green Fable is at ${url}`,
+        "",
+      ].join("\n"),
+    );
+  });
+}
+
+/** Every hour, so that a server that runs for weeks makes a copy each day; a demo is no shop to lose. */
+const HOUR = 3_600_000;
+
+function keepCopies(asked: Options, { file, copies }: ShopPaths, keeper: CopyKeeper): void {
+  if (!asked.demo) {
+    setInterval(() => void keeper.daily(), HOUR).unref();
+    void keeper.daily();
+  }
+  if (isLarge(file))
+    void quickCheck(file, copies).catch((error: unknown) => {
+      refuse(error instanceof Error ? error.message : String(error));
+    });
+}
+
+const LOOK_FOR_IDLE = 20;
+/** Milliseconds in which answers that were begun are sent to their end. */
+const LAST_ANSWERS = 5000;
+
+/** Ends when it is told to, what was begun first. @param end what is left to do once nobody is answered any more */
+function endWhenTold(server: Server, folder: string, end: () => Promise<void>): void {
+  const stop = () => {
+    takeDownSign(folder);
+    server.close(() => void end().then(() => process.exit(0)));
+    // Whoever asks again and again over a line that is kept open holds nothing up.
+    setInterval(() => server.closeIdleConnections(), LOOK_FOR_IDLE).unref();
+    setTimeout(() => server.closeAllConnections(), LAST_ANSWERS).unref();
+  };
+  process.once("SIGTERM", stop);
+  process.once("SIGINT", stop);
+  // Whoever started it is gone, by whatever signal: nothing is left behind that holds the port.
+  process.once("disconnect", stop);
+}
+
+/** The whole program: opens the shop it was asked for, and answers until it is told to end. */
+async function serve(): Promise<void> {
+  const asked = options();
+  const paths = shopFile(asked);
+  const { folder, file } = paths;
+  // What a shop holds is for whoever runs it: files 600, folders 700.
+  process.umask(0o077);
+  const log = openLog(process.env["LOG_LEVEL"]);
+
+  const { database, lock } = await openShop(asked, paths);
+  const judge = inOwnThread(new URL("./judge.js", import.meta.url), log);
+  const servicesBy = (clock: Clock) => services(database, clock, judge, log);
+  const shop = servicesBy(now);
+  await firstInstruments(shop.people);
+  if (isFresh(asked)) await fillDemo(servicesBy);
+  await shop.shop.ensureTimeZone(Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC");
+  await shop.judging.tryAgain();
+  shop.judging.wake();
+  await sayWhatIsUnread(database);
+
+  const doors = doorService(database, now, isOpenToOthers(asked));
+  const zone = async () => (await shop.shop.limits()).timeZone;
+  const isOpen = async () => {
+    const { timeZone = NO_ZONE, hours = USUAL_HOURS } = await shop.shop.limits();
+    return isOpenAt(now().toISOString(), timeZone, hours);
+  };
+  const copies = copyKeeper({
+    ...{ file, folder: paths.copies, keep: asked.keepCopies, clock: now },
+    ...{ zone, isOpen, log },
+  });
+  const work = underWay();
+  const app = createApp({
+    ...{ services: shop, doors, copies, log, underWay: work },
+    hosts: hostsOf(asked),
+    web: join(process.cwd(), "dist/web"),
+    demo: asked.demo,
+    incoming: {
+      folder: incomingOf(folder),
+      read: inReadingThread(new URL("./incoming.js", import.meta.url)),
+    },
+    proxies: asked.proxies,
+  });
+  const server = serverOf(asked, app);
+  const needsCode = doors.needed && (await doors.noOwnerYet());
+  listen(server, asked, folder, needsCode ? doors.code : null);
+  keepCopies(asked, paths, copies);
+  endWhenTold(server, folder, async () => {
+    await shop.judging.stop(judge.close);
+    await work.idle();
+    await database.close();
+    await lock.release();
+  });
+}
+
+void serve();
