@@ -1,11 +1,12 @@
-import type { Transaction } from "sequelize";
+import { Sequelize, type Transaction } from "sequelize";
 
-type Bound = string | number | null;
+/** What is bound by name. */
+export type Bound = string | number | null;
 type Done = (error: Error | null, rows: never[]) => void;
 
 /** A statement that SQLite has read once and runs as often as it is asked. */
 interface Prepared {
-  readonly all: (bind: Record<string, Bound>, done: Done) => void;
+  readonly all: (bind: Readonly<Record<string, Bound>>, done: Done) => void;
   readonly finalize: (done: () => void) => void;
 }
 
@@ -46,17 +47,30 @@ function prepared(connection: Connection, sql: string): Promise<Prepared> {
   });
 }
 
+/** Reads through the connection that stays open beside the one that writes. */
+const reading = (sequelize: Sequelize): Promise<Connection> =>
+  (
+    sequelize.connectionManager as unknown as {
+      readonly getConnection: (options: object) => Promise<Connection>;
+    }
+  ).getConnection({});
+
 /**
- * One statement within a transaction, past the row objects and read by SQLite once: a tenth of their cost, for what is
- * read and written with every reading. JSON columns come and go as text.
+ * One statement past the row objects and read by SQLite once: a tenth of their cost, for what is read and written with
+ * every reading or looked for by everybody. JSON columns come and go as text.
+ * @param from the transaction it belongs to; or the file, where it only reads what was written before
+ * @param sql a text that stays the same: what differs is bound
  * @param bind by name, with its "$"
  */
 export async function plainSql<Row>(
-  transaction: Transaction,
+  from: Transaction | Sequelize,
   sql: string,
-  bind: Record<string, Bound>,
+  bind: Readonly<Record<string, Bound>>,
 ): Promise<Row[]> {
-  const { connection } = transaction as unknown as { readonly connection: Connection };
+  const connection =
+    from instanceof Sequelize
+      ? await reading(from)
+      : (from as unknown as { readonly connection: Connection }).connection;
   const kept = statementsOf(connection);
   const known = kept.get(sql);
   const statement = known ?? (await prepared(connection, sql));

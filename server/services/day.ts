@@ -1,4 +1,3 @@
-import { QueryTypes } from "sequelize";
 import type { Day, DayBlock, DayMove, DayRow, DayWaiting, JobLine } from "#contract/jobs";
 import { dayIn, dayStart, type OpeningHours } from "#core/record";
 import {
@@ -136,9 +135,10 @@ export function dayService(database: Database, judging: JudgingService, clock: C
   }
 
   async function placesGiven(): Promise<Map<string, number>> {
-    const rows = await sequelize.query<{ readonly job: string; readonly place: number }>(
+    const rows = await plainSql<{ readonly job: string; readonly place: number }>(
+      sequelize,
       "SELECT job_id AS job, place FROM day_places",
-      { type: QueryTypes.SELECT },
+      {},
     );
     return new Map(rows.map(({ job, place }) => [job, place]));
   }
@@ -151,12 +151,13 @@ export function dayService(database: Database, judging: JudgingService, clock: C
       // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
       const progress = await judging.progress();
       const all = await linesOf(`WHERE closed_at IS NULL ORDER BY number DESC LIMIT ${MOST_PLANNED}`);
-      const [counted] = await sequelize.query<{ readonly n: number }>(
+      const [counted] = await plainSql<{ readonly n: number }>(
+        sequelize,
         "SELECT count(*) AS n FROM jobs WHERE closed_at IS NULL",
-        { type: QueryTypes.SELECT },
+        {},
       );
       const done = await linesOf("WHERE closed_at >= $since ORDER BY closed_at DESC LIMIT 50", {
-        since: dayStart(today, zone),
+        $since: dayStart(today, zone),
       });
       const isMine = (line: Line) => mine === undefined || personOf(line) === mine || line.takenInBy === mine;
       const open = all.filter(isMine);

@@ -1,4 +1,4 @@
-import { literal, Op, QueryTypes, type Transaction } from "sequelize";
+import { literal, Op, type Transaction } from "sequelize";
 import { placeText, readJournal } from "#core/judge";
 import type { ClosedRecord } from "#core/closing";
 import type { ClosedElsewhere, JobView, JournalChange, Origin, Receipt } from "#contract/jobs";
@@ -43,12 +43,8 @@ export async function journalOf(
   jobId: string,
   transaction?: Transaction,
 ): Promise<StoredEntry[]> {
-  const [row] = transaction
-    ? await plainSql<{ journal: string }>(transaction, JOURNAL, { $job: jobId })
-    : await models.Entry.sequelize!.query<{ journal: string }>(JOURNAL, {
-        bind: { job: jobId },
-        type: QueryTypes.SELECT,
-      });
+  const from = transaction ?? models.Entry.sequelize!;
+  const [row] = await plainSql<{ journal: string }>(from, JOURNAL, { $job: jobId });
   return JSON.parse(row!.journal) as StoredEntry[];
 }
 

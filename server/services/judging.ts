@@ -1,6 +1,6 @@
 import { setTimeout as after } from "node:timers/promises";
 import { isDeepStrictEqual } from "node:util";
-import { QueryTypes, type Transaction } from "sequelize";
+import type { Transaction } from "sequelize";
 import type { Logger } from "pino";
 import type { Judging } from "#contract/jobs";
 import type { Database } from "../database/database.ts";
@@ -68,27 +68,26 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
   }
 
   async function groundsNow(): Promise<number> {
-    const [row] = await sequelize.query<{ version: number }>("SELECT version FROM grounds", {
-      type: QueryTypes.SELECT,
-    });
+    const [row] = await plainSql<{ version: number }>(sequelize, "SELECT version FROM grounds", {});
     return row?.version ?? 0;
   }
 
   /** Oldest first: what earlier visits measured is then there for the later ones. */
   const idsWhere = async (where: string, grounds: number): Promise<string[]> => {
-    const rows = await sequelize.query<{ id: string }>(
+    const rows = await plainSql<{ id: string }>(
+      sequelize,
       `SELECT id FROM jobs WHERE ${where} ORDER BY number LIMIT ${CHUNK}`,
-      { type: QueryTypes.SELECT, bind: where.includes("$grounds") ? { grounds } : {} },
+      where.includes("$grounds") ? { $grounds: grounds } : {},
     );
     return rows.map(({ id }) => id);
   };
 
   async function countLeft(): Promise<number> {
-    const grounds = await groundsNow();
-    const [row] = await sequelize.query<{ n: number }>(
+    const [row] = await plainSql<{ n: number }>(
+      sequelize,
       `SELECT (SELECT count(*) FROM jobs WHERE ${CHANGED})
-         + (SELECT count(*) FROM jobs WHERE ${BY_OLDER_GROUNDS}) AS n`,
-      { type: QueryTypes.SELECT, bind: { grounds } },
+         + (SELECT count(*) FROM jobs WHERE ${BY_OLDER_GROUNDS.replace("$grounds", "(SELECT version FROM grounds)")}) AS n`,
+      {},
     );
     return row?.n ?? 0;
   }
@@ -258,9 +257,10 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
     },
     /** How many jobs could not be judged. */
     async unjudged(): Promise<number> {
-      const [row] = await sequelize.query<{ n: number }>(
+      const [row] = await plainSql<{ n: number }>(
+        sequelize,
         "SELECT count(*) AS n FROM jobs WHERE json_extract(summary, '$.unjudged') IS NOT NULL",
-        { type: QueryTypes.SELECT },
+        {},
       );
       return row?.n ?? 0;
     },

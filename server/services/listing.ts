@@ -1,4 +1,3 @@
-import { QueryTypes } from "sequelize";
 import {
   SEARCH_LIMITS,
   type BenchAside,
@@ -9,6 +8,7 @@ import {
 } from "#contract/jobs";
 import { foldCase } from "#core/record";
 import type { Database } from "../database/database.ts";
+import { plainSql, type Bound } from "../database/plainSql.ts";
 import type { Judged } from "../judge/judge.ts";
 import type { JudgingService } from "./judging.ts";
 import { isShort, phrase } from "./searching.ts";
@@ -17,28 +17,36 @@ const USUAL_PAGE = 50;
 /** How many of those that were here longest are named. */
 const LONGEST = 3;
 
-type Bound = Readonly<Record<string, string>>;
+type Binding = Readonly<Record<string, Bound>>;
 
 /** Which jobs, as a condition of a query with what is bound in it. */
 interface Wanted {
   readonly where: string;
-  readonly bind: Bound;
+  readonly bind: Binding;
+  /** Their numbers, the newest first, where they are known. */
+  readonly numbers?: readonly number[];
 }
 
+/** Nothing is narrowed. */
+const ALL = "1";
 const OPEN: Wanted = { where: "closed_at IS NULL", bind: {} };
+
+/** Of jobs with these numbers all that is counted stands in one index. */
+const NUMBERED = "INDEXED BY jobs_on_bench WHERE number IN (SELECT value FROM json_each($numbers))";
+const theseNumbers = (numbers: readonly number[]) => ({ $numbers: JSON.stringify(numbers) });
 
 /** What narrows the jobs beside words. */
 function narrowedTo({ stage, owner, mine, dueBefore }: JobFilter): Wanted {
-  const narrowing: readonly (readonly [string, Bound])[] = [
+  const narrowing: readonly (readonly [string, Binding])[] = [
     ...(stage === "open" ? [["closed_at IS NULL", {}] as const] : []),
-    ...(stage && stage !== "open" ? [["stage = $stage", { stage }] as const] : []),
-    ...(owner ? [["owner = $owner", { owner }] as const] : []),
-    ...(mine ? [["(last_by = $mine OR taken_in_by = $mine)", { mine }] as const] : []),
-    ...(dueBefore ? [["due < $dueBefore", { dueBefore }] as const] : []),
+    ...(stage && stage !== "open" ? [["stage = $stage", { $stage: stage }] as const] : []),
+    ...(owner ? [["owner = $owner", { $owner: owner }] as const] : []),
+    ...(mine ? [["(last_by = $mine OR taken_in_by = $mine)", { $mine: mine }] as const] : []),
+    ...(dueBefore ? [["due < $dueBefore", { $dueBefore: dueBefore }] as const] : []),
   ];
   return {
-    where: ["1", ...narrowing.map(([condition]) => condition)].join(" AND "),
-    bind: Object.assign({}, ...narrowing.map(([, bind]) => bind)) as Bound,
+    where: narrowing.map(([condition]) => condition).join(" AND ") || ALL,
+    bind: Object.assign({}, ...narrowing.map(([, bind]) => bind)) as Binding,
   };
 }
 
@@ -56,10 +64,11 @@ function lineOf({ summary: written, ...line }: LineRow): JobLine {
 
 /** Lines of jobs with who took each in, read past the row objects. */
 export function lineReader(sequelize: Database["sequelize"]) {
-  return async (which: string, bind: Bound = {}) => {
-    const rows = await sequelize.query<LineRow & { readonly takenInBy: string | null }>(
+  return async (which: string, bind: Binding = {}) => {
+    const rows = await plainSql<LineRow & { readonly takenInBy: string | null }>(
+      sequelize,
       `${LINE} ${which}`.replace(" FROM jobs", ", taken_in_by AS takenInBy FROM jobs"),
-      { type: QueryTypes.SELECT, bind },
+      bind,
     );
     return rows.map(({ takenInBy, ...row }) => ({ ...lineOf(row), takenInBy: takenInBy ?? "" }));
   };
@@ -67,16 +76,16 @@ export function lineReader(sequelize: Database["sequelize"]) {
 
 /** What the bench shows: lines that were judged before, read past the row objects, since everybody looks at them. */
 export function listing({ sequelize }: Database, judging: JudgingService) {
-  const rows = <Row extends object>(sql: string, bind: Bound = {}) =>
-    sequelize.query<Row>(sql, { type: QueryTypes.SELECT, bind });
-  const linesOf = async (which: string, bind: Bound = {}) =>
+  const rows = <Row extends object>(sql: string, bind: Binding = {}) => plainSql<Row>(sequelize, sql, bind);
+  const linesOf = async (which: string, bind: Binding = {}) =>
     (await rows<LineRow>(`${LINE} ${which}`, bind)).map(lineOf);
 
   /** Motors and minutes of each stage, over all that match. */
-  async function totalsOf({ where, bind }: Wanted): Promise<JobList["totals"]> {
+  async function totalsOf({ where, bind, numbers }: Wanted): Promise<JobList["totals"]> {
     const found = await rows<{ stage: Stage; motors: number; minutes: number }>(
-      `SELECT stage, count(*) AS motors, total(minutes) AS minutes FROM jobs WHERE ${where} GROUP BY stage`,
-      bind,
+      `SELECT stage, count(*) AS motors, total(minutes) AS minutes FROM jobs
+         ${numbers ? NUMBERED : `WHERE ${where}`} GROUP BY stage`,
+      numbers ? theseNumbers(numbers) : bind,
     );
     return Object.fromEntries(found.map(({ stage, motors, minutes }) => [stage, { motors, minutes }]));
   }
@@ -92,40 +101,51 @@ export function listing({ sequelize }: Database, judging: JudgingService) {
     const newest = `number > (SELECT max(number) FROM jobs) - ${SEARCH_LIMITS.newest}`;
     const order = `DESC LIMIT ${SEARCH_LIMITS.most + 1}`;
     const byIndex = filter.stage !== "open" && !isShort(words);
-    const found = await rows<{ readonly number: number }>(
-      byIndex
-        ? // The index first: what it finds is in the order of numbers already.
-          `SELECT number FROM job_search CROSS JOIN jobs ON number = job_search.rowid
-             WHERE job_search MATCH $q AND ${where} ORDER BY job_search.rowid ${order}`
-        : `SELECT number FROM jobs WHERE ${inEach} ${filter.stage === "open" ? "" : `AND ${newest}`} ORDER BY number ${order}`,
-      { ...bind, q: byIndex ? phrase(q) : q },
+    // What the index finds is in the order of numbers already; the jobs themselves are asked only where more is wanted.
+    const inIndex =
+      where === ALL
+        ? "job_search WHERE job_search MATCH $q"
+        : `job_search CROSS JOIN jobs ON number = job_search.rowid WHERE job_search MATCH $q AND ${where}`;
+    const found = byIndex
+      ? `SELECT job_search.rowid AS number FROM ${inIndex} ORDER BY job_search.rowid ${order}`
+      : `SELECT number FROM jobs WHERE ${inEach} ${filter.stage === "open" ? "" : `AND ${newest}`} ORDER BY number ${order}`;
+    // As one text: a row for each of a thousand would cost more than finding them.
+    const [row] = await rows<{ readonly numbers: string }>(
+      `SELECT json_group_array(number) AS numbers FROM (${found})`,
+      { ...bind, $q: byIndex ? phrase(q) : q },
     );
-    return found.map(({ number }) => number);
+    return JSON.parse(row!.numbers) as number[];
   }
 
   /** The jobs that a filter leaves; of those that words are looked for in, no more than anybody would look through. */
   async function wantedBy(filter: JobFilter): Promise<Wanted & Pick<JobList, "partly">> {
     if (!filter.q) return narrowedTo(filter);
     const found = await numbersOf(filter, filter.q);
-    const where = `number IN (${found.slice(0, SEARCH_LIMITS.most).join(", ")})`;
-    if (found.length > SEARCH_LIMITS.most) return { where, bind: {}, partly: "most" };
-    if (filter.stage === "open" || !isShort(filter.q)) return { where, bind: {} };
+    const wanted = { ...narrowedTo(filter), numbers: found.slice(0, SEARCH_LIMITS.most) };
+    if (found.length > SEARCH_LIMITS.most) return { ...wanted, partly: "most" };
+    if (filter.stage === "open" || !isShort(filter.q)) return wanted;
     const [last] = await rows<{ readonly number: number | null }>("SELECT max(number) AS number FROM jobs");
-    return { where, bind: {}, ...((last?.number ?? 0) > SEARCH_LIMITS.newest && { partly: "newest" }) };
+    return { ...wanted, ...((last?.number ?? 0) > SEARCH_LIMITS.newest && { partly: "newest" }) };
   }
 
   return {
     async list(filter: JobFilter = {}, page = 1, pageSize = USUAL_PAGE): Promise<JobList> {
-      const { partly, ...wanted } = await wantedBy(filter);
       // Counted before the jobs are read: one that is judged in between is looked at again, never shown old as new.
-      const progress = await judging.progress();
+      const [{ partly, ...wanted }, progress] = await Promise.all([wantedBy(filter), judging.progress()]);
+      const from = (page - 1) * pageSize;
+      const { where, bind, numbers } = wanted;
       // First which, from the index alone; then these few.
-      const items = await linesOf(
-        `WHERE number IN (SELECT number FROM jobs WHERE ${wanted.where}
-           ORDER BY number DESC LIMIT ${pageSize} OFFSET ${(page - 1) * pageSize}) ORDER BY number DESC`,
-        wanted.bind,
-      );
-      const totals = await totalsOf(wanted);
+      const reading = numbers
+        ? linesOf(
+            "WHERE number IN (SELECT value FROM json_each($numbers)) ORDER BY number DESC",
+            theseNumbers(numbers.slice(from, from + pageSize)),
+          )
+        : linesOf(
+            `WHERE number IN (SELECT number FROM jobs WHERE ${where}
+               ORDER BY number DESC LIMIT $size OFFSET $from) ORDER BY number DESC`,
+            { ...bind, $size: pageSize, $from: from },
+          );
+      const [items, totals] = await Promise.all([reading, totalsOf(wanted)]);
       const total = Object.values(totals).reduce((sum, { motors }) => sum + motors, 0);
       return { items, total, totals, page, pageSize, judging: progress, ...(partly && { partly }) };
     },

@@ -57,7 +57,7 @@ export function shopService({ write, models, sequelize }: Database, judging: Jud
     },
 
     units(query: { q?: string; model?: string; page: number }): Promise<{ items: Unit[]; total: number }> {
-      return unitsOf(models, query);
+      return unitsOf(sequelize, query);
     },
 
     /** What was said of closed jobs, and what became of it. */

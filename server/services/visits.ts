@@ -1,8 +1,9 @@
-import { QueryTypes, type Transaction } from "sequelize";
+import type { Sequelize, Transaction } from "sequelize";
 import type { MotorVersion } from "#contract/bundledJob";
 import { SEARCH_LIMITS } from "#contract/jobs";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { foldCase, serialKey, type Motor, type Visit } from "#core/record";
+import { plainSql } from "../database/plainSql.ts";
 import type { JobRow, Models, MotorVersionRow } from "../models/index.ts";
 import { isShort, phrase } from "./searching.ts";
 
@@ -78,51 +79,75 @@ export async function versionsOf(
   return rows.map(versionOf);
 }
 
-/** What was known and measured of units, each by its serial, in four questions however many they are. */
+interface JobOfUnit {
+  readonly key: string;
+  readonly id: string;
+  readonly motorId: string;
+  readonly closedAt: string | null;
+}
+
+/** What was known and measured of units, each by its serial, in three questions however many they are. */
 async function pastsOf(
-  models: Models,
+  sequelize: Sequelize,
   keys: readonly string[],
 ): Promise<ReadonlyMap<string, Pick<Unit, "versions" | "visits" | "openJob">>> {
-  const motors = await models.Motor.findAll({
-    attributes: ["id", "serialKey"],
-    where: { serialKey: [...keys] },
-    raw: true,
-  });
-  const keyOf = new Map(motors.map(({ id, serialKey: key }) => [id, key]));
-  const jobs = await models.Job.findAll({
-    attributes: ["id", "motorId", "closedAt"],
-    where: { motorId: [...keyOf.keys()] },
-    order: [["number", "ASC"]],
-    raw: true,
-  });
-  const jobsOf = new Map(
-    keys.map((key): [string, Pick<JobRow, "id" | "motorId" | "closedAt">[]] => [key, []]),
+  const jobs = await plainSql<JobOfUnit>(
+    sequelize,
+    `SELECT serial_key AS key, jobs.id AS id, motor_id AS motorId, closed_at AS closedAt
+       FROM motors JOIN jobs ON motor_id = motors.id
+       WHERE serial_key IN (SELECT value FROM json_each($keys)) ORDER BY number`,
+    { $keys: JSON.stringify(keys) },
   );
-  for (const job of jobs) jobsOf.get(keyOf.get(job.motorId)!)!.push(job);
+  const jobsOf = new Map(keys.map((key): [string, JobOfUnit[]] => [key, []]));
+  for (const job of jobs) jobsOf.get(job.key)!.push(job);
   const latest = [...jobsOf.values()].flatMap((all) => all.slice(-MOST_VISITS));
-  const visits = new Map((await visitsOf(models, latest)).map((visit) => [visit.jobId, visit]));
-  const versions = await models.MotorVersion.findAll({
-    where: { motorId: [...new Set(latest.map(({ motorId }) => motorId))] },
-    order: [["id", "ASC"]],
-  });
+  const [visits, versions] = await Promise.all([
+    plainSql<{ readonly body: string }>(
+      sequelize,
+      "SELECT body FROM visits WHERE job_id IN (SELECT value FROM json_each($jobs))",
+      { $jobs: JSON.stringify(latest.map(({ id }) => id)) },
+    ),
+    plainSql<VersionAsWritten>(
+      sequelize,
+      `SELECT motor_id AS motorId, body, by_whom AS byWhom, at, reason FROM motor_versions
+         WHERE motor_id IN (SELECT value FROM json_each($motors)) ORDER BY id`,
+      { $motors: JSON.stringify([...new Set(latest.map(({ motorId }) => motorId))]) },
+    ),
+  ]);
+  const visitOf = new Map(
+    visits.map(({ body }) => {
+      const visit = JSON.parse(body) as UnitVisit;
+      return [visit.jobId, visit];
+    }),
+  );
+  const keyOf = new Map(jobs.map(({ motorId, key }) => [motorId, key]));
   return new Map(
     [...jobsOf].map(([key, all]) => [
       key,
       {
-        versions: versions.filter(({ motorId }) => keyOf.get(motorId) === key).map(versionOf),
-        visits: all.slice(-MOST_VISITS).flatMap(({ id }) => visits.get(id) ?? []),
+        versions: versions.filter(({ motorId }) => keyOf.get(motorId) === key).map(readVersion),
+        visits: all.slice(-MOST_VISITS).flatMap(({ id }) => visitOf.get(id) ?? []),
         openJob: all.findLast(({ closedAt }) => closedAt === null)?.id ?? null,
       },
     ]),
   );
 }
 
-const versionOf = ({ body, byWhom, at, reason }: MotorVersionRow): MotorVersion => ({
+type VersionKept = Pick<MotorVersionRow, "body" | "byWhom" | "at" | "reason">;
+
+const versionOf = ({ body, byWhom, at, reason }: VersionKept): MotorVersion => ({
   motor: body as Motor,
   by: byWhom,
   at,
   reason,
 });
+
+interface VersionAsWritten extends Pick<MotorVersionRow, "motorId" | "byWhom" | "at" | "reason"> {
+  readonly body: string;
+}
+
+const readVersion = ({ body, ...version }: VersionAsWritten): MotorVersion =>
+  versionOf({ ...version, body: JSON.parse(body) as object });
 
 const UNITS_A_PAGE = 20;
 /** Sisters stand side by side: all of a model, as far as anybody could look at them. */
@@ -136,12 +161,16 @@ const NAMED = `id IN (SELECT motor_id FROM job_search CROSS JOIN jobs ON number 
 const NAMED_SHORTLY = "instr(serial_key, $q) > 0";
 const OF_MODEL = "json_extract(body, '$.modelId') = $model";
 
+interface MotorAsWritten extends Pick<Unit, "serial" | "name" | "owner"> {
+  readonly serialKey: string;
+  readonly body: string;
+}
+
 /** Units by serial, the last seen first, with their visits as written down. */
 export async function unitsOf(
-  models: Models,
+  sequelize: Sequelize,
   query: { readonly q?: string; readonly model?: string; readonly page: number },
 ): Promise<{ items: Unit[]; total: number; page: number; pageSize: number }> {
-  const sequelize = models.Motor.sequelize!;
   const pageSize = query.model === undefined ? UNITS_A_PAGE : SISTERS_A_PAGE;
   const q = foldCase(query.q ?? "");
   const conditions = [
@@ -149,41 +178,35 @@ export async function unitsOf(
     ...(q === "" ? [] : [isShort(q) ? NAMED_SHORTLY : NAMED]),
   ];
   const bind = {
-    ...(query.model !== undefined && { model: query.model }),
-    ...(q !== "" && (isShort(q) ? { q } : { phrase: phrase(q) })),
+    ...(query.model !== undefined && { $model: query.model }),
+    ...(q !== "" && (isShort(q) ? { $q: q } : { $phrase: phrase(q) })),
   };
   // The last motor of each unit; all of them are written down, those of some are gathered.
   const units =
     conditions.length === 0
       ? "SELECT motor_id AS id FROM units"
       : `SELECT max(id) AS id FROM motors WHERE ${["serial_key <> ''", ...conditions].join(" AND ")} GROUP BY serial_key`;
-  const [counted] = await sequelize.query<{ n: number }>(`SELECT count(*) AS n FROM (${units})`, {
-    type: QueryTypes.SELECT,
-    bind,
-  });
-  const page = await sequelize.query<{ readonly id: string }>(
-    `${units} ORDER BY 1 DESC LIMIT ${pageSize} OFFSET ${(query.page - 1) * pageSize}`,
-    { type: QueryTypes.SELECT, bind },
+  const [[counted], page] = await Promise.all([
+    plainSql<{ n: number }>(sequelize, `SELECT count(*) AS n FROM (${units})`, bind),
+    plainSql<{ readonly id: string }>(sequelize, `${units} ORDER BY 1 DESC LIMIT $size OFFSET $from`, {
+      ...bind,
+      $size: pageSize,
+      $from: (query.page - 1) * pageSize,
+    }),
+  ]);
+  const shown = await plainSql<MotorAsWritten>(
+    sequelize,
+    `SELECT serial, serial_key AS serialKey, name, owner, body FROM motors
+       WHERE id IN (SELECT value FROM json_each($ids)) ORDER BY id DESC`,
+    { $ids: JSON.stringify(page.map(({ id }) => id)) },
   );
-  const shown = await models.Motor.findAll({
-    where: { id: page.map(({ id }) => id) },
-    order: [["id", "DESC"]],
-  });
   const pasts = await pastsOf(
-    models,
+    sequelize,
     shown.map(({ serialKey: key }) => key),
   );
-  const items = shown.map((motor): Unit => {
-    const { serial, name, owner } = motor;
-    const body = motor.body as Motor;
-    return {
-      serial,
-      name,
-      owner,
-      modelId: body.modelId ?? null,
-      motor: body,
-      ...pasts.get(motor.serialKey)!,
-    };
+  const items = shown.map(({ serialKey: key, body, ...motor }): Unit => {
+    const known = JSON.parse(body) as Motor;
+    return { ...motor, modelId: known.modelId ?? null, motor: known, ...pasts.get(key)! };
   });
   return { items, total: counted!.n, page: query.page, pageSize };
 }
