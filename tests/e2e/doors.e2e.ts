@@ -8,6 +8,7 @@ import { join } from "node:path";
 import type { Browser, Page } from "@playwright/test";
 import { generate } from "selfsigned";
 import { expect, leaveTheWalk, test, pick } from "./bench.ts";
+import { copyOfDemo } from "./demoShop.ts";
 import { startServer, type RunningServer } from "./server.ts";
 
 test.setTimeout(120_000);
@@ -97,14 +98,8 @@ test("over HTTPS by its own certificate people sign in", async ({ browser }) => 
   const [cert, key] = [join(folder, "cert.pem"), join(folder, "key.pem")];
   writeFileSync(cert, pair.cert);
   writeFileSync(key, pair.private);
-  const server = await startServer(join(folder, "shop"), [
-    "--host",
-    "127.0.0.2",
-    "--cert",
-    cert,
-    "--key",
-    key,
-  ]);
+  const shop = copyOfDemo();
+  const server = await startServer(shop, ["--keep", "--host", "127.0.0.2", "--cert", cert, "--key", key]);
   const page = await pageIn(browser);
   try {
     expect(server.url).toMatch(/^https:\/\/127\.0\.0\.2:/u);
@@ -113,6 +108,7 @@ test("over HTTPS by its own certificate people sign in", async ({ browser }) => 
   } finally {
     await page.context().close();
     await server.kill("SIGTERM");
+    rmSync(shop, { recursive: true, force: true });
     rmSync(folder, { recursive: true, force: true });
   }
 });
@@ -120,8 +116,8 @@ test("over HTTPS by its own certificate people sign in", async ({ browser }) => 
 test("through a proxy people sign in too, though it listens to its own computer alone", async ({
   browser,
 }) => {
-  const folder = mkdtempSync(join(tmpdir(), "green-fable-proxy-"));
-  const server = await startServer(folder, ["--behind-proxy", "127.0.0.1"]);
+  const folder = copyOfDemo();
+  const server = await startServer(folder, ["--keep", "--behind-proxy", "127.0.0.1"]);
   const proxy = await proxyTo(new URL(server.url).port, await selfMade());
   const page = await pageIn(browser);
   try {

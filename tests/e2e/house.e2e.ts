@@ -1,6 +1,4 @@
-import { mkdtempSync, rmSync, statSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { rmSync, statSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import {
   atTheBench,
@@ -13,6 +11,7 @@ import {
   test,
   pick,
 } from "./bench.ts";
+import { copyOfDemo } from "./demoShop.ts";
 import { startServer } from "./server.ts";
 
 test.setTimeout(180_000);
@@ -34,8 +33,8 @@ async function signOut(page: Page) {
 test("a server that listens elsewhere lets nobody in without a pass-phrase, and holds each to a role", async ({
   browser,
 }) => {
-  const folder = mkdtempSync(join(tmpdir(), "green-fable-doors-"));
-  const server = await startServer(folder, ["--host", "127.0.0.2"]);
+  const folder = copyOfDemo();
+  const server = await startServer(folder, ["--keep", "--host", "127.0.0.2"]);
   const context = await browser.newContext({ locale: "en-GB" });
   await context.addInitScript(leaveTheWalk);
   const page = await context.newPage();
