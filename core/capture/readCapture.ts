@@ -1,0 +1,58 @@
+import { readRecording, Refused, type Recording } from "../formats/index.ts";
+import { LINES, PHASES, SENSORS, type CaptureAnswer, type CaptureOptions, type Findings } from "./answer.ts";
+import { assign, type Assigned } from "./roles.ts";
+import { readWaveform, type Carried } from "./waveform.ts";
+
+const carrying = (assigned: readonly Assigned[], roles: readonly string[]) =>
+  assigned.filter(({ role }) => role !== null && roles.includes(role));
+
+function readAll(
+  recording: Recording,
+  assigned: readonly Assigned[],
+  options: CaptureOptions,
+  findings: Findings,
+): boolean {
+  const waves = carrying(assigned, [...LINES, ...PHASES]) as Carried[];
+  return recording.time !== null && waves.length > 0 && readWaveform(recording, waves, options, findings);
+}
+
+/**
+ * Reads a recording of a motor: what it generates while it turns, and what its sensors say.
+ * @param bytes of the file
+ * @returns the same names everywhere; what cannot be known is absent, never guessed
+ * @example readCapture(bytes, { as: null, polePairs: 7, slots: 12, ratedConstant: 900, turned: null })
+ */
+export function readCapture(bytes: Uint8Array, options: CaptureOptions): CaptureAnswer {
+  const findings: Findings = { said: [], figures: {}, words: {}, assumed: [] };
+  let recording: Recording | null = null;
+  let assigned: readonly Assigned[] = [];
+  let some = false;
+  try {
+    recording = readRecording(bytes);
+    findings.said.push(...recording.said);
+    findings.assumed.push(...recording.assumed);
+    assigned = assign(recording, options.as, findings.assumed);
+    if (assigned.every(({ role }) => role === null))
+      throw new Refused("notACapture", "No signal of the file is a line, a phase or a sensor of a motor.");
+    some = readAll(recording, assigned, options, findings);
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    findings.said.push(error.said);
+  }
+  return {
+    outcome: some ? (findings.said.length > 0 ? "warned" : "read") : "refused",
+    understood: {
+      format: recording?.format ?? "unknown",
+      channels: assigned.map(({ channel, role }) => ({ name: channel.name, carries: role })),
+      samples: recording?.channels[0]?.values.length ?? 0,
+      interval: recording?.interval ?? null,
+      assumed: findings.assumed,
+    },
+    said: findings.said,
+    figures: some ? findings.figures : {},
+    words: some ? findings.words : {},
+  };
+}
+
+/** Every name that a signal may be given. */
+export const ROLES = [...LINES, ...PHASES, ...SENSORS] as const;
