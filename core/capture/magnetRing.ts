@@ -1,5 +1,6 @@
-import { coverageFactor } from "../quantity/index.ts";
-import { tell, type CaptureOptions, type Findings } from "./answer.ts";
+import { coverageFactor, median } from "../quantity/index.ts";
+import type { Cycles, Motion } from "./cycles.ts";
+import { LINES, tell, type CaptureOptions, type Findings } from "./answer.ts";
 import type { Folded } from "./folded.ts";
 import { visibility } from "./windingView.ts";
 
@@ -12,40 +13,119 @@ const LEAST_SWING = 0.01;
 /** A winding that shows less of a weak magnet than this cannot see it. */
 const CANNOT_SEE = 0.003;
 
+/** A recording folded over whole turns. */
 interface Turning {
+  readonly time: Float64Array;
+  readonly carried: readonly { readonly role: string; readonly channel: { readonly values: Float64Array } }[];
+  readonly folded: readonly Folded[];
+  readonly cycles: Pick<Cycles, "first">;
+  readonly motion: Motion;
+  readonly span: { readonly from: number; readonly cycles: number };
   readonly count: number;
   readonly frequency: number;
-  readonly folded: readonly Folded[];
 }
 
-/** Height of each pole pair against the mean of a turn, and how far each may be off. */
-function heightsOf({ folded, count }: Turning, polePairs: number) {
+/** Height of the voltage around a turn, at the same speed everywhere. */
+interface Ring {
+  /** By place of the turn; 1 on the whole. */
+  readonly heights: readonly number[];
+  /** How far the mean over a pole pair may be off. */
+  readonly u: number;
+  readonly placesAPair: number;
+}
+
+/** Places of an electrical cycle at which the height is told where three lines are there. */
+const PLACES = 12;
+
+/** By turn and place: how high the voltage stands, from the three lines at the same moment. */
+function momentary(
+  { carried, folded, cycles, motion, span, count }: Turning,
+  polePairs: number,
+): Float64Array[] | null {
+  const three = LINES.map((line) => carried.findIndex(({ role }) => role === line));
+  if (three.includes(-1)) return null;
   const turns = Math.floor(count / polePairs);
-  const heights = Array.from({ length: polePairs }, (_, pair) => {
-    const byTurn = Array.from({ length: turns }, (_, turn) => {
-      const cycle = turn * polePairs + pair;
-      // Every signal sees the same magnets: the mean over them.
-      return (
-        folded.reduce((sum, { halves }) => {
-          const whole = halves.reduce((all, half) => all + Math.abs(half), 0) / (halves.length / 2);
-          return sum + (Math.abs(halves[2 * cycle]!) + Math.abs(halves[2 * cycle + 1]!)) / whole;
-        }, 0) / folded.length
-      );
-    });
-    const mean = byTurn.reduce((sum, one) => sum + one, 0) / turns;
-    const variance = byTurn.reduce((sum, one) => sum + (one - mean) ** 2, 0) / Math.max(1, turns - 1);
-    return { mean, variance };
-  });
-  const variance = heights.reduce((sum, one) => sum + one.variance, 0) / polePairs;
-  const freedom = Math.max(1, polePairs * (turns - 1));
-  return {
-    heights: heights.map(({ mean }) => mean),
-    u: coverageFactor(freedom) * Math.sqrt(variance / turns),
-    turns,
-  };
+  const places = PLACES * polePairs;
+  const sums = Array.from({ length: turns }, () => new Float64Array(places));
+  const counts = Array.from({ length: turns }, () => new Uint32Array(places));
+  const [x, y, z] = three.map((i) => carried[i]!.channel.values) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
+  const [dx, dy, dz] = three.map((i) => folded[i]!.mean) as [number, number, number];
+  for (let i = 0; i < motion.angle.length; i += 1) {
+    const cycle = (motion.angle[i]! - span.from) / (2 * Math.PI);
+    const turn = Math.floor(cycle / polePairs);
+    if (cycle < 0 || turn >= turns) continue;
+    const n = cycles.first + i;
+    const height = Math.hypot(x[n]! - dx, y[n]! - dy, z[n]! - dz) / motion.omega[i]!;
+    if (Number.isNaN(height)) continue;
+    const place = Math.min(places - 1, Math.floor((cycle - turn * polePairs) * PLACES));
+    sums[turn]![place]! += height;
+    counts[turn]![place]! += 1;
+  }
+  if (counts.some((one) => one.some((n) => n === 0))) return null;
+  return sums.map((one, turn) => one.map((sum, place) => sum / counts[turn]![place]!));
 }
 
-/** The part of a ring of heights that goes once up and down in a turn. */
+/** By turn and half cycle, from a single line: volt-seconds do not depend on speed. */
+function byHalves({ folded, count }: Turning, polePairs: number): Float64Array[] {
+  const turns = Math.floor(count / polePairs);
+  return Array.from({ length: turns }, (_, turn) =>
+    Float64Array.from({ length: 2 * polePairs }, (_, half) =>
+      folded.reduce((sum, { halves }) => sum + Math.abs(halves[2 * polePairs * turn + half]!), 0),
+    ),
+  );
+}
+
+function ringFrom(all: Turning, polePairs: number): Ring {
+  const exact = momentary(all, polePairs);
+  const turns = exact ?? byHalves(all, polePairs);
+  const placesAPair = exact ? PLACES : 2;
+  const places = placesAPair * polePairs;
+  const mean = Float64Array.from(
+    { length: places },
+    (_, place) => turns.reduce((sum, turn) => sum + turn[place]!, 0) / turns.length,
+  );
+  // What comes back with every cycle is the shape of the voltage and no magnet's.
+  const shape = Float64Array.from({ length: placesAPair }, (_, place) => {
+    let sum = 0;
+    for (let pair = 0; pair < polePairs; pair += 1) sum += mean[pair * placesAPair + place]!;
+    return sum / polePairs;
+  });
+  const heights = Array.from(mean, (height, place) => height / shape[place % placesAPair]!);
+  // How far a pole pair differs from turn to turn.
+  const pairs = turns.map((turn) =>
+    Array.from({ length: polePairs }, (_, pair) => {
+      let sum = 0;
+      for (let place = 0; place < placesAPair; place += 1)
+        sum += turn[pair * placesAPair + place]! / shape[place]!;
+      return sum / placesAPair;
+    }),
+  );
+  let variance = 0;
+  for (let pair = 0; pair < polePairs; pair += 1) {
+    const middle = pairs.reduce((sum, turn) => sum + turn[pair]!, 0) / pairs.length;
+    variance +=
+      pairs.reduce((sum, turn) => sum + (turn[pair]! - middle) ** 2, 0) /
+      Math.max(1, pairs.length - 1) /
+      polePairs;
+  }
+  const freedom = Math.max(1, polePairs * (pairs.length - 1));
+  return { heights, u: coverageFactor(freedom) * Math.sqrt(variance / pairs.length), placesAPair };
+}
+
+/** Means over one pole pair, begun at every place of the turn. */
+function overAPair({ heights, placesAPair }: Ring): number[] {
+  return heights.map((_, from) => {
+    let sum = 0;
+    for (let k = 0; k < placesAPair; k += 1) sum += heights[(from + k) % heights.length]!;
+    return sum / placesAPair;
+  });
+}
+
+/** The part of a ring of heights that goes once up and down in a turn, and what it leaves. */
 function swingOf(heights: readonly number[]): { readonly size: number; readonly left: number } {
   const n = heights.length;
   const mean = heights.reduce((sum, one) => sum + one, 0) / n;
@@ -59,7 +139,7 @@ function swingOf(heights: readonly number[]): { readonly size: number; readonly 
       sum + (height - mean - c * Math.cos((2 * Math.PI * k) / n) - s * Math.sin((2 * Math.PI * k) / n)) ** 2,
     0,
   );
-  return { size: Math.hypot(c, s), left: Math.sqrt(left / n) };
+  return { size: Math.hypot(c, s) / mean, left: Math.sqrt(left / n) / mean };
 }
 
 /**
@@ -75,48 +155,41 @@ export function ringOf(findings: Findings, all: Turning, { polePairs, slots }: C
       words: `With ${slots!} slots and ${2 * polePairs!} poles every pole pair has the same coils over it: a single weak magnet does not show in the voltage.`,
     });
   if (polePairs! < 2 || all.count < LEAST_TURNS * polePairs!) return;
-  const { heights, u } = heightsOf(all, polePairs!);
-  const swing = swingOf(heights);
-  const sorted = heights.toSorted((a, b) => a - b);
-  const usual = sorted[Math.ceil(sorted.length / 2)]!;
-  const low = heights.filter(
-    (height) => usual - height > Math.max(LEAST_LOW, 2 * u, 0.35 * (usual - sorted[0]!)),
-  );
-  const deepest = usual - sorted[0]!;
+  const ring = ringFrom(all, polePairs!);
+  const { u, heights, placesAPair } = ring;
+  const pairs = overAPair(ring);
+  const swing = swingOf(pairs);
+  const usual = median(pairs);
+  const [lowest, highest] = [Math.min(...pairs), Math.max(...pairs)];
+  const [deepest, rises] = [usual - lowest, highest - usual];
   // A swing goes up as far as it goes down; a weak magnet only goes down.
-  const rises = sorted.at(-1)! - usual;
-  const goesRound = swing.size > Math.max(LEAST_SWING, 2 * u) && polePairs! >= 3;
-  const isSwing = goesRound && rises > 0.5 * deepest && swing.left < 0.5 * swing.size;
-  if (isSwing) {
+  if (
+    polePairs! >= 3 &&
+    swing.size > Math.max(LEAST_SWING, 2 * u) &&
+    rises > 0.5 * deepest &&
+    swing.left < 0.4 * swing.size
+  ) {
     said.push({
       code: "oncePerTurn",
       words: `The voltage swings by ±${(100 * swing.size).toFixed(1)} % once in every turn: the rotor runs out of the middle.`,
     });
     tell(findings, "oncePerTurn", 100 * swing.size, 100 * u, "%");
-    tell(
-      findings,
-      "oncePerTurnFrequency",
-      all.frequency / polePairs!,
-      0.001 * (all.frequency / polePairs!),
-      "Hz",
-    );
+    const hz = all.frequency / polePairs!;
+    tell(findings, "oncePerTurnFrequency", hz, 0.001 * hz, "Hz");
     return;
   }
-  if (
-    deepest > Math.max(LEAST_LOW, 3 * u) &&
-    rises < 0.5 * deepest &&
-    low.length > 0 &&
-    low.length < polePairs! / 2 + 0.5 &&
-    (seen === null || seen >= CANNOT_SEE)
-  ) {
-    const others = heights.filter((height) => !low.includes(height));
-    const mean = others.reduce((sum, one) => sum + one, 0) / others.length;
-    const against = sorted[0]! / mean - 1;
-    said.push({
-      code: "weakPolePair",
-      words: `${low.length === 1 ? "One pole pair" : `${low.length} pole pairs`} of every turn ${low.length === 1 ? "is" : "are"} low, the lowest by ${(-100 * against).toFixed(1)} %: it turns with the rotor.`,
-    });
-    tell(findings, "weakPolePairs", low.length, 0, "");
-    tell(findings, "weakPolePairAgainstOthers", 100 * against, 100 * u * Math.SQRT2, "%");
-  }
+  if (deepest < Math.max(LEAST_LOW, 3 * u) || rises > 0.5 * deepest || (seen !== null && seen < CANNOT_SEE))
+    return;
+  const whole = median(heights);
+  const against = lowest / whole - 1;
+  // How many pole pairs of this depth all that is missing comes to.
+  const missing = heights.reduce((sum, height) => sum + Math.max(0, whole - height - u), 0) / placesAPair;
+  const low = Math.max(1, Math.round(missing / (whole - lowest)));
+  if (low > polePairs! / 2) return;
+  said.push({
+    code: "weakPolePair",
+    words: `${low === 1 ? "One pole pair" : `${low} pole pairs`} of every turn ${low === 1 ? "is" : "are"} low, the lowest by ${(-100 * against).toFixed(1)} %: it turns with the rotor.`,
+  });
+  tell(findings, "weakPolePairs", low, 0, "");
+  tell(findings, "weakPolePairAgainstOthers", 100 * against, 100 * u * Math.SQRT2, "%");
 }

@@ -17,6 +17,10 @@ export interface Carried {
 const DEGREES = 180 / Math.PI;
 /** Samples of a cycle below which nothing is said of its shape. */
 const LEAST_A_CYCLE = 10;
+/** With so few samples a cycle higher harmonics pass for the fundamental: its height is known no better than this. */
+const COARSE_U = 0.03;
+/** Below so many nothing is said of its height. */
+const LEAST_FOR_HEIGHT = 5;
 /** A mean beyond this share of the amplitude is worth a word. */
 const OFFSET = 0.03;
 /** Below this share of the strongest, a signal is dead. */
@@ -27,6 +31,9 @@ const WEAK = 0.03;
 const CHANGES = 0.02;
 /** A fundamental that explains less of a signal than this is none. */
 const LEAST_PERIODIC = 0.3;
+
+/** Cycles that a recording holds at least; a little less may be wanting at its ends. */
+const LEAST_CYCLE = 0.97;
 
 const wrapDegrees = (degrees: number): number => degrees - 360 * Math.round(degrees / 360);
 
@@ -258,15 +265,10 @@ export function readWaveform(
   const lead = strongestOf(carried);
   const cycles = followCycles(time, lead.channel.values);
   if (!cycles) return noPeriod(recording, lead, findings);
+  const held = cycles.frequency * (time.at(-1)! - time[0]!);
+  if (held < LEAST_CYCLE) return tooShort(findings);
   const all = foldAll(recording, carried, cycles, options.polePairs);
-  if (!all) {
-    said.push({
-      code: "tooShort",
-      words:
-        "The recording holds less than one electrical cycle: nothing can be said of it. Record longer, or spin faster.",
-    });
-    return false;
-  }
+  if (!all) return tooShort(findings);
   const { folded, frequency, count, samplesPerCycle } = all;
   const leading = folded[carried.indexOf(lead)]!;
   const share = 1 / (1 + (leading.rest / (size(harmonicOf(leading, 1)) / Math.SQRT2)) ** 2);
@@ -349,7 +351,7 @@ export function readWaveform(
     options,
   );
   tellShape(findings, whole, { clipped, coarse });
-  if (options.polePairs !== null && !clipped) ringOf(findings, all, options);
+  if (options.polePairs !== null && !clipped) ringOf(findings, { ...whole, time }, options);
   return true;
 }
 
@@ -396,6 +398,15 @@ function derived(carried: readonly Carried[], { reversed }: Lines): Carried[] {
     : [];
 }
 
+function tooShort({ said }: Pick<Findings, "said">): false {
+  said.push({
+    code: "tooShort",
+    words:
+      "The recording holds less than one electrical cycle: nothing can be said of it. Record longer, or spin faster.",
+  });
+  return false;
+}
+
 function noPeriod({ time }: Recording, { channel }: Carried, { said }: Findings): false {
   // Less than a cycle of something large is not the same as nothing at all.
   const { values } = channel;
@@ -414,16 +425,11 @@ function noPeriod({ time }: Recording, { channel }: Carried, { said }: Findings)
     }
   }
   if (high > low && crossings <= 1 && time!.length > 16 && isSmooth(values, high - low))
-    said.push({
-      code: "tooShort",
-      words:
-        "The recording holds less than one electrical cycle: nothing can be said of it. Record longer, or spin faster.",
-    });
-  else
-    said.push({
-      code: "noPeriod",
-      words: "Nothing in the recording comes back regularly: no turning motor is seen in it.",
-    });
+    return tooShort({ said });
+  said.push({
+    code: "noPeriod",
+    words: "Nothing in the recording comes back regularly: no turning motor is seen in it.",
+  });
   return false;
 }
 
@@ -525,9 +531,10 @@ function tellHeights(
       relativeU(grouped(one.byCycle, polePairs !== null && count >= 3 * polePairs ? polePairs : 1)),
     ),
   );
-  const share = Number.isFinite(scatter) ? scatter : 0.01;
+  const share = Math.max(Number.isFinite(scatter) ? scatter : COARSE_U, coarse ? COARSE_U : 0);
   const unit = inVolts ? "V" : "of full scale";
-  const heights = !clipped && !coasts;
+  const told = !clipped && all.samplesPerCycle >= LEAST_FOR_HEIGHT;
+  const heights = told && !coasts;
   if (heights && inVolts) {
     for (const { line, height } of measured) tell(findings, `amplitude${line}`, height, share * height, unit);
     tell(findings, "lineToLinePeak", mean, share * mean, unit);
@@ -535,7 +542,7 @@ function tellHeights(
   }
   const dead = deadOf(measured);
   const ordered = measured.length === 3 && !dead;
-  if (measured.length === 3 && !clipped) {
+  if (measured.length === 3 && told) {
     const imbalance = Math.max(...measured.map(({ height }) => Math.abs(height - mean))) / mean;
     tell(findings, "imbalance", 100 * imbalance, 100 * share * Math.SQRT2, "%");
   }
@@ -552,8 +559,8 @@ function tellHeights(
       words: `Phase ${dead} gives nothing: both lines at it are dead, and the third is not.`,
     });
     words["deadPhase"] = dead;
-  } else if (measured.length === 3 && !clipped) sayWeakPhase(findings, all, measured, share);
-  if (!inVolts || clipped || dead) return;
+  } else if (measured.length === 3 && told) sayWeakPhase(findings, all, measured, share);
+  if (!inVolts || !told || "deadPhase" in words) return;
   tellConstant(findings, all, {
     mean,
     share,
