@@ -1,6 +1,8 @@
 import { readRecording, Refused, type Recording } from "../formats/index.ts";
 import { LINES, PHASES, SENSORS, type CaptureAnswer, type CaptureOptions, type Findings } from "./answer.ts";
+import { align } from "./align.ts";
 import { assign, type Assigned } from "./roles.ts";
+import { readSensors } from "./sensors.ts";
 import { readWaveform, type Carried } from "./waveform.ts";
 
 const carrying = (assigned: readonly Assigned[], roles: readonly string[]) =>
@@ -13,7 +15,12 @@ function readAll(
   findings: Findings,
 ): boolean {
   const waves = carrying(assigned, [...LINES, ...PHASES]) as Carried[];
-  return recording.time !== null && waves.length > 0 && readWaveform(recording, waves, options, findings);
+  const turned =
+    recording.time !== null && waves.length > 0 ? readWaveform(recording, waves, options, findings) : null;
+  const sensors = carrying(assigned, SENSORS);
+  const run = sensors.length > 0 ? readSensors(recording, sensors, options, findings) : null;
+  if (turned && run) align(findings, recording.time!, run, turned, options);
+  return turned !== null || run !== null;
 }
 
 /**

@@ -251,14 +251,14 @@ const sayClipped = (
 /**
  * Reads what a turning motor generates: its frequency, heights, angles and shape, and with the pole pairs its speed
  * constant and its magnets one by one.
- * @returns whether anything periodic was there
+ * @returns what it turned through, for whoever holds something against it; null where nothing periodic was there
  */
 export function readWaveform(
   recording: Recording,
   carried: readonly Carried[],
   options: CaptureOptions,
   findings: Findings,
-): boolean {
+): Turned | null {
   const { said } = findings;
   const time = recording.time!;
   const inVolts = carried.every(({ channel }) => channel.unit === "V");
@@ -294,7 +294,7 @@ export function readWaveform(
 
   const coast = coasting(cycles, time, options.polePairs);
   const frequencyU = frequencyUncertainty(cycles, frequency);
-  tellSpeed(findings, all, coast !== null, frequencyU, options);
+  tellSpeed(findings, all, [time[0]!, time.at(-1)!], coast !== null, frequencyU, options);
   if (coast) {
     said.push({ code: "coasts", words: "The motor coasts: its voltage and its speed fall together." });
     for (const [name, { value, u, unit }] of Object.entries(coast.figures))
@@ -352,7 +352,30 @@ export function readWaveform(
   );
   tellShape(findings, whole, { clipped, coarse });
   if (options.polePairs !== null && !clipped) ringOf(findings, { ...whole, time }, options);
-  return true;
+  return {
+    cycles,
+    motion: all.motion,
+    phases: phasesOf(lines),
+    phaseOrder: lagging(lines) > 0 ? "ABC" : "ACB",
+  };
+}
+
+/** The electrical angle along a recording, and where the phases stand in it. */
+export interface Turned {
+  readonly cycles: Cycles;
+  readonly motion: Motion;
+  /** Degrees of the angle at which each phase rises through zero; null where not all lines are known. */
+  readonly phases: readonly [number, number, number] | null;
+  readonly phaseOrder: "ABC" | "ACB";
+}
+
+const lagging = ({ by }: Lines): number => wrapDegrees(lag(by.BC) - lag(by.AB));
+
+function phasesOf({ by: { AB, BC, CA }, whole }: Lines): Turned["phases"] {
+  if (!whole) return null;
+  // The three add up to nothing: a phase is a third of what lies between its two lines.
+  const rising = (one: Phasor, other: Phasor) => lag(plus(one, minus(other))) - 90;
+  return [rising(AB, CA), rising(BC, AB), rising(CA, BC)];
 }
 
 /** Lines that were not recorded themselves, from those or the phases that were: each probe the right way round. */
@@ -398,16 +421,16 @@ function derived(carried: readonly Carried[], { reversed }: Lines): Carried[] {
     : [];
 }
 
-function tooShort({ said }: Pick<Findings, "said">): false {
+function tooShort({ said }: Pick<Findings, "said">): null {
   said.push({
     code: "tooShort",
     words:
       "The recording holds less than one electrical cycle: nothing can be said of it. Record longer, or spin faster.",
   });
-  return false;
+  return null;
 }
 
-function noPeriod({ time }: Recording, { channel }: Carried, { said }: Findings): false {
+function noPeriod({ time }: Recording, { channel }: Carried, { said }: Findings): null {
   // Less than a cycle of something large is not the same as nothing at all.
   const { values } = channel;
   let [low, high, crossings, sign] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0, 0];
@@ -430,7 +453,7 @@ function noPeriod({ time }: Recording, { channel }: Carried, { said }: Findings)
     code: "noPeriod",
     words: "Nothing in the recording comes back regularly: no turning motor is seen in it.",
   });
-  return false;
+  return null;
 }
 
 /** Whether a signal goes from sample to sample in small steps. */
@@ -456,6 +479,7 @@ function frequencyUncertainty({ at, angle }: Cycles, frequency: number): number 
 function tellSpeed(
   findings: Findings,
   { cycles, frequency, count }: FoldedAll,
+  ends: readonly [number, number],
   coasts: boolean,
   u: number,
   { polePairs }: CaptureOptions,
@@ -474,10 +498,15 @@ function tellSpeed(
   const part = Math.max(2, Math.min(polePairs ?? Math.ceil(n / 10), Math.floor(n / 3)));
   const hz = (from: number, to: number) =>
     (angle[to]! - angle[from]!) / (2 * Math.PI * (at[to]! - at[from]!));
-  // Carried on to the ends themselves by the change over a part.
+  // Carried on to the ends of the recording by the change from one part to the next, where less than two cycles are wanting.
   const [begin, next] = [hz(0, part), hz(part, Math.min(n - 1, 2 * part))];
   const [before, end] = [hz(Math.max(0, n - 1 - 2 * part), n - 1 - part), hz(n - 1 - part, n - 1)];
-  const [start, stop] = [begin + (begin - next) / 2, end + (end - before) / 2];
+  const carriedOn = (missing: number, cycle: number, seconds: number) =>
+    0.5 + (missing < 2 * cycle ? missing / seconds : 0);
+  const start = begin + (begin - next) * carriedOn(at[0]! - ends[0], at[1]! - at[0]!, at[part]! - at[0]!);
+  const stop =
+    end +
+    (end - before) * carriedOn(ends[1] - at[n - 1]!, at[n - 1]! - at[n - 2]!, at[n - 1]! - at[n - 1 - part]!);
   const each = (2 * u * (at[n - 1]! - at[0]!)) / Math.max(1e-12, at[part]! - at[0]!);
   tell(findings, "speedAtStart", start * rpm, each * rpm, "rpm");
   tell(findings, "speedAtEnd", stop * rpm, each * rpm, "rpm");

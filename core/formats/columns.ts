@@ -149,13 +149,33 @@ function medianStep(time: Float64Array): number {
   return steps.toSorted((a, b) => a - b)[steps.length >> 1] ?? Number.NaN;
 }
 
+/** Times are written in steps of this; as seconds. Nothing is coarser than a tenth of a second here. */
+function resolutionOf(time: Float64Array): number {
+  const some = Array.from({ length: Math.min(200, time.length) }, (_, n) => time[time.length - 1 - n]!);
+  for (let digits = 1; digits <= 12; digits += 1) {
+    const scale = 10 ** digits;
+    if (
+      some.every(
+        (at) => Math.abs(at * scale - Math.round(at * scale)) < 1e-6 * Math.max(1, Math.abs(at * scale)),
+      )
+    )
+      return 1 / scale;
+  }
+  return 0;
+}
+
+/** Steps that differ by less than this share are even. */
+const EVEN = 0.02;
+
 /** A column of times as a clock: even, where it is but for the digits it is written with. */
 function clockOf(time: Float64Array, logic: boolean): Clock {
   const count = time.length;
   const mean = (time[count - 1]! - time[0]!) / (count - 1);
   let worst = 0;
   for (let n = 0; n < count; n += 1) worst = Math.max(worst, Math.abs(time[n]! - time[0]! - n * mean));
-  if (worst < 0.75 * mean) {
+  // Changes that happen to come evenly are moments all the same.
+  const within = logic ? 1e-6 * mean : Math.max(EVEN * mean, 1.1 * resolutionOf(time));
+  if (worst < within) {
     const even = Float64Array.from({ length: count }, (_, n) => time[0]! + n * mean);
     return { time: even, interval: mean, said: [], keep: null };
   }
