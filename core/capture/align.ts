@@ -10,6 +10,8 @@ const NOMINAL = 30;
 const NOMINAL_BACKWARD = 150;
 /** The three stand alike against their phases to within this, or nothing is said. */
 const ALIKE = 20;
+/** Sensors that switch the other way round are rare: they are believed where they leave so much less, degrees. */
+const UPSIDE_DOWN = 25;
 const LEAST_EDGES = 3;
 
 const ASSIGNMENTS = [
@@ -63,7 +65,7 @@ export function align(
   const tries = ASSIGNMENTS.flatMap((join) =>
     [0, 180].map((other) => {
       const late = join.map((phase, sensor) => wrap(at[sensor]! - phases[phase]! - nominal - other));
-      return { join, other, late, left: Math.hypot(...late) };
+      return { join, other, late, left: Math.hypot(...late) + (other === 0 ? 0 : UPSIDE_DOWN) };
     }),
   ).toSorted((a, b) => a.left - b.left);
   const best = tries[0]!;

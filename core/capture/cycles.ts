@@ -167,6 +167,18 @@ function strongestFrequency(
   return { frequency: cycles / span, cycles };
 }
 
+/** The strongest frequency where a signal is strongest, in a stretch that holds some cycles of it. */
+function rough(
+  time: Times,
+  values: Float64Array,
+  length: number,
+): { readonly found: ReturnType<typeof strongestFrequency>; readonly stretch: Stretch } {
+  const stretch = strongest(values, length);
+  const found = strongestFrequency(time, values, stretch);
+  const enough = length >= values.length || (found !== null && found.cycles >= FEW_CYCLES);
+  return enough ? { found, stretch } : rough(time, values, Math.min(values.length, length * 8));
+}
+
 /** A change of angle within one cycle beyond this is no longer the same motion, radians. */
 const LOST = 1.3;
 /** A cycle weaker than so many deviations of what is left of it, or this share of the strongest, is not followed. */
@@ -179,15 +191,7 @@ const LEAST_SHARE = 0.01;
  * @returns null where nothing periodic is there
  */
 export function followCycles(time: Times, values: Float64Array): Cycles | null {
-  let length = Math.min(values.length, LOOKED_AT);
-  let found: { readonly frequency: number; readonly cycles: number } | null = null;
-  let stretch: Stretch = { from: 0, to: 0 };
-  for (;;) {
-    stretch = strongest(values, length);
-    found = strongestFrequency(time, values, stretch);
-    if (length >= values.length || (found && found.cycles >= FEW_CYCLES)) break;
-    length = Math.min(values.length, length * 8);
-  }
+  const { found, stretch } = rough(time, values, Math.min(values.length, LOOKED_AT));
   if (!found) return null;
   const start = settled(time, values, found.frequency, (time[stretch.from]! + time[stretch.to - 1]!) / 2);
   if (!start) return null;
@@ -216,6 +220,9 @@ function cycleAt(time: Times, values: Float64Array, at: number, frequency: numbe
   return sineThrough(time, values, indexAt(time, at - half), indexAt(time, at + half), frequency, at);
 }
 
+/** A frequency is right once the angle moves by less than this from one cycle to the next, radians. */
+const STILL = 1e-3;
+const TRIES = 12;
 /** Cycles below which a frequency is found by the whole recording at once. */
 const FEW = 2.2;
 
@@ -244,7 +251,7 @@ function fittedFrequency(time: Times, values: Float64Array): number {
 function settled(time: Times, values: Float64Array, rough: number, around: number) {
   const ends = time.at(-1)! - time[0]!;
   let frequency = rough * ends < FEW ? fittedFrequency(time, values) : rough;
-  for (let tries = 0; tries < 12; tries += 1) {
+  for (let tries = 0; tries < TRIES; tries += 1) {
     const cycle = 1 / frequency;
     // Two windows a cycle apart need two cycles; with less the fit through all of it stands.
     const room = ends * frequency >= FEW;
@@ -256,7 +263,8 @@ function settled(time: Times, values: Float64Array, rough: number, around: numbe
     const next = room ? cycleAt(time, values, at + cycle, frequency) : null;
     if (!next) return { at, frequency, sine };
     const drift = wrapped(next.phase - sine.phase);
-    if (Math.abs(drift) < 1e-3) return { at, frequency, sine };
+    // Under noise the angle never stands quite still.
+    if (Math.abs(drift) < (tries < TRIES / 2 ? STILL : LOST)) return { at, frequency, sine };
     frequency *= 1 + drift / (2 * Math.PI);
   }
   return null;

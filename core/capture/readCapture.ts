@@ -42,6 +42,8 @@ export function readCapture(bytes: Uint8Array, options: CaptureOptions): Capture
     if (assigned.every(({ role }) => role === null))
       throw new Refused("notACapture", "No signal of the file is a line, a phase or a sensor of a motor.");
     some = readAll(recording, assigned, options, findings);
+    if (!some && findings.said.length === 0)
+      throw new Refused("notACapture", "What is in the file is too little to say anything of a motor.");
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     findings.said.push(error.said);

@@ -13,7 +13,7 @@ export function roleOf(name: string, logic: boolean): ChannelRole | null {
   const plain = name.toUpperCase().replaceAll(/[^A-Z0-9]/gu, "");
   const bare = plain.replace(/^(?:VOLTAGE|LINE|PHASE|EMF|CH|V|U|E)(?=[A-CU-W])/u, "");
   const letters = bare.replaceAll("U", "A").replaceAll("V", "B").replaceAll("W", "C");
-  if (!logic) {
+  if (!logic && !/^(?:HALL|SENSOR)/u.test(plain)) {
     const line = LINES.find((one) => one === letters);
     if (line) return line;
     // The other way round it is the same pair.

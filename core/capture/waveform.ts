@@ -18,9 +18,9 @@ const DEGREES = 180 / Math.PI;
 /** Samples of a cycle below which nothing is said of its shape. */
 const LEAST_A_CYCLE = 10;
 /** With so few samples a cycle higher harmonics pass for the fundamental: its height is known no better than this. */
-const COARSE_U = 0.03;
+const COARSE_U = 0.05;
 /** Below so many nothing is said of its height. */
-const LEAST_FOR_HEIGHT = 5;
+const LEAST_FOR_HEIGHT = 8;
 /** A mean beyond this share of the amplitude is worth a word. */
 const OFFSET = 0.03;
 /** Below this share of the strongest, a signal is dead. */

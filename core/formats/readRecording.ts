@@ -4,8 +4,8 @@ import { isVcd, readVcd } from "./vcd.ts";
 import { isWav, readWav } from "./wav.ts";
 
 const HEAD = 4096;
-/** Signs that no text has. */
-const NO_TEXT = /[\u0000-\u0008\u000E-\u001A]/u;
+/** Whether signs stand in it that no text has. */
+const isNoText = (head: Uint8Array): boolean => head.some((byte) => byte < 9 || (byte > 13 && byte < 27));
 
 /**
  * Reads a recording from its bytes: sound (WAV), a value change dump (VCD), or a text of columns.
@@ -17,7 +17,7 @@ export function readRecording(bytes: Uint8Array): Recording {
   const head = new TextDecoder("utf-8").decode(bytes.subarray(0, HEAD));
   if (isVcd(head)) return readVcd(new TextDecoder("utf-8").decode(bytes));
   const wide = (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff);
-  if (!wide && NO_TEXT.test(head))
+  if (!wide && isNoText(bytes.subarray(0, HEAD)))
     throw new Refused(
       "notACapture",
       "The file is neither text, sound nor a logic log: it is no recording that is read here.",

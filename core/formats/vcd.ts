@@ -54,12 +54,10 @@ export function readVcd(text: string): Recording {
   const byId = new Map(signals.map((signal) => [signal.id, signal]));
   let [now, changes, started] = [0, 0, false];
   const moments: number[] = [];
-  let at = text.indexOf("$end", begins) + 4;
   const word = /\S+/gu;
-  word.lastIndex = at;
+  word.lastIndex = text.indexOf("$end", begins) + 4;
   for (let found = word.exec(text); found; found = word.exec(text)) {
     const [token] = found;
-    at = word.lastIndex;
     if (token.startsWith("#")) {
       now = Number(token.slice(1)) * scale;
       if (!Number.isFinite(now)) throw new Refused("notACapture", `“${token.slice(0, 20)}” is no time.`);
