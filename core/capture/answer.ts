@@ -28,7 +28,7 @@ export type Sensor = (typeof SENSORS)[number];
 export type ChannelRole = Line | (typeof PHASES)[number] | Sensor;
 
 /** What a recording was taken for. */
-export interface Understood {
+interface Understood {
   readonly format: string;
   readonly channels: readonly { readonly name: string; readonly carries: ChannelRole | null }[];
   readonly samples: number;

@@ -9,7 +9,7 @@ export interface Assigned {
 }
 
 /** A name as a role: "V AB", "U_ab", "A-B", "phase A", "AN", "Hall A", "H1". */
-export function roleOf(name: string, logic: boolean): ChannelRole | null {
+function roleOf(name: string, logic: boolean): ChannelRole | null {
   const plain = name.toUpperCase().replaceAll(/[^A-Z0-9]/gu, "");
   const bare = plain.replace(/^(?:VOLTAGE|LINE|PHASE|EMF|CH|V|U|E)(?=[A-CU-W])/u, "");
   const letters = bare.replaceAll("U", "A").replaceAll("V", "B").replaceAll("W", "C");

@@ -177,7 +177,8 @@ function tellPlacement(findings: Findings, { degrees, u }: Placement, spacing: 6
     angleBToC: between(degrees, "B", "C"),
     angleCToA: between(degrees, "C", "A"),
   };
-  const each = u * Math.SQRT2;
+  // The middle of a pulse is the mean of two changes, an angle the difference of two middles: no more than one change.
+  const each = u;
   for (const [name, angle] of Object.entries(angles)) tell(findings, name, angle, each, "°");
   const order = [...degrees].toSorted((a, b) => a[1] - b[1]);
   const sectors: Record<string, Figure> = {};

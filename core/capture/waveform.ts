@@ -85,7 +85,7 @@ function strongestOf(carried: readonly Carried[]): Carried {
 }
 
 /** Every signal of a recording, folded over the same whole cycles. */
-export interface FoldedAll {
+interface FoldedAll {
   readonly carried: readonly Carried[];
   readonly folded: readonly Folded[];
   readonly cycles: Cycles;
@@ -554,18 +554,15 @@ function tellHeights(
     Number.isFinite(height),
   );
   const mean = measured.reduce((sum, { height }) => sum + height, 0) / measured.length;
-  // Turns where they are known: what the magnets do within one is no scatter.
-  const scatter = Math.max(
-    ...folded.map((one) =>
-      relativeU(grouped(one.byCycle, polePairs !== null && count >= 3 * polePairs ? polePairs : 1)),
-    ),
-  );
+  const scatter = relativeU(grouped(meanByCycle(all), turnsOrCycles(polePairs, count)));
   const share = Math.max(Number.isFinite(scatter) ? scatter : COARSE_U, coarse ? COARSE_U : 0);
   const unit = inVolts ? "V" : "of full scale";
   const told = !clipped && all.samplesPerCycle >= LEAST_FOR_HEIGHT;
   const heights = told && !coasts;
   if (heights && inVolts) {
-    for (const { line, height } of measured) tell(findings, `amplitude${line}`, height, share * height, unit);
+    // A single line scatters more than the mean of three.
+    for (const { line, height } of measured)
+      tell(findings, `amplitude${line}`, height, Math.sqrt(3) * share * height, unit);
     tell(findings, "lineToLinePeak", mean, share * mean, unit);
     tell(findings, "phasePeak", mean / Math.sqrt(3), (share * mean) / Math.sqrt(3), unit);
   }
@@ -573,7 +570,7 @@ function tellHeights(
   const ordered = measured.length === 3 && !dead;
   if (measured.length === 3 && told) {
     const imbalance = Math.max(...measured.map(({ height }) => Math.abs(height - mean))) / mean;
-    tell(findings, "imbalance", 100 * imbalance, 100 * share * Math.SQRT2, "%");
+    tell(findings, "imbalance", 100 * imbalance, 100 * share * Math.sqrt(6), "%");
   }
   if (ordered) {
     const apart = wrapDegrees(lag(lines.by.BC) - lag(lines.by.AB));
@@ -601,6 +598,19 @@ function tellHeights(
     lines,
     frequency,
   });
+}
+
+/** Turns where there are some: what the magnets do within one is no scatter. */
+const turnsOrCycles = (polePairs: number | null, count: number): number =>
+  polePairs !== null && count >= 3 * polePairs ? polePairs : 1;
+
+/** Height of each cycle, the mean of the lines. */
+function meanByCycle({ carried, folded, count }: FoldedAll): Float64Array {
+  const lines = folded.filter((_, i) => (LINES as readonly string[]).includes(carried[i]!.role));
+  return Float64Array.from(
+    { length: count },
+    (_, cycle) => lines.reduce((sum, { byCycle }) => sum + byCycle[cycle]!, 0) / lines.length,
+  );
 }
 
 /** The phase at which both lines are dead. */

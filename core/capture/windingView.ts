@@ -12,7 +12,7 @@ const MAGNET_ARC = 0.8;
 const WEAKER = 0.3;
 
 /** Phase and direction of each tooth's coil; null where the numbers make no three-phase winding of tooth coils. */
-export function toothCoils(
+function toothCoils(
   slots: number,
   polePairs: number,
 ): readonly { readonly phase: number; readonly way: 1 | -1 }[] | null {
