@@ -8,21 +8,23 @@ export interface Assigned {
   readonly role: ChannelRole | null;
 }
 
+function lineOrPhase(name: string): ChannelRole | null {
+  const letters = name.replaceAll("U", "A").replaceAll("V", "B").replaceAll("W", "C");
+  const line = LINES.find((one) => one === letters);
+  if (line) return line;
+  // A letter alone, or against the star point, by whatever name that goes.
+  return PHASES.find((one) => [one, one[0], `${one[0]!}0`, `${one[0]!}S`].includes(letters)) ?? null;
+}
+
 /** A name as a role: "V AB", "U_ab", "A-B", "phase A", "AN", "Hall A", "H1". */
-function roleOf(name: string, logic: boolean): ChannelRole | null {
+export function roleOf(name: string, logic: boolean): ChannelRole | null {
   const plain = name.toUpperCase().replaceAll(/[^A-Z0-9]/gu, "");
-  const bare = plain.replace(/^(?:VOLTAGE|LINE|PHASE|EMF|CH|V|U|E)(?=[A-CU-W])/u, "");
-  const letters = bare.replaceAll("U", "A").replaceAll("V", "B").replaceAll("W", "C");
   if (!logic && !/^(?:HALL|SENSOR)/u.test(plain)) {
-    const line = LINES.find((one) => one === letters);
-    if (line) return line;
-    // The other way round it is the same pair.
-    const phase = PHASES.find(
-      (one) => one === letters || `${one[0]!}0` === letters || `${one[0]!}S` === letters,
-    );
-    return phase ?? null;
+    // As it stands first: "UV" is a line by itself, and "UAB" a voltage of one.
+    const bare = plain.replace(/^(?:VOLTAGE|LINE|PHASE|EMF|CH|V|U|E)(?=[A-CU-W])/u, "");
+    return lineOrPhase(plain) ?? lineOrPhase(bare);
   }
-  const sensor = /^(?:HALL|SENSOR|H|S|D)?([ABCUVW123])$/u.exec(plain)?.[1];
+  const sensor = /^(?:HALL|SENSOR|H|S)?([ABCUVW123])$/u.exec(plain)?.[1];
   return sensor ? SENSORS["ABCUVW123".indexOf(sensor) % 3]! : null;
 }
 

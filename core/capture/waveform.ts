@@ -177,12 +177,12 @@ function reversedOf(three: readonly Phasor[]): number | null {
   return sum(null) > 1.2 * mean && sum(flips[0]!) < 0.6 * mean ? flips[0]! : null;
 }
 
-function linesOf(all: FoldedAll, k: number): Lines {
-  const known = new Map(all.carried.map(({ role }, i) => [role, harmonicOf(all.folded[i]!, k)]));
+function linesOf(all: FoldedAll): Lines {
+  const known = new Map(all.carried.map(({ role }, i) => [role, harmonicOf(all.folded[i]!, 1)]));
   const phases = ["AN", "BN", "CN"] as const;
   if (phases.every((phase) => known.has(phase))) {
     const three = phases.map((phase) => known.get(phase)!);
-    const flip = k === 1 ? reversedOf(three) : null;
+    const flip = reversedOf(three);
     const [a, b, c] = three.map((one, i) => (i === flip ? minus(one) : one)) as [Phasor, Phasor, Phasor];
     return {
       by: { AB: plus(a, minus(b)), BC: plus(b, minus(c)), CA: plus(c, minus(a)) },
@@ -192,7 +192,7 @@ function linesOf(all: FoldedAll, k: number): Lines {
   }
   if (LINES.every((line) => known.has(line))) {
     const three = LINES.map((line) => known.get(line)!);
-    const flip = k === 1 ? reversedOf(three) : null;
+    const flip = reversedOf(three);
     const [AB, BC, CA] = three.map((one, i) => (i === flip ? minus(one) : one)) as [Phasor, Phasor, Phasor];
     return { by: { AB, BC, CA }, reversed: flip === null ? null : LINES[flip]!, whole: true };
   }
@@ -202,7 +202,7 @@ function linesOf(all: FoldedAll, k: number): Lines {
     // Two sides of a triangle stand 120° apart; at 60° one of the probes is the wrong way round.
     const apart = Math.abs(wrapDegrees(lag(second) - lag(first)));
     const alike = size(first) > 0.5 * size(second) && size(second) > 0.5 * size(first);
-    const flip = k === 1 && alike && Math.abs(apart - 60) < 15;
+    const flip = alike && Math.abs(apart - 60) < 15;
     const other = flip ? minus(second) : second;
     const missing = LINES.find((line) => !known.has(line))!;
     return {
@@ -301,7 +301,7 @@ export function readWaveform(
       tell(findings, name, value, u, unit);
   }
 
-  const lines = linesOf(all, 1);
+  const lines = linesOf(all);
   const probes = new Map(all.carried.map(({ role }, i) => [role, folded[i]!]));
   for (const { channel, role } of carried) {
     const one = probes.get(role)!;
@@ -546,8 +546,8 @@ function tellHeights(
 ): void {
   const { said, words } = findings;
   const { folded, frequency, count } = all;
-  if (!lines.whole) {
-    // One line alone tells its own height, and what follows from it where the three are equal.
+  // One line alone tells its own height, and what follows from it where the three are equal.
+  if (all.carried.length === 1 && !lines.whole) {
     findings.assumed.push("Only one line was recorded: the other two are taken to be equal to it.");
   }
   const measured = LINES.map((line) => ({ line, height: size(lines.by[line]) })).filter(({ height }) =>
