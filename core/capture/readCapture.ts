@@ -1,5 +1,13 @@
 import { readRecording, Refused, type Recording } from "../formats/index.ts";
-import { LINES, PHASES, SENSORS, type CaptureAnswer, type CaptureOptions, type Findings } from "./answer.ts";
+import {
+  LINES,
+  PHASES,
+  SENSORS,
+  tell,
+  type CaptureAnswer,
+  type CaptureOptions,
+  type Findings,
+} from "./answer.ts";
 import { align } from "./align.ts";
 import { assign, type Assigned } from "./roles.ts";
 import { readSensors } from "./sensors.ts";
@@ -42,6 +50,8 @@ export function readCapture(bytes: Uint8Array, options: CaptureOptions): Capture
     if (assigned.every(({ role }) => role === null))
       throw new Refused("notACapture", "No signal of the file is a line, a phase or a sensor of a motor.");
     some = readAll(recording, assigned, options, findings);
+    tell(findings, "samples", recording.channels[0]!.values.length, 0, "");
+    if (recording.missing > 0) tell(findings, "missingSamples", recording.missing, 0, "");
     if (!some && findings.said.length === 0)
       throw new Refused("notACapture", "What is in the file is too little to say anything of a motor.");
   } catch (error) {

@@ -210,6 +210,8 @@ describe("what is wrong with a recording", () => {
       KNOWN,
     );
     expect(codesOf(answer)).toEqual(["missingSamples"]);
+    expect(value(answer, "missingSamples")).toBe(301);
+    expect(value(answer, "samples")).toBe(5699);
     expect(Math.abs(value(answer, "speedConstant") - 1000)).toBeLessThan(3);
   });
 });

@@ -275,7 +275,6 @@ export function readWaveform(
   if (!(share > LEAST_PERIODIC)) return noPeriod(recording, lead, findings);
   const interval = recording.interval ?? (time.at(-1)! - time[0]!) / (time.length - 1);
 
-  tell(findings, "samples", time.length, 0, "");
   tell(findings, "cycles", count, 0, "");
   tell(findings, "samplesPerCycle", samplesPerCycle, 0, "");
   if (count < 2)

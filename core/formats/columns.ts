@@ -135,6 +135,8 @@ interface Clock {
   readonly time: Float64Array;
   readonly interval: number | null;
   readonly said: readonly Said[];
+  /** Samples that are left out between two of them. */
+  readonly missing: number;
   /** Rows that stand in order of time; null where all do. */
   readonly keep: readonly number[] | null;
 }
@@ -177,12 +179,12 @@ function clockOf(time: Float64Array, logic: boolean): Clock {
   const within = logic ? 1e-6 * mean : Math.max(EVEN * mean, 1.1 * resolutionOf(time));
   if (worst < within) {
     const even = Float64Array.from({ length: count }, (_, n) => time[0]! + n * mean);
-    return { time: even, interval: mean, said: [], keep: null };
+    return { time: even, interval: mean, said: [], missing: 0, keep: null };
   }
   const keep: number[] = [];
   for (let n = 0; n < count; n += 1) if (keep.length === 0 || time[n]! > time[keep.at(-1)!]!) keep.push(n);
   const kept = Float64Array.from(keep, (n) => time[n]!);
-  if (logic) return { time: kept, interval: null, said: [], keep };
+  if (logic) return { time: kept, interval: null, said: [], missing: 0, keep };
   const usual = medianStep(kept);
   let [missing, uneven, firstGap, firstUneven] = [0, 0, -1, -1];
   for (let n = 1; n < kept.length; n += 1) {
@@ -200,6 +202,7 @@ function clockOf(time: Float64Array, logic: boolean): Clock {
   return {
     time: kept,
     interval: usual,
+    missing,
     keep,
     said: [
       ...(missing > 0
@@ -273,6 +276,7 @@ function statesOf(columns: readonly Float64Array[], names: readonly string[]): R
       unit: "logic",
       values: all,
     })),
+    missing: 0,
     assumed: [
       "The states were written down one after another, without times: nothing is said of speed or placement.",
     ],
@@ -327,7 +331,14 @@ export function readColumns(bytes: Uint8Array): Recording {
   const between = { ",": "comma", ";": "semicolon", "\t": "tab", " ": "blanks" }[delimiter];
   return {
     format: `text, ${between}, decimal ${decimal === "." ? "point" : "comma"}`,
-    ...{ time: clock.time, interval: clock.interval, channels, assumed, said },
+    ...{
+      time: clock.time,
+      interval: clock.interval,
+      missing: clock.missing + empty,
+      channels,
+      assumed,
+      said,
+    },
   };
 }
 
@@ -341,6 +352,7 @@ function evenClock(
     time: Float64Array.from({ length: rows }, (_, n) => n * seconds),
     interval: seconds,
     said: [],
+    missing: 0,
     keep: null,
   };
 }

@@ -66,6 +66,8 @@ export interface Recording {
   /** Usual distance of two samples, s; null where there is none. */
   readonly interval: number | null;
   readonly channels: readonly Channel[];
+  /** Samples that should be there and are not: of any channel, or of all at once. */
+  readonly missing: number;
   /** What was taken for granted while it was read, as sentences. */
   readonly assumed: readonly string[];
   readonly said: readonly Said[];

@@ -87,6 +87,7 @@ export function readVcd(text: string): Recording {
       unit: "logic",
       values: held(time, times, values),
     })),
+    missing: 0,
     assumed: [],
     said: [],
   };

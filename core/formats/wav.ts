@@ -97,6 +97,7 @@ function samplesOf(view: DataView, format: WavFormat, from: number, size: number
     time: Float64Array.from({ length: count }, (_, n) => n / rate),
     interval: 1 / rate,
     channels: values.map((all, c) => ({ name: `channel ${c + 1}`, unit: "full scale", values: all })),
+    missing: 0,
     assumed: ["A sound file does not say how many volts full scale is: nothing is given in volts."],
     said,
   };
