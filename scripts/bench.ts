@@ -1,3 +1,4 @@
+import { benchCapture } from "./bench/capture.ts";
 import { benchDay } from "./bench/day.ts";
 import { benchIncoming } from "./bench/incoming.ts";
 import { benchJournal, benchLooking } from "./bench/journal.ts";
@@ -8,6 +9,7 @@ import { benchVerdict } from "./bench/verdict.ts";
 // Every figure this project claims, printed. Nothing here fails a build: numbers depend on the machine.
 benchVerdict();
 benchDay();
+benchCapture();
 await benchStartAndSize();
 await benchJournal();
 await benchLooking();

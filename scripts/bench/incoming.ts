@@ -1,6 +1,6 @@
 import { fork } from "node:child_process";
 import { once } from "node:events";
-import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as after } from "node:timers/promises";
@@ -11,18 +11,12 @@ import { demoSteps } from "../../server/demo/build.ts";
 import { DEMO_JOBS } from "../../server/demo/scenario.ts";
 import { ended, started } from "../kills/shop.ts";
 import { READING } from "./journal.ts";
+import { megabytesOf } from "./memory.ts";
 
 const SECONDS = 8;
 const BRACKETS = 31_000_000;
 const NOTES = 10_000;
 const UPLOADS = 4;
-
-/** What a process holds in memory, MB; not a number where the system does not say. */
-function megabytesOf(pid: number): number {
-  const path = `/proc/${pid}/status`;
-  const kilobytes = existsSync(path) ? /VmRSS:\s+(\d+)/u.exec(readFileSync(path, "utf8"))?.[1] : undefined;
-  return Number(kilobytes) / 1000;
-}
 
 /** A job with so many notes that somebody left word in. */
 function ofNotes(): string {

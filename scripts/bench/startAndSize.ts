@@ -5,6 +5,7 @@ import { gzipSync } from "node:zlib";
 import { chromium } from "@playwright/test";
 import { startServer } from "../../tests/e2e/server.ts";
 import { benchEmptyPage } from "./emptyPage.ts";
+import { benchMemory } from "./memory.ts";
 import { printTimes } from "./print.ts";
 import { benchSlowLine } from "./slowLine.ts";
 import { benchTyping } from "./typing.ts";
@@ -54,6 +55,7 @@ export async function benchStartAndSize(): Promise<void> {
   await benchEmptyPage(browser);
   await benchTyping(browser, folder);
   await benchSlowLine(browser, folder);
+  await benchMemory(folder);
   await browser.close();
   rmSync(folder, { recursive: true, force: true });
   printTimes("cold start: process to listening", listening, "under 500 ms");

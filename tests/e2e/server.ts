@@ -3,6 +3,7 @@ import { once } from "node:events";
 
 export interface RunningServer {
   readonly url: string;
+  readonly pid: number;
   /** What it printed before it listened. */
   readonly said: string;
   readonly kill: (signal: NodeJS.Signals) => Promise<void>;
@@ -22,6 +23,7 @@ export async function startServer(data: string, args: readonly string[], port = 
     if (url)
       return {
         url,
+        pid: child.pid!,
         said,
         kill: async (signal) => {
           if (child.exitCode !== null || child.signalCode !== null) return;
