@@ -309,6 +309,8 @@ function followOneWay(
 export interface Motion {
   /** Electrical angle of every sample from first to last, radians. */
   readonly angle: Float64Array;
+  readonly cosine: Float64Array;
+  readonly sine: Float64Array;
   /** Electrical speed there, radians a second. */
   readonly omega: Float64Array;
 }
@@ -361,5 +363,5 @@ export function motionOf(time: Times, { at, angle, frequency, first, last }: Cyc
       omegas[i] = slopes[k]! + x * (slopes[k + 1]! - slopes[k]!);
     }
   }
-  return { angle: angles, omega: omegas };
+  return { angle: angles, cosine: angles.map(Math.cos), sine: angles.map(Math.sin), omega: omegas };
 }

@@ -62,7 +62,7 @@ const MOST_EQUATIONS = 60_000;
 function fitted(
   values: Float64Array,
   first: number,
-  { angle, omega }: Motion,
+  { cosine: cosines, sine: sines, omega }: Motion,
   mean: number,
   harmonics: number,
   from: number,
@@ -78,7 +78,7 @@ function fitted(
     const value = values[first + i]!;
     if (Number.isNaN(value)) continue;
     const faster = omega[i]! / mean;
-    const [c, s] = [Math.cos(angle[i]!), Math.sin(angle[i]!)];
+    const [c, s] = [cosines[i]!, sines[i]!];
     row[0] = 1;
     let [ck, sk] = [c, s];
     for (let k = 0; k < harmonics; k += 1) {
@@ -173,7 +173,7 @@ export function fold(
     const value = values[first + i]!;
     if (Number.isNaN(value)) continue;
     const a = angle[i]!;
-    const [c, s] = [Math.cos(a), Math.sin(a)];
+    const [c, s] = [motion.cosine[i]!, motion.sine[i]!];
     const faster = omega[i]! / speed;
     const cycle = Math.min(cycles - 1, Math.floor((a - begin) / (2 * Math.PI)));
     const turning = value - mean;
