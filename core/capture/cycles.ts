@@ -87,7 +87,10 @@ const LOOKED_AT = 32_768;
 /** A peak below so many cycles in a stretch is looked at in a longer one. */
 const FEW_CYCLES = 6;
 
-/** Place of the first sample at or after a time. */
+/**
+ * Place of the first sample at or after a time, s; as many as there are where all lie before it.
+ * @example indexAt(Float64Array.of(0, 1, 2), 0.5) // 1
+ */
 export function indexAt(time: Times, at: number): number {
   let [low, high] = [0, time.length];
   while (low < high) {
