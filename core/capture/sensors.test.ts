@@ -112,6 +112,10 @@ describe("a log of the sensors", () => {
       asLevels(one, 0.2, 5000, 5, 0.01, chanceFrom(2)),
     );
     expect(answer.words["stuckSignals"]).toBe("A high, B low, C low");
+    // A log of changes is one line then.
+    expect(log({ stuck: { 0: true, 1: false, 2: false } }).words["stuckSignals"]).toBe(
+      "A high, B low, C low",
+    );
   });
 
   it("short pulses are counted and change nothing else", () => {

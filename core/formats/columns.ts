@@ -310,7 +310,8 @@ export function readColumns(bytes: Uint8Array): Recording {
   if (signals.length === 0) throw new Refused("notACapture", "The file holds times and nothing else.");
   const logic = signals.every((c) => isLogic(table.columns[c]!));
   const rows = table.columns[0]!.length;
-  if (rows < 2) throw new Refused("emptyFile", "The file holds hardly a sample.");
+  // A log of changes in which nothing changes is one line.
+  if (rows < 2 && !logic) throw new Refused("emptyFile", "The file holds hardly a sample.");
   const clock =
     timed === null
       ? evenClock(rows, above!, assumed)
@@ -369,7 +370,7 @@ function columnClock(
     assumed.push(`The first column${name ? ` (${name})` : ""} is time in seconds: no unit stands above it.`);
   const raw = table.columns[column]!;
   const seconds = scale === undefined || scale === 1 ? raw : raw.map((value) => value * scale);
-  if (!isAscending(seconds))
+  if (seconds.length > 1 && !isAscending(seconds))
     throw new Refused("notACapture", "The column of times does not go on: it is no recording.");
   return clockOf(seconds, logic);
 }
