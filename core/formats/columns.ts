@@ -12,7 +12,7 @@ const IS_TIME = /^(?:time|zeit|t|timestamp|second|seconds|sec|x|x-axis)$/iu;
 const IS_COUNT = /^(?:sample|samples|index|idx|point|no|nr|n|#|sequence)$/iu;
 const INTERVAL =
   /(?:sampl\w*[ _-]*(?:interval|period|time|step)|x?[ _-]?increment|interval|delta|\bdt\b|time[ _-]*step|tick)/iu;
-const RATE = /(?:sampl\w*[ _-]*(?:rate|freq\w*)|\bsps\b|\brate\b)/iu;
+const RATE = /(?:sampl\w*[ _-]*(?:rate|freq\w*)|\bsps\b|\bfs\b|\brate\b)/iu;
 const START = /^(?:start|x?[ _-]?increment)$/iu;
 const LOGIC_UNIT = /^(?:bit|logic|level|digital|0\/1)$/iu;
 
@@ -46,14 +46,18 @@ function headingsOf({ above, dialect, columns }: NumberTable): Heading[] {
   const rows = above
     .map((line) => cellsOf(line, dialect))
     .filter((cells) => cells.some((cell) => cell !== ""));
+  // As many names as columns; or more, where the interval stands among them.
   const fits = (cells: readonly string[]) =>
-    cells.length >= columns.length && cells.some((cell) => /[a-z#]/iu.test(cell));
+    (cells.length === columns.length ||
+      (cells.length > columns.length && cells.some((cell) => START.test(cell)))) &&
+    cells.some((cell) => /[a-z#]/iu.test(cell));
   let last = rows.length - 1;
   let units: readonly string[] = [];
   const cells = rows[last];
   if (
     cells &&
-    fits(cells) &&
+    cells.length >= columns.length &&
+    cells.some(isUnit) &&
     cells.slice(0, columns.length).every((cell) => cell === "" || isUnit(cell) || /^sequence$/iu.test(cell))
   ) {
     units = cells.map(plain);

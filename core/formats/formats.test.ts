@@ -69,6 +69,27 @@ describe("a text of columns", () => {
     expect(assumed.join()).toContain("apart, by");
   });
 
+  it.each([
+    ["a rate by its letters", "# fs = 100 kHz\nAB\n1\n3\n5\n0\n", ["AB"]],
+    [
+      "an interval beside the length",
+      "Record length;4;Sample interval;1,0E-05\nVertical units;V;;\n0,00E+00;1,0\n1,00E-05;3,0\n2,00E-05;5,0\n",
+      ["column 2"],
+    ],
+    [
+      "a list of what was set",
+      "Model,XY-12\nPoints,3\nSample Rate,1.0E+5\n\nCH1,CH2\n1.0E+00,2.0\n3.0E+00,3.0\n5.0E+00,2.5\n",
+      ["CH1", "CH2"],
+    ],
+    ["units in brackets and an empty line", "Time,AB\n(us),(V)\n\n0,1\n10,3\n20,5\n", ["AB"]],
+    ["everything in quotes", '"Time (ms)";"AB (V)"\n"0,00";"1,0"\n"0,01";"3,0"\n"0,02";"5,0"\n', ["AB"]],
+  ])("finds names and times under %s", (_, text, names) => {
+    const { interval, channels } = read(text);
+    expect(interval).toBeCloseTo(1e-5, 10);
+    expect(channels.map(({ name }) => name)).toEqual(names);
+    expect([...channels[0]!.values].slice(0, 3)).toEqual([1, 3, 5]);
+  });
+
   it("says what it took for granted", () => {
     expect(read("0,1\n1,2\n2,3\n").assumed).toEqual([
       "The first column is time in seconds: no unit stands above it.",
