@@ -1,9 +1,9 @@
 import { SENSORS, tell, type CaptureOptions, type Findings } from "./answer.ts";
+import { DEGREES, wrapDegrees } from "./angles.ts";
 import { indexAt } from "./cycles.ts";
 import type { SensorRun } from "./sensors.ts";
 import type { Turned } from "./waveform.ts";
 
-const DEGREES = 180 / Math.PI;
 /** A sensor's rise comes so much after its phase rises through zero, degrees: a six-step drive's nominal. */
 const NOMINAL = 30;
 /** And so much where the motor turns backward: both are seen from the other side. */
@@ -22,8 +22,6 @@ const ASSIGNMENTS = [
   [2, 1, 0],
   [1, 0, 2],
 ] as const;
-
-const wrap = (degrees: number): number => degrees - 360 * Math.round(degrees / 360);
 
 /** The mean of directions, degrees. */
 function meanOf(all: readonly number[]): number {
@@ -64,17 +62,19 @@ export function align(
   const nominal = way === "forward" ? NOMINAL : NOMINAL_BACKWARD;
   const tries = ASSIGNMENTS.flatMap((join) =>
     [0, 180].map((other) => {
-      const late = join.map((phase, sensor) => wrap(at[sensor]! - phases[phase]! - nominal - other));
+      const late = join.map((phase, sensor) => wrapDegrees(at[sensor]! - phases[phase]! - nominal - other));
       return { join, other, late, left: Math.hypot(...late) + (other === 0 ? 0 : UPSIDE_DOWN) };
     }),
   ).toSorted((a, b) => a.left - b.left);
   const best = tries[0]!;
   const middle = meanOf(best.late);
-  if (best.late.some((one) => Math.abs(wrap(one - middle)) > ALIKE)) return;
-  const lead = -wrap(middle + nominal + best.other);
+  if (best.late.some((one) => Math.abs(wrapDegrees(one - middle)) > ALIKE)) return;
+  const lead = -wrapDegrees(middle + nominal + best.other);
   const scatter = Math.max(
     ...rises.map((all, k) =>
-      Math.sqrt(all.reduce((sum, one) => sum + wrap(one - at[k]!) ** 2, 0) / (all.length * (all.length - 1))),
+      Math.sqrt(
+        all.reduce((sum, one) => sum + wrapDegrees(one - at[k]!) ** 2, 0) / (all.length * (all.length - 1)),
+      ),
     ),
   );
   tell(findings, "sensorLead", lead, Math.max(0.2, 2 * scatter), "°");

@@ -107,7 +107,6 @@ export function coasting(cycles: Cycles, time: Float64Array, polePairs: number |
   const k = bestRate(t, omega);
   const best = fitAt(k, t, omega);
   const variance = best.squares / Math.max(1, n - 3);
-  const rpm = polePairs === null ? Number.NaN : polePairs;
   // How far each may be off: the curve of what is left, by its second difference in the logarithm of the rate.
   const h = 0.05;
   const bend =
@@ -124,7 +123,11 @@ export function coasting(cycles: Cycles, time: Float64Array, polePairs: number |
   const ofCoulomb = Math.max(Math.abs(steeper - best.coulomb), 1e-3 * Math.abs(best.coulomb));
   if (best.coulomb > 0 && ofCoulomb < 0.5 * best.coulomb) {
     if (polePairs !== null)
-      figures["coulombOverInertia"] = { value: best.coulomb / rpm, u: ofCoulomb / rpm, unit: "rad/s²" };
+      figures["coulombOverInertia"] = {
+        value: best.coulomb / polePairs,
+        u: ofCoulomb / polePairs,
+        unit: "rad/s²",
+      };
     const constant = best.coulomb / k;
     const stop = k < 1e-6 ? best.start / best.coulomb : Math.log((best.start + constant) / constant) / k;
     const until = fitAt(k * Math.exp(Math.min(0.5, ofRate)), t, omega);

@@ -11,7 +11,8 @@ import {
 import { align } from "./align.ts";
 import { assign, type Assigned } from "./roles.ts";
 import { readSensors } from "./sensors.ts";
-import { readWaveform, type Carried } from "./waveform.ts";
+import type { Carried } from "./foldAll.ts";
+import { readWaveform } from "./waveform.ts";
 
 const carrying = (assigned: readonly Assigned[], roles: readonly string[]) =>
   assigned.filter(({ role }) => role !== null && roles.includes(role));

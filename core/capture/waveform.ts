@@ -1,74 +1,30 @@
-import { coverageFactor } from "../quantity/index.ts";
-import type { Channel, Recording } from "../formats/index.ts";
-import { LINES, tell, type CaptureOptions, type Findings, type Line } from "./answer.ts";
+import type { Recording } from "../formats/index.ts";
+import { wrapDegrees } from "./angles.ts";
+import { LINES, tell, type CaptureOptions, type Findings } from "./answer.ts";
 import { clippingOf } from "./clipping.ts";
 import { coasting } from "./coast.ts";
-import { followCycles, motionOf, type Cycles, type Motion } from "./cycles.ts";
-import { fold, MOST_HARMONICS, type Folded } from "./folded.ts";
+import { followCycles, type Cycles, type Motion } from "./cycles.ts";
+import { foldAll, foldMore, type Carried, type FoldedAll } from "./foldAll.ts";
+import { MOST_HARMONICS } from "./folded.ts";
+import { angleU, DEAD, relativeU, tellHeights } from "./heights.ts";
+import { derived, lagging, linesOf, phasesOf } from "./lines.ts";
 import { ringOf } from "./magnetRing.ts";
+import { harmonicOf, lag, size, type Phasor } from "./phasors.ts";
 
-/** A signal against its role. */
-export interface Carried {
-  readonly channel: Channel;
-  /** A line, or a phase against the star point by its letter. */
-  readonly role: Line | "AN" | "BN" | "CN";
-}
-
-const DEGREES = 180 / Math.PI;
 /** Samples of a cycle below which nothing is said of its shape. */
 const LEAST_A_CYCLE = 10;
-/** With so few samples a cycle higher harmonics pass for the fundamental: its height is known no better than this. */
-const COARSE_U = 0.05;
-/** Below so many nothing is said of its height. */
-const LEAST_FOR_HEIGHT = 8;
+
 /** A mean beyond this share of the amplitude is worth a word. */
 const OFFSET = 0.03;
-/** Below this share of the strongest, a signal is dead. */
-const DEAD = 0.1;
-/** A phase lower than the others by more than this is weak: the usual limit of balance. */
-const WEAK = 0.03;
+
 /** A speed that changes by more than this within a recording is worth a word. */
 const CHANGES = 0.02;
+
 /** A fundamental that explains less of a signal than this is none. */
 const LEAST_PERIODIC = 0.3;
 
 /** Cycles that a recording holds at least; a little less may be wanting at its ends. */
 const LEAST_CYCLE = 0.97;
-
-const wrapDegrees = (degrees: number): number => degrees - 360 * Math.round(degrees / 360);
-
-interface Phasor {
-  readonly re: number;
-  readonly im: number;
-}
-const plus = (a: Phasor, b: Phasor): Phasor => ({ re: a.re + b.re, im: a.im + b.im });
-const minus = (a: Phasor): Phasor => ({ re: -a.re, im: -a.im });
-const size = ({ re, im }: Phasor): number => Math.hypot(re, im);
-/** Degrees by which it comes after the cosine of the angle. */
-const lag = ({ re, im }: Phasor): number => Math.atan2(im, re) * DEGREES;
-
-const harmonicOf = ({ cosine, sine }: Folded, k: number): Phasor => ({
-  re: cosine[k - 1] ?? 0,
-  im: sine[k - 1] ?? 0,
-});
-
-/** Half the 95 % interval of a mean of values that scatter, as a share of it. */
-function relativeU(values: readonly number[]): number {
-  const n = values.length;
-  if (n < 2) return Number.NaN;
-  const mean = values.reduce((sum, one) => sum + one, 0) / n;
-  const variance = values.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (n - 1);
-  return (coverageFactor(n - 1) * Math.sqrt(variance / n)) / Math.abs(mean);
-}
-
-/** Means of so many values each, in order; what is left over at the end joins the last. */
-function grouped(values: Float64Array, each: number): number[] {
-  const groups = Math.max(1, Math.floor(values.length / each));
-  return Array.from({ length: groups }, (_, g) => {
-    const part = values.subarray(g * each, g === groups - 1 ? values.length : (g + 1) * each);
-    return part.reduce((sum, one) => sum + one, 0) / part.length;
-  });
-}
 
 function strongestOf(carried: readonly Carried[]): Carried {
   const power = ({ channel: { values } }: Carried) => {
@@ -82,145 +38,6 @@ function strongestOf(carried: readonly Carried[]): Carried {
     return n > 0 ? squares / n - (sum / n) ** 2 : 0;
   };
   return carried.toSorted((a, b) => power(b) - power(a))[0]!;
-}
-
-/** Every signal of a recording, folded over the same whole cycles. */
-interface FoldedAll {
-  readonly carried: readonly Carried[];
-  readonly folded: readonly Folded[];
-  readonly cycles: Cycles;
-  readonly motion: Motion;
-  readonly span: { readonly from: number; readonly cycles: number };
-  readonly count: number;
-  readonly harmonics: number;
-  /** Mean speed over them, Hz electrical. */
-  readonly frequency: number;
-  readonly samplesPerCycle: number;
-}
-
-function foldAll(
-  { time }: Recording,
-  carried: readonly Carried[],
-  cycles: Cycles,
-  polePairs: number | null,
-): FoldedAll | null {
-  const motion = motionOf(time!, cycles, polePairs ?? 3);
-  const { angle } = motion;
-  const cycle = 2 * Math.PI;
-  // Whole cycles from a whole angle on; a little may be wanting at the ends of so few.
-  const slack = 0.03 * cycle;
-  const from = cycle * Math.ceil((angle[0]! - slack) / cycle);
-  const there = Math.floor((angle.at(-1)! - from + slack) / cycle);
-  const turns = polePairs === null ? 0 : Math.floor(there / polePairs);
-  const count = turns >= 1 ? turns * polePairs! : there;
-  if (count < 1) {
-    const only = Math.max(1, Math.floor((angle.at(-1)! - angle[0]! + slack) / cycle));
-    if (angle.at(-1)! - angle[0]! < cycle - slack) return null;
-    return folding(time!, carried, cycles, motion, { from: angle[0]!, cycles: only });
-  }
-  return folding(time!, carried, cycles, motion, { from, cycles: count });
-}
-
-function folding(
-  time: Float64Array,
-  carried: readonly Carried[],
-  cycles: Cycles,
-  motion: Motion,
-  span: { readonly from: number; readonly cycles: number },
-): FoldedAll {
-  const { angle } = motion;
-  const placeOf = (at: number) => {
-    let [low, high] = [0, angle.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (angle[middle]! < at) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  const begin = placeOf(span.from);
-  const end = Math.min(angle.length - 1, placeOf(span.from + 2 * Math.PI * span.cycles));
-  const seconds = time[cycles.first + end]! - time[cycles.first + begin]!;
-  const samplesPerCycle = (end - begin) / span.cycles;
-  const harmonics = Math.max(1, Math.min(MOST_HARMONICS, Math.floor(samplesPerCycle / 2 - 1)));
-  return {
-    carried,
-    folded: carried.map(({ channel }) => fold(channel.values, cycles.first, motion, span, harmonics, time)),
-    ...{ cycles, motion, samplesPerCycle, span, harmonics },
-    count: span.cycles,
-    frequency: (angle[end]! - angle[begin]!) / (2 * Math.PI * seconds),
-  };
-}
-
-/** More signals over the same cycles. */
-const foldMore = (
-  { cycles, motion, span, harmonics }: FoldedAll,
-  more: readonly Carried[],
-  time: Float64Array,
-): Folded[] => more.map(({ channel }) => fold(channel.values, cycles.first, motion, span, harmonics, time));
-
-/** The three line voltages as phasors, with which of them was the wrong way round. */
-interface Lines {
-  /** As they belong together: their sum is nothing. */
-  readonly by: Readonly<Record<Line, Phasor>>;
-  readonly reversed: Line | "AN" | "BN" | "CN" | null;
-  /** Whether all of them were measured, or follow from phases. */
-  readonly whole: boolean;
-}
-
-/** Which of three signals 120° apart is the wrong way round; null where none is. */
-function reversedOf(three: readonly Phasor[]): number | null {
-  const sum = (flip: number | null) =>
-    size(three.reduce((all, one, i) => plus(all, i === flip ? minus(one) : one), { re: 0, im: 0 }));
-  const mean = three.reduce((all, one) => all + size(one), 0) / 3;
-  const flips = [0, 1, 2].toSorted((a, b) => sum(a) - sum(b));
-  return sum(null) > 1.2 * mean && sum(flips[0]!) < 0.6 * mean ? flips[0]! : null;
-}
-
-function linesOf(all: FoldedAll): Lines {
-  const known = new Map(all.carried.map(({ role }, i) => [role, harmonicOf(all.folded[i]!, 1)]));
-  const phases = ["AN", "BN", "CN"] as const;
-  if (phases.every((phase) => known.has(phase))) {
-    const three = phases.map((phase) => known.get(phase)!);
-    const flip = reversedOf(three);
-    const [a, b, c] = three.map((one, i) => (i === flip ? minus(one) : one)) as [Phasor, Phasor, Phasor];
-    return {
-      by: { AB: plus(a, minus(b)), BC: plus(b, minus(c)), CA: plus(c, minus(a)) },
-      reversed: flip === null ? null : phases[flip]!,
-      whole: true,
-    };
-  }
-  if (LINES.every((line) => known.has(line))) {
-    const three = LINES.map((line) => known.get(line)!);
-    const flip = reversedOf(three);
-    const [AB, BC, CA] = three.map((one, i) => (i === flip ? minus(one) : one)) as [Phasor, Phasor, Phasor];
-    return { by: { AB, BC, CA }, reversed: flip === null ? null : LINES[flip]!, whole: true };
-  }
-  const two = LINES.filter((line) => known.has(line));
-  if (two.length === 2) {
-    const [first, second] = two.map((line) => known.get(line)!) as [Phasor, Phasor];
-    // Two sides of a triangle stand 120° apart; at 60° one of the probes is the wrong way round.
-    const apart = Math.abs(wrapDegrees(lag(second) - lag(first)));
-    const alike = size(first) > 0.5 * size(second) && size(second) > 0.5 * size(first);
-    const flip = alike && Math.abs(apart - 60) < 15;
-    const other = flip ? minus(second) : second;
-    const missing = LINES.find((line) => !known.has(line))!;
-    return {
-      by: {
-        [two[0]!]: first,
-        [two[1]!]: other,
-        [missing]: minus(plus(first, other)),
-      } as unknown as Lines["by"],
-      reversed: flip ? two[1]! : null,
-      whole: true,
-    };
-  }
-  const nothing = { re: Number.NaN, im: Number.NaN };
-  return {
-    by: { AB: nothing, BC: nothing, CA: nothing, ...Object.fromEntries(known) },
-    reversed: null,
-    whole: false,
-  };
 }
 
 const sayClipped = (
@@ -368,58 +185,6 @@ export interface Turned {
   readonly phaseOrder: "ABC" | "ACB";
 }
 
-const lagging = ({ by }: Lines): number => wrapDegrees(lag(by.BC) - lag(by.AB));
-
-function phasesOf({ by: { AB, BC, CA }, whole }: Lines): Turned["phases"] {
-  if (!whole) return null;
-  // The three add up to nothing: a phase is a third of what lies between its two lines.
-  const rising = (one: Phasor, other: Phasor) => lag(plus(one, minus(other))) - 90;
-  return [rising(AB, CA), rising(BC, AB), rising(CA, BC)];
-}
-
-/** Lines that were not recorded themselves, from those or the phases that were: each probe the right way round. */
-function derived(carried: readonly Carried[], { reversed }: Lines): Carried[] {
-  const of = (role: string) => {
-    const found = carried.find((one) => one.role === role);
-    return (
-      found && { values: found.channel.values, sign: reversed === role ? -1 : 1, unit: found.channel.unit }
-    );
-  };
-  const sum = (role: Line, parts: readonly (readonly [string, number])[]): Carried[] => {
-    const all = parts.map(([name, sign]) => ({ part: of(name), sign }));
-    const [first] = all;
-    if (of(role) || !first?.part || all.some(({ part }) => !part)) return [];
-    const values = first.part.values.map((_, n) =>
-      all.reduce((total, { part, sign }) => total + sign * part!.sign * part!.values[n]!, 0),
-    );
-    return [{ role, channel: { name: role, unit: first.part.unit, values } }];
-  };
-  const [AB, BC, CA] = [
-    [
-      ["AN", 1],
-      ["BN", -1],
-    ],
-    [
-      ["BN", 1],
-      ["CN", -1],
-    ],
-    [
-      ["CN", 1],
-      ["AN", -1],
-    ],
-  ] as const;
-  const fromPhases = [...sum("AB", AB), ...sum("BC", BC), ...sum("CA", CA)];
-  if (fromPhases.length > 0) return fromPhases;
-  const missing = LINES.filter((line) => !of(line));
-  const others = LINES.filter((line) => of(line));
-  return missing.length === 1
-    ? sum(
-        missing[0]!,
-        others.map((line) => [line, -1] as const),
-      )
-    : [];
-}
-
 function tooShort({ said }: Pick<Findings, "said">): null {
   said.push({
     code: "tooShort",
@@ -517,197 +282,6 @@ function tellSpeed(
       words: `The speed ${sag > 0 ? "falls" : "rises"} by ${(100 * Math.abs(sag)).toFixed(1)} % in the course of the recording; that is taken out by angle.`,
     });
 }
-
-const angleU = (folded: readonly Folded[], count: number): number =>
-  Math.max(
-    0.01,
-    ...folded.map(
-      (one) =>
-        (2 * one.rest * Math.SQRT2 * DEGREES) /
-        (size(harmonicOf(one, 1)) * Math.sqrt(Math.max(1, count) * 20)),
-    ),
-  );
-
-interface Circumstances {
-  readonly clipped: boolean;
-  readonly coarse: boolean;
-  readonly coasts: boolean;
-  readonly inVolts: boolean;
-  readonly frequencyU: number;
-}
-
-function tellHeights(
-  findings: Findings,
-  all: FoldedAll,
-  lines: Lines,
-  { clipped, coarse, coasts, inVolts, frequencyU }: Circumstances,
-  { polePairs, ratedConstant }: CaptureOptions,
-): void {
-  const { said, words } = findings;
-  const { folded, frequency, count } = all;
-  // One line alone tells its own height, and what follows from it where the three are equal.
-  if (all.carried.length === 1 && !lines.whole) {
-    findings.assumed.push("Only one line was recorded: the other two are taken to be equal to it.");
-  }
-  const measured = LINES.map((line) => ({ line, height: size(lines.by[line]) })).filter(({ height }) =>
-    Number.isFinite(height),
-  );
-  const mean = measured.reduce((sum, { height }) => sum + height, 0) / measured.length;
-  const scatter = relativeU(grouped(meanByCycle(all), turnsOrCycles(polePairs, count)));
-  const share = Math.max(Number.isFinite(scatter) ? scatter : COARSE_U, coarse ? COARSE_U : 0);
-  const unit = inVolts ? "V" : "of full scale";
-  const told = !clipped && all.samplesPerCycle >= LEAST_FOR_HEIGHT;
-  const heights = told && !coasts;
-  if (heights && inVolts) {
-    // A single line scatters more than the mean of three.
-    for (const { line, height } of measured)
-      tell(findings, `amplitude${line}`, height, Math.sqrt(3) * share * height, unit);
-    tell(findings, "lineToLinePeak", mean, share * mean, unit);
-    tell(findings, "phasePeak", mean / Math.sqrt(3), (share * mean) / Math.sqrt(3), unit);
-  }
-  const dead = deadOf(measured);
-  const ordered = measured.length === 3 && !dead;
-  if (measured.length === 3 && told) {
-    const imbalance = Math.max(...measured.map(({ height }) => Math.abs(height - mean))) / mean;
-    tell(findings, "imbalance", 100 * imbalance, 100 * share * Math.sqrt(6), "%");
-  }
-  if (ordered) {
-    const apart = wrapDegrees(lag(lines.by.BC) - lag(lines.by.AB));
-    // As it was recorded, a probe the wrong way round included.
-    const recorded = lines.reversed === "AB" || lines.reversed === "BC" ? wrapDegrees(apart + 180) : apart;
-    tell(findings, "angleAbToBc", recorded, angleU(folded, count), "°");
-    words["phaseOrder"] = apart > 0 ? "ABC" : "ACB";
-  }
-  if (dead) {
-    said.push({
-      code: "deadPhase",
-      words: `Phase ${dead} gives nothing: both lines at it are dead, and the third is not.`,
-    });
-    words["deadPhase"] = dead;
-  } else if (measured.length === 3 && told) sayWeakPhase(findings, all, measured, share);
-  if (!inVolts || !told || "deadPhase" in words) return;
-  tellConstant(findings, all, {
-    mean,
-    share,
-    coasts,
-    coarse,
-    frequencyU,
-    polePairs,
-    ratedConstant,
-    lines,
-    frequency,
-  });
-}
-
-/** Turns where there are some: what the magnets do within one is no scatter. */
-const turnsOrCycles = (polePairs: number | null, count: number): number =>
-  polePairs !== null && count >= 3 * polePairs ? polePairs : 1;
-
-/** Height of each cycle, the mean of the lines. */
-function meanByCycle({ carried, folded, count }: FoldedAll): Float64Array {
-  const lines = folded.filter((_, i) => (LINES as readonly string[]).includes(carried[i]!.role));
-  return Float64Array.from(
-    { length: count },
-    (_, cycle) => lines.reduce((sum, { byCycle }) => sum + byCycle[cycle]!, 0) / lines.length,
-  );
-}
-
-/** The phase at which both lines are dead. */
-function deadOf(measured: readonly { readonly line: Line; readonly height: number }[]): string | null {
-  if (measured.length < 3) return null;
-  const most = Math.max(...measured.map(({ height }) => height));
-  const dead = measured.filter(({ height }) => height < DEAD * most).map(({ line }) => line);
-  if (dead.length !== 2) return null;
-  return [...dead[0]!].find((phase) => dead[1]!.includes(phase)) ?? null;
-}
-
-function sayWeakPhase(
-  findings: Findings,
-  { carried, folded }: FoldedAll,
-  measured: readonly { readonly line: Line; readonly height: number }[],
-  share: number,
-): void {
-  const by = Object.fromEntries(measured.map(({ line, height }) => [line, height])) as Record<Line, number>;
-  const phases = ["A", "B", "C"] as const;
-  const own = phases.map((phase) => carried.findIndex(({ role }) => role === `${phase}N`));
-  const heights = own.every((i) => i >= 0) ? own.map((i) => size(harmonicOf(folded[i]!, 1))) : limbsOf(by);
-  if (!heights) return;
-  const low = heights.indexOf(Math.min(...heights));
-  const others = heights.filter((_, i) => i !== low);
-  const usual = (others[0]! + others[1]!) / 2;
-  const lower = 1 - heights[low]! / usual;
-  const U = 2 * share;
-  if (lower > 1 - DEAD) {
-    findings.said.push({ code: "deadPhase", words: `Phase ${phases[low]!} gives nothing.` });
-    findings.words["deadPhase"] = phases[low]!;
-  } else if (lower > WEAK + U) {
-    findings.said.push({
-      code: "weakPhase",
-      words: `Phase ${phases[low]!} gives ${(100 * lower).toFixed(1)} % less than the other two.`,
-    });
-    findings.words["weakPhase"] = phases[low]!;
-    tell(findings, "weakPhaseBy", 100 * lower, 100 * U, "%");
-  }
-}
-
-/** Heights of the limbs of a star from its lines, by the law of cosines; null where they make no triangle. */
-function limbsOf({ AB, BC, CA }: Readonly<Record<Line, number>>): number[] | null {
-  const [ab, bc, ca] = [AB ** 2, BC ** 2, CA ** 2];
-  const sixteen = 2 * (ab * bc + bc * ca + ca * ab) - (ab * ab + bc * bc + ca * ca);
-  if (sixteen < 0) return null;
-  const L = Math.sqrt((ab + bc + ca) / 2 + (Math.sqrt(3) * Math.sqrt(sixteen)) / 2);
-  return [
-    (L * L + ab + ca - 2 * bc) / (3 * L),
-    (L * L + ab + bc - 2 * ca) / (3 * L),
-    (L * L + bc + ca - 2 * ab) / (3 * L),
-  ];
-}
-
-interface ConstantParts extends Pick<CaptureOptions, "polePairs" | "ratedConstant"> {
-  readonly mean: number;
-  readonly share: number;
-  readonly coasts: boolean;
-  readonly coarse: boolean;
-  readonly frequencyU: number;
-  readonly frequency: number;
-  readonly lines: Lines;
-}
-
-function tellConstant(findings: Findings, { carried, folded }: FoldedAll, parts: ConstantParts): void {
-  const { mean, share, coasts, coarse, frequencyU, frequency, polePairs, ratedConstant } = parts;
-  // Flux of a phase: its crest over the electrical speed. Both are folded to one speed, so that a coast tells it as well.
-  const omega = 2 * Math.PI * frequency;
-  const flux = mean / Math.sqrt(3) / omega;
-  const relative = Math.hypot(share, frequencyU / frequency);
-  tell(findings, "fluxLinkage", flux, relative * flux, "Wb");
-  const crests = folded.flatMap(({ crest }, i) =>
-    (LINES as readonly string[]).includes(carried[i]!.role) && crest !== null ? [crest] : [],
-  );
-  if (crests.length > 0 && !coarse && !coasts) {
-    const crest = crests.reduce((sum, one) => sum + one, 0) / crests.length;
-    const extra = Math.hypot(share, 0.003);
-    tell(findings, "lineToLineCrest", crest, extra * crest, "V");
-    if (polePairs !== null) {
-      const constant = (60 * frequency) / polePairs / crest;
-      tell(findings, "speedConstantFromCrest", constant, Math.hypot(extra, relative) * constant, "rpm/V");
-    }
-  }
-  if (polePairs === null) return;
-  const constant = (60 * (omega / (2 * Math.PI))) / polePairs / mean;
-  tell(findings, "speedConstant", constant, relative * constant, "rpm/V");
-  if (ratedConstant === null) return;
-  const against = constant / ratedConstant;
-  tell(findings, "speedConstantAgainstRated", 100 * (against - 1), 100 * relative * against, "%");
-  tell(findings, "fluxAgainstRated", 100 * (1 / against - 1), (100 * relative) / against, "%");
-  if (1 / against - 1 < -BELOW - relative)
-    findings.said.push({
-      code: "fluxBelowRated",
-      words: `The flux is ${(100 * (1 - 1 / against)).toFixed(1)} % below what the plate says.`,
-    });
-}
-
-/** A speed constant above the plate by more than this is more than a plate's tolerance: common practice says 5 to 10 %. */
-const BELOW = 0.08;
 
 function tellShape(
   findings: Findings,
