@@ -14,7 +14,7 @@ import { instrumentSchema } from "./instrumentSchema.ts";
 import { decisionSchema, ENTRY_SCHEMAS, intakeSchema, repairSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { motorSchema } from "./motorSchema.ts";
-import { PHOTO_LIMITS } from "./photos.ts";
+import { FILE_TYPES, MOST_FILE_BYTES } from "./files.ts";
 import { readingForm, readingSchema } from "./readingSchema.ts";
 import { visitSchema } from "./visitSchema.ts";
 
@@ -85,8 +85,8 @@ const entrySchema = keyed<Journalled>({
 const fileSchema = strict<FileOfBundle>({
   name: fileName.required(),
   sha256: sha256.required(),
-  type: oneOf("file type", [PHOTO_LIMITS.type]).required(),
-  bytes: Joi.number().integer().min(1).max(PHOTO_LIMITS.mostBytes).required(),
+  type: oneOf("file type", FILE_TYPES).required(),
+  bytes: Joi.number().integer().min(1).max(MOST_FILE_BYTES).required(),
 });
 
 const versionSchema = keyed<MotorVersion>({

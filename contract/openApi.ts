@@ -14,6 +14,7 @@ import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { accountSchema, foundSchema, periodsSchema } from "./outcomeSchemas.ts";
+import { CAPTURE_LIMITS } from "./captures.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import {
   asideSchema,
@@ -191,11 +192,15 @@ export function openApi(): Record<string, unknown> {
       ...entries,
       at(
         "/jobs/{job}/files/{name}",
-        (where) => get(where, "A photo of the job", bytes(PHOTO_LIMITS.type)),
+        (where) =>
+          get(where, "A photo or a packed recording of the job", {
+            ...bytes(PHOTO_LIMITS.type),
+            ...bytes(CAPTURE_LIMITS.type),
+          }),
         (where) =>
           put(where, {
-            summary: "Keep a photo under the SHA-256 of its bytes",
-            body: bytes(PHOTO_LIMITS.type),
+            summary: "Keep a photo, or a recording packed with gzip, under the SHA-256 of its bytes",
+            body: { ...bytes(PHOTO_LIMITS.type), ...bytes(CAPTURE_LIMITS.type) },
             answer: json(DONE),
           }),
       ),

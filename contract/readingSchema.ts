@@ -2,6 +2,7 @@ import Joi from "joi";
 import { misread } from "#core/measure";
 import { QUANTITIES, QUANTITY_NAMES, wholeText, type QuantityKind } from "#core/quantity";
 import { CHECK_IDS, type Reading, type ReadingValue } from "#core/record";
+import { CAPTURE_FIELDS } from "./captureSchema.ts";
 import {
   celsius,
   fileName,
@@ -48,6 +49,7 @@ const FIELDS: {
   choices: { choices: Joi.array().items(name).unique().max(40).required() },
   text: { text: words.required() },
   photo: { photo: fileName.required() },
+  capture: CAPTURE_FIELDS,
   skipped: { reason: name.required(), what: name },
   withdrawn: { reason: name.required() },
 };

@@ -51,6 +51,7 @@ function valuesOf(form: SlotForm): readonly object[] {
       return [{ kind: form.kind, choices: form.choices }];
     case "text":
     case "photo":
+    case "capture":
       return [{ kind: form.kind }];
   }
 }

@@ -1,4 +1,5 @@
 import type { Said } from "../formats/index.ts";
+import type { Pictures } from "./pictures.ts";
 
 /** A figure with its expanded uncertainty (95 %), in its unit; counts have none. */
 export interface Figure {
@@ -52,9 +53,13 @@ export interface Findings {
   readonly figures: Record<string, Figure>;
   readonly words: Record<string, string | Readonly<Record<string, string>>>;
   readonly assumed: string[];
+  readonly pictures: Pictures;
 }
 
 /** Writes a figure down, where it is one. */
 export function tell({ figures }: Findings, name: string, value: number, u: number, unit: string): void {
   if (Number.isFinite(value) && Number.isFinite(u)) figures[name] = { value, u, unit };
 }
+
+/** Version of the rules by which recordings are read: a result says by which it was. */
+export const CAPTURE_RULES = "1";

@@ -1,11 +1,16 @@
 import { coverageFactor } from "../quantity/index.ts";
 import type { Figure } from "./answer.ts";
 import type { Cycles } from "./cycles.ts";
+import type { CoastPicture } from "./pictures.ts";
 
 /** A motor that coasts, from its own cycles. */
 export interface Coast {
   readonly figures: Readonly<Record<string, Figure>>;
+  readonly picture: CoastPicture;
 }
+
+/** Points of a curve that are drawn. */
+const DRAWN = 400;
 
 /** The speed falls at least to this share of where it began. */
 const FALLS_TO = 0.8;
@@ -140,5 +145,15 @@ export function coasting(cycles: Cycles, time: Float64Array, polePairs: number |
     if (Number.isFinite(stop) && Number.isFinite(later))
       figures["stopAt"] = { value: zero + stop, u: Math.max(Math.abs(later - stop), 1e-3 * stop), unit: "s" };
   }
-  return { figures };
+  const every = Math.max(1, Math.ceil(n / DRAWN));
+  const shown = places.map((_, i) => i).filter((i) => i % every === 0);
+  const picture = {
+    at: shown.map((i) => places[i]!),
+    speed: shown.map((i) => omega[i]!),
+    fitted: shown.map((i) => {
+      const [a, b] = shape(k, t[i]!);
+      return best.start * a + best.coulomb * b;
+    }),
+  };
+  return { figures, picture };
 }

@@ -83,6 +83,18 @@ export function tellHeights(
     tell(findings, "lineToLinePeak", mean, share * mean, unit);
     tell(findings, "phasePeak", mean / Math.sqrt(3), (share * mean) / Math.sqrt(3), unit);
   }
+  // A coast is folded to one speed as well: volts for each hertz are told of both.
+  if (told && inVolts)
+    findings.pictures.perHertz = Object.fromEntries(
+      measured.map(({ line, height }) => [
+        line,
+        {
+          value: height / frequency,
+          u: Math.hypot(Math.sqrt(3) * share, frequencyU / frequency) * (height / frequency),
+          unit: "V/Hz",
+        },
+      ]),
+    );
   const dead = deadOf(measured);
   const ordered = measured.length === 3 && !dead;
   if (measured.length === 3 && told) {

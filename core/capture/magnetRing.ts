@@ -125,6 +125,16 @@ function overAPair({ heights, placesAPair }: Ring): number[] {
   });
 }
 
+/** Means over each half cycle: a magnet after the other. */
+function byMagnet({ heights, placesAPair }: Ring): number[] {
+  const each = placesAPair / 2;
+  const magnets = Array.from({ length: heights.length / each }, (_, magnet) =>
+    heights.slice(magnet * each, (magnet + 1) * each).reduce((sum, one) => sum + one / each, 0),
+  );
+  const usual = median(magnets);
+  return magnets.map((height) => height / usual);
+}
+
 /** The part of a ring of heights that goes once up and down in a turn, and what it leaves. */
 function swingOf(heights: readonly number[]): { readonly size: number; readonly left: number } {
   const n = heights.length;
@@ -157,6 +167,7 @@ export function ringOf(findings: Findings, all: Turning, { polePairs, slots }: C
   if (polePairs! < 2 || all.count < LEAST_TURNS * polePairs!) return;
   const ring = ringFrom(all, polePairs!);
   const { u, heights, placesAPair } = ring;
+  findings.pictures.magnets = { heights: byMagnet(ring), u: u * Math.SQRT2 };
   const pairs = overAPair(ring);
   const swing = swingOf(pairs);
   const usual = median(pairs);

@@ -72,7 +72,8 @@ function between(degrees: ReadonlyMap<string, number>, from: Sensor, to: Sensor)
 }
 
 export function tellPlacement(findings: Findings, { degrees, u }: Placement, spacing: 60 | 120): void {
-  const { said, words, figures } = findings;
+  const { said, words, figures, pictures } = findings;
+  pictures.edges = { degrees: Object.fromEntries(degrees), u };
   const angles = {
     angleAToB: between(degrees, "A", "B"),
     angleBToC: between(degrees, "B", "C"),

@@ -9,6 +9,7 @@ import {
   type Findings,
 } from "./answer.ts";
 import { align } from "./align.ts";
+import { noPictures, type Pictures } from "./pictures.ts";
 import { assign, type Assigned } from "./roles.ts";
 import { readSensors } from "./sensors.ts";
 import type { Carried } from "./foldAll.ts";
@@ -32,14 +33,25 @@ function readAll(
   return turned !== null || run !== null;
 }
 
+/** What a recording says, with what is drawn of it and the signals themselves; these are null where it is refused unread. */
+export interface CaptureLook {
+  readonly answer: CaptureAnswer;
+  readonly pictures: Pictures;
+  readonly recording: Recording | null;
+}
+
 /**
  * Reads a recording of a motor: what it generates while it turns, and what its sensors say.
  * @param bytes of the file
  * @returns the same names everywhere; what cannot be known is absent, never guessed
  * @example readCapture(bytes, { as: null, polePairs: 7, slots: 12, ratedConstant: 900, turned: null })
  */
-export function readCapture(bytes: Uint8Array, options: CaptureOptions): CaptureAnswer {
-  const findings: Findings = { said: [], figures: {}, words: {}, assumed: [] };
+export const readCapture = (bytes: Uint8Array, options: CaptureOptions): CaptureAnswer =>
+  lookAtCapture(bytes, options).answer;
+
+/** The same, with what a screen draws of it. */
+export function lookAtCapture(bytes: Uint8Array, options: CaptureOptions): CaptureLook {
+  const findings: Findings = { said: [], figures: {}, words: {}, assumed: [], pictures: noPictures() };
   let recording: Recording | null = null;
   let assigned: readonly Assigned[] = [];
   let some = false;
@@ -59,7 +71,7 @@ export function readCapture(bytes: Uint8Array, options: CaptureOptions): Capture
     if (!(error instanceof Refused)) throw error;
     findings.said.push(error.said);
   }
-  return {
+  const answer: CaptureAnswer = {
     outcome: some ? (findings.said.length > 0 ? "warned" : "read") : "refused",
     understood: {
       format: recording?.format ?? "unknown",
@@ -72,6 +84,7 @@ export function readCapture(bytes: Uint8Array, options: CaptureOptions): Capture
     figures: some ? findings.figures : {},
     words: some ? findings.words : {},
   };
+  return { answer, pictures: some ? findings.pictures : noPictures(), recording };
 }
 
 /** Every name that a signal may be given. */

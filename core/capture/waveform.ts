@@ -5,10 +5,11 @@ import { clippingOf } from "./clipping.ts";
 import { coasting } from "./coast.ts";
 import { followCycles, type Cycles, type Motion } from "./cycles.ts";
 import { foldAll, foldMore, type Carried, type FoldedAll } from "./foldAll.ts";
-import { MOST_HARMONICS } from "./folded.ts";
+import { MOST_HARMONICS, type Folded } from "./folded.ts";
 import { angleU, DEAD, relativeU, tellHeights } from "./heights.ts";
 import { derived, lagging, linesOf, phasesOf } from "./lines.ts";
 import { ringOf } from "./magnetRing.ts";
+import type { CyclePicture } from "./pictures.ts";
 import { harmonicOf, lag, size, type Phasor } from "./phasors.ts";
 
 /** Samples of a cycle below which nothing is said of its shape. */
@@ -112,6 +113,7 @@ export function readWaveform(
   const frequencyU = frequencyUncertainty(cycles, frequency);
   tellSpeed(findings, all, [time[0]!, time.at(-1)!], coast !== null, frequencyU, options);
   if (coast) {
+    findings.pictures.coast = coast.picture;
     said.push({ code: "coasts", words: "The motor coasts: its voltage and its speed fall together." });
     for (const [name, { value, u, unit }] of Object.entries(coast.figures))
       tell(findings, name, value, u, unit);
@@ -167,6 +169,8 @@ export function readWaveform(
     options,
   );
   tellShape(findings, whole, { clipped, coarse });
+  findings.pictures.cycle = whole.carried.map(({ role }, i) => cyclePicture(role, whole.folded[i]!));
+  findings.pictures.cycles = cyclesBegin(whole, time);
   if (options.polePairs !== null && !clipped) ringOf(findings, { ...whole, time }, options);
   return {
     cycles,
@@ -174,6 +178,35 @@ export function readWaveform(
     phases: phasesOf(lines),
     phaseOrder: lagging(lines) > 0 ? "ABC" : "ACB",
   };
+}
+
+/** Values of a cycle that are drawn: enough for the thirteenth harmonic. */
+const CYCLE_VALUES = 72;
+
+function cyclePicture(role: CyclePicture["role"], { cosine, sine, mean }: Folded): CyclePicture {
+  const heights = cosine.map((one, k) => Math.hypot(one, sine[k]!));
+  return {
+    role,
+    values: Array.from({ length: CYCLE_VALUES }, (_, n) =>
+      cosine.reduce((sum, one, k) => {
+        const angle = ((k + 1) * 2 * Math.PI * n) / CYCLE_VALUES;
+        return sum + one * Math.cos(angle) + sine[k]! * Math.sin(angle);
+      }, mean),
+    ),
+    harmonics: heights.slice(1).map((height) => height / heights[0]!),
+  };
+}
+
+/** When each cycle begins, s; one more for where the last one ends. */
+function cyclesBegin({ motion, cycles, span }: FoldedAll, time: Float64Array): number[] {
+  const begins: number[] = [];
+  let i = 0;
+  for (let cycle = 0; cycle <= span.cycles; cycle += 1) {
+    const wanted = span.from + 2 * Math.PI * cycle;
+    while (i < motion.angle.length - 1 && motion.angle[i]! < wanted) i += 1;
+    begins.push(time[cycles.first + i]! - (motion.angle[i]! - wanted) / motion.omega[i]!);
+  }
+  return begins;
 }
 
 /** The electrical angle along a recording, and where the phases stand in it. */

@@ -2,5 +2,6 @@
 export * from "./slots.ts";
 export * from "./definition.ts";
 export * from "./answer.ts";
+export * from "./captures.ts";
 export * from "./slips.ts";
 export * from "./letters.ts";

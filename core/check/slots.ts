@@ -28,7 +28,9 @@ export type SlotForm =
   | { readonly kind: "choice"; readonly choices: Readonly<Record<string, string>> }
   | { readonly kind: "choices"; readonly choices: Readonly<Record<string, string>> }
   | { readonly kind: "text" }
-  | { readonly kind: "photo" };
+  | { readonly kind: "photo" }
+  /** A recording of the motor, with what was read from it. */
+  | { readonly kind: "capture" };
 
 /** What a value that this motor could read lies between, in the slot's unit; null where anything may be. */
 export type Plausible = (motor: Motor) => { readonly least: number; readonly most: number } | null;
@@ -116,6 +118,14 @@ export const photoSlot: Slot = {
   form: { kind: "photo" },
 };
 
+/** A slot for a recording: a later one takes the place of the first. */
+export const captureSlot = (label: string): Slot => ({
+  ...PLAIN,
+  label,
+  name: label,
+  form: { kind: "capture" },
+});
+
 /** The kind in which a measured slot understands what is typed. */
 export function kindOf({ form }: Slot): QuantityKind {
   if (form.kind !== "measured") throw new RangeError("kindOf: this slot takes no measured value");
@@ -138,6 +148,8 @@ function measuredKindOf(value: ReadingValue): string | null {
 }
 
 const quoted = (words: readonly string[]) => words.map((word) => `“${word}”`).join(", ");
+
+const FORM_WORDS = { text: "words", photo: "a photo", capture: "a recording" } as const;
 
 /** Why a value cannot stand in a declared slot; null where it can. */
 function misfit(name: string, { form, label }: Slot, value: ReadingValue): string | null {
@@ -163,7 +175,7 @@ function misfit(name: string, { form, label }: Slot, value: ReadingValue): strin
         : `“${unknown}” is no choice of “${name}”; it takes ${quoted(Object.keys(form.choices))}.`;
     }
     default:
-      return value.kind === form.kind ? null : wrongKind(form.kind === "text" ? "words" : "a photo");
+      return value.kind === form.kind ? null : wrongKind(FORM_WORDS[form.kind]);
   }
 }
 

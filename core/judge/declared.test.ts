@@ -66,6 +66,7 @@ describe("what every check declares", () => {
       "insulation",
       "winding",
       "backemf",
+      "waveform",
       "hall",
       "feed",
       "run",

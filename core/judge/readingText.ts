@@ -3,10 +3,12 @@ import {
   QUANTITIES,
   quantityText,
   RESISTANCE,
+  SPEED_CONSTANT,
   temperatureText,
+  uncertainText,
   type TemperatureScale,
 } from "../quantity/index.ts";
-import { isSkipSlot, type Reading } from "../record/index.ts";
+import { isSkipSlot, type KeptCapture, type Reading } from "../record/index.ts";
 
 /** As many digits as were typed: 1.350 V was read to the millivolt, and 1.35 V says less. */
 function withTypedDigits(text: string, typed: string): string {
@@ -18,6 +20,17 @@ function withTypedDigits(text: string, typed: string): string {
   const wanted = digits(/[.,]/u.test(given) ? given : given.replace(/0+$/u, ""));
   if (wanted <= digits(number) || !/^\d/u.test(number)) return text;
   return [Number(number).toPrecision(wanted), ...unit].join(" ");
+}
+
+/** What a recording said, in a line: its worst, or its figures. */
+function captureText({ name, figures, said, words }: KeptCapture): string {
+  const { speedConstant } = figures;
+  const parts = [
+    ...(speedConstant ? [uncertainText(speedConstant.value, SPEED_CONSTANT, speedConstant.u)] : []),
+    ...(typeof words["direction"] === "string" ? [words["direction"]] : []),
+    ...(said.length > 0 ? [`${said.length} remark${said.length === 1 ? "" : "s"}`] : []),
+  ];
+  return [name, ...parts].join(", ");
 }
 
 /** Where a reading was taken, or what was left out there, in its words. */
@@ -37,6 +50,7 @@ export function readingText({ check, slot, value, typed }: Reading, scale?: Temp
   if (value.kind === "quantity")
     return withTypedDigits(quantityText(value.value, QUANTITIES[value.quantity]), typed);
   if (value.kind === "photo") return typed || "photo";
+  if (value.kind === "capture") return captureText(value);
   if (value.kind === "choice") return words[value.choice] ?? value.choice;
   if (value.kind === "choices")
     return value.choices.map((choice) => words[choice] ?? choice).join(", ") || "none";

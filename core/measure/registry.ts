@@ -19,6 +19,7 @@ import type { CheckId, Motor, Reading, Sitting } from "../record/index.ts";
 import { runCheck } from "./run/index.ts";
 import { safetyCheck } from "./safety/index.ts";
 import { setupCheck } from "./setup/index.ts";
+import { waveformCheck } from "./waveform/index.ts";
 import { windingCheck } from "./winding/index.ts";
 
 /** Every check by its id. A new check is a folder and a line here. */
@@ -32,6 +33,7 @@ const BY_ID: Readonly<Record<CheckId, CheckDefinition>> = {
   insulation: insulationCheck,
   winding: windingCheck,
   backemf: backemfCheck,
+  waveform: waveformCheck,
   hall: hallCheck,
   feed: feedCheck,
   run: runCheck,

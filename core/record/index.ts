@@ -2,6 +2,7 @@
 export * from "./motor.ts";
 export * from "./diagram.ts";
 export * from "./reading.ts";
+export * from "./capture.ts";
 export * from "./limits.ts";
 export * from "./visit.ts";
 export * from "./sitting.ts";

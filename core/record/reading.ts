@@ -1,4 +1,5 @@
 import type { Celsius, Ohms, QuantityName } from "../quantity/index.ts";
+import type { KeptCapture } from "./capture.ts";
 
 export const CHECK_IDS = [
   "safety",
@@ -10,6 +11,7 @@ export const CHECK_IDS = [
   "insulation",
   "winding",
   "backemf",
+  "waveform",
   "hall",
   "feed",
   "run",
@@ -29,6 +31,8 @@ export type ReadingValue =
   | { readonly kind: "text"; readonly text: string }
   /** A picture kept with the job, by its name there: the SHA-256 of its bytes, or a UUID of earlier versions. */
   | { readonly kind: "photo"; readonly photo: string }
+  /** What a recording of the motor said, with the file it was read from. */
+  | ({ readonly kind: "capture" } & KeptCapture)
   /** `what` names the one step that is left out, in its words; absent where the whole check is. */
   | { readonly kind: "skipped"; readonly reason: string; readonly what?: string }
   /** What it names no longer stands, and nothing stands in its place. */

@@ -4,18 +4,18 @@ import { buffer } from "node:stream/consumers";
 import { openPromise, type Entry, type ZipFile } from "yauzl";
 import { BUNDLE_FILES, BUNDLE_JSON, groundsOf, readBundle } from "#contract/bundle";
 import type { BundledJob } from "#contract/bundledJob";
-import { PHOTO_LIMITS } from "#contract/photos";
+import { MOST_FILE_BYTES } from "#contract/files";
 import { readJournal } from "#core/judge";
 import type { Motor } from "#core/record";
 import { Problem } from "../problem.ts";
-import { checkPicture } from "../services/files.ts";
+import { checkFile } from "../services/files.ts";
 import { furtherWords } from "../services/searchWords.ts";
 import { isDeeperThan } from "./depth.ts";
 
 /** What a bundle may hold once unpacked: more is no job of a bench. */
 export const BUNDLE_LIMITS = {
   /** The packed file. */
-  mostBytes: 64 * 1024 * 1024,
+  mostBytes: 128 * 1024 * 1024,
   mostEntries: 1100,
   mostJson: 32 * 1024 * 1024,
   /** A job's own form nests a dozen deep. */
@@ -53,7 +53,7 @@ const ZIP = Buffer.from("PK");
 
 function limitOf({ fileName }: Entry): number {
   if (fileName === BUNDLE_JSON) return BUNDLE_LIMITS.mostJson;
-  if (fileName.startsWith(BUNDLE_FILES)) return PHOTO_LIMITS.mostBytes;
+  if (fileName.startsWith(BUNDLE_FILES)) return MOST_FILE_BYTES;
   throw refused(`“${fileName.slice(0, 80)}” has no place in a bundle.`);
 }
 
@@ -107,13 +107,13 @@ function beginsAsZip(path: string): boolean {
 
 /** @throws Problem where a file that the bundle lists is missing, or not what its name says */
 function checkFiles({ files }: BundledJob, there: ReadonlyMap<string, Buffer>): void {
-  for (const { sha256, bytes } of files) {
+  for (const { sha256, bytes, type } of files) {
     const one = there.get(sha256);
     if (!one || one.length !== bytes || createHash("sha256").update(one).digest("hex") !== sha256)
       throw refused(
         `The file ${sha256.slice(0, 12)}… of this bundle is missing or not what its name says: it was changed on the way.`,
       );
-    checkPicture(one);
+    checkFile(one, type);
   }
 }
 

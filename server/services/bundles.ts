@@ -167,11 +167,11 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
           await refuseTaken(incoming, transaction);
           throw error;
         }
-        for (const { name, sha256 } of incoming.files)
+        for (const { name, sha256, type } of incoming.files)
           await keepFile(
             models,
             { jobId: id, name, savedAt: intake.takenInAt },
-            Buffer.from(incoming.bytes.get(sha256)!),
+            { bytes: Buffer.from(incoming.bytes.get(sha256)!), type },
             transaction,
           );
         return true;

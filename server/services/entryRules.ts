@@ -73,6 +73,9 @@ async function onTheList(instrument: string, transaction: Transaction): Promise<
   return rows.length > 0;
 }
 
+const isKept = async (models: Models, { id: jobId }: JobHead, name: string, transaction: Transaction) =>
+  (await models.JobFile.count({ where: { jobId, name }, transaction })) > 0;
+
 /** What belongs to the repair under way names it: readings and work alike. */
 async function checkEpoch(
   job: JobHead,
@@ -104,6 +107,17 @@ async function checkReading(
     !(await onTheList(body.instrumentId, transaction))
   )
     throw fieldProblem("Reading refused", "instrumentId", "This instrument is not on the shop's list.");
+  const { value } = body;
+  if (
+    value.kind === "capture" &&
+    value.file !== null &&
+    !(await isKept(models, job, value.file, transaction))
+  )
+    throw fieldProblem(
+      "Reading refused",
+      "file",
+      "The recording that this was read from is not kept with the job. Send it first.",
+    );
   if (!body.supersedes) return;
   const corrected = await models.Entry.findOne({
     where: { id: body.supersedes, jobId: job.id, kind: "reading" },

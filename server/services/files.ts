@@ -1,39 +1,44 @@
 import { createHash } from "node:crypto";
 import type { Transaction } from "sequelize";
-import { PHOTO_LIMITS } from "#contract/photos";
+import { FILE_TYPES, fileKindOf, type FileKind } from "#contract/files";
 import type { Database } from "../database/database.ts";
 import type { Models } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "./jobs.ts";
 
-/** First bytes of a JPEG. */
-const JPEG = Buffer.from([0xff, 0xd8, 0xff]);
-
 const sha256Of = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
 
-/** Whether bytes are a picture a job may keep. @throws Problem with the reason where they are not */
-export function checkPicture(bytes: Buffer): void {
-  if (!bytes.subarray(0, JPEG.length).equals(JPEG))
+/** Whether bytes are a file of a type that a job may keep. @throws Problem with the reason where they are not */
+export function checkFile(bytes: Buffer, type: string): FileKind {
+  const kind = fileKindOf(type);
+  if (!kind || !bytes.subarray(0, kind.begins.length).equals(Buffer.from(kind.begins)))
     throw new Problem(
       415,
-      "No photo",
-      "This is no JPEG picture. Photos are turned into one before they are sent.",
+      kind ? `No ${kind.name}` : "No such file",
+      kind
+        ? `This is no ${kind.is}. It is turned into one before it is sent.`
+        : `A job keeps ${FILE_TYPES.join(" and ")}.`,
     );
-  if (bytes.length > PHOTO_LIMITS.mostBytes)
-    throw new Problem(413, "Too large", "A photo may hold 1 MB at most; nothing was kept.");
+  if (bytes.length > kind.mostBytes)
+    throw new Problem(
+      413,
+      "Too large",
+      `A ${kind.name} may hold ${kind.mostBytes / 1_000_000} MB at most; nothing was kept.`,
+    );
+  return kind;
 }
 
 /** Keeps bytes once, and names them in a job. */
 export async function keepFile(
   models: Models,
   job: { readonly jobId: string; readonly name: string; readonly savedAt: string },
-  bytes: Buffer,
+  { bytes, type }: { readonly bytes: Buffer; readonly type: string },
   transaction: Transaction,
 ): Promise<void> {
   const sha256 = sha256Of(bytes);
   await models.File.findOrCreate({
     where: { sha256 },
-    defaults: { sha256, type: PHOTO_LIMITS.type, bytes },
+    defaults: { sha256, type, bytes },
     transaction,
   });
   await models.JobFile.create({ ...job, sha256 }, { transaction });
@@ -42,9 +47,13 @@ export async function keepFile(
 /** Files of a job: bytes beside the journal, which names them by their SHA-256. */
 export function fileService({ write, models }: Database, clock: Clock) {
   return {
-    /** Keeps a photo under its SHA-256; the same again changes nothing. @throws Problem with the reason */
-    async put(jobId: string, name: string, bytes: Buffer): Promise<{ created: boolean }> {
-      checkPicture(bytes);
+    /** Keeps a file under its SHA-256; the same again changes nothing. @throws Problem with the reason */
+    async put(
+      jobId: string,
+      name: string,
+      { bytes, type }: { readonly bytes: Buffer; readonly type: string },
+    ): Promise<{ created: boolean }> {
+      const kind = checkFile(bytes, type);
       if (sha256Of(bytes) !== name)
         throw new Problem(
           422,
@@ -57,10 +66,18 @@ export function fileService({ write, models }: Database, clock: Clock) {
         if (await models.JobFile.count({ where: { jobId, name }, transaction })) return { created: false };
         if (job.closedAt)
           throw new Problem(409, "Job is closed", "This job is closed and frozen. Reopen it to add to it.");
-        const there = await models.JobFile.count({ where: { jobId }, transaction });
-        if (there >= PHOTO_LIMITS.mostAJob)
-          throw new Problem(409, "Enough photos", `A job holds ${PHOTO_LIMITS.mostAJob} photos at most.`);
-        await keepFile(models, { jobId, name, savedAt: clock().toISOString() }, bytes, transaction);
+        const kept = await models.JobFile.findAll({ where: { jobId }, transaction });
+        const there = await models.File.count({
+          where: { sha256: kept.map(({ sha256 }) => sha256), type },
+          transaction,
+        });
+        if (there >= kind.mostAJob)
+          throw new Problem(
+            409,
+            `Enough ${kind.name}s`,
+            `A job holds ${kind.mostAJob} ${kind.name}s at most.`,
+          );
+        await keepFile(models, { jobId, name, savedAt: clock().toISOString() }, { bytes, type }, transaction);
         return { created: true };
       });
     },
@@ -68,7 +85,7 @@ export function fileService({ write, models }: Database, clock: Clock) {
     async get(jobId: string, name: string): Promise<{ bytes: Buffer; type: string }> {
       const named = await models.JobFile.findOne({ where: { jobId, name } });
       const file = named && (await models.File.findByPk(named.sha256));
-      if (!file) throw new Problem(404, "No such photo", "This job has no such photo.");
+      if (!file) throw new Problem(404, "No such file", "This job has no such file.");
       return { bytes: file.bytes, type: file.type };
     },
   };

@@ -1,3 +1,4 @@
+import type { FileType } from "#contract/files";
 import type { Receipt } from "#contract/jobs";
 import type { EntryKind, Intake } from "#core/record";
 
@@ -19,6 +20,8 @@ export interface Parcel {
   readonly body: { readonly id: string };
   /** The bytes of a file, whose name is the id of its body. */
   readonly bytes?: ArrayBuffer;
+  /** What kind of file it is; a photo where nobody says. */
+  readonly type?: FileType;
   /** The version of the job it is written onto: what the screen had, earlier entries of the job counted in. */
   readonly version: number;
   /** Why the server would not take it when it was replayed; null while it waits. */

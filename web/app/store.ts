@@ -84,7 +84,7 @@ export function useChoosePerson(): (initials: string) => void {
   };
 }
 
-function request({ job, kind, body, bytes, version }: Parcel): Promise<Response> {
+function request({ job, kind, body, bytes, type, version }: Parcel): Promise<Response> {
   if (kind === "takeIn")
     return fetch(`${API}/jobs/${job}`, {
       method: "PUT",
@@ -94,7 +94,7 @@ function request({ job, kind, body, bytes, version }: Parcel): Promise<Response>
   if (kind === "file")
     return fetch(filePath(job, body.id), {
       method: "PUT",
-      headers: { "Content-Type": PHOTO_LIMITS.type, ...tokenHeaders() },
+      headers: { "Content-Type": type ?? PHOTO_LIMITS.type, ...tokenHeaders() },
       body: bytes ?? null,
     });
   return fetch(`${API}/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`, {

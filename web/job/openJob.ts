@@ -1,5 +1,6 @@
 import { createContext, use, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { uuidv7 } from "uuidv7";
+import type { FileType } from "#contract/files";
 import type { JobView } from "#contract/jobs";
 import { readView } from "#contract/view";
 import { sinceClosing, type ClosedRecord } from "#core/closing";
@@ -74,7 +75,7 @@ export interface OpenJob {
   /** Takes one entry back; it stays in the record. */
   readonly undo: (entry: string) => Promise<Outcome>;
   /** Keeps the bytes of a file with the job, under their name. */
-  readonly keepFile: (name: string, bytes: ArrayBuffer) => Promise<Outcome>;
+  readonly keepFile: (name: string, bytes: ArrayBuffer, type: FileType) => Promise<Outcome>;
 }
 
 /** What of the job is on its way, and when the server last had something new. */
@@ -163,13 +164,14 @@ export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly 
           ? Promise.resolve({ kind: "refused", sentence: "This is done by hand: make it safe first." })
           : add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: now(), supersedes }),
       undo: (of) => add("undo", { of, at: now() }),
-      keepFile: (name, bytes) =>
+      keepFile: (name, bytes, type) =>
         outbox.submit({
           id: uuidv7(),
           job: id,
           kind: "file",
           body: { id: name },
           bytes,
+          type,
           version: version.current,
           refused: null,
         }),

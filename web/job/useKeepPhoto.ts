@@ -1,3 +1,4 @@
+import { PHOTO_LIMITS } from "#contract/photos";
 import { smallPhoto } from "./keptPhoto.ts";
 import { useOpenJob } from "./openJob.ts";
 
@@ -9,7 +10,7 @@ export function useKeepPhoto() {
     if ("problem" in photo) return photo;
     const { name, bytes } = photo;
     // The bytes wait with the entries on this device, and go first.
-    const kept = await keepFile(name, bytes);
+    const kept = await keepFile(name, bytes, PHOTO_LIMITS.type);
     return kept.kind === "refused" ? { problem: kept.sentence } : { name };
   };
 }

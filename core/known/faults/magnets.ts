@@ -1,6 +1,7 @@
 import { BURNT, COAST_DOWN, MAGNETS_SEEN, TURN } from "../../measure/mechanical/index.ts";
 import { CONSTANT, REFERENCE, SISTER } from "../../measure/backemf/index.ts";
 import { NO_LOAD_CURRENT, RUN_GOOD } from "../../measure/run/index.ts";
+import { MAGNET_RING, RUNOUT } from "../../measure/waveform/index.ts";
 import { shows, type Fault } from "./fault.ts";
 import { goesWithIt } from "./withElectronics.ts";
 
@@ -56,6 +57,8 @@ export const magnets: Fault = {
     shows(CONSTANT, { high: 0.15 }, "a lost magnet takes its flux along"),
     shows(SISTER, { high: 0.15 }, "a lost magnet takes its flux along"),
     shows(REFERENCE, { high: 0.15 }, "a lost magnet takes its flux along"),
+    shows(MAGNET_RING, { someLow: 0.82 }, "a part of the flux is missing at one place of the rotor"),
+    shows(RUNOUT, { swings: 0.06 }, "many magnets lifted on one side"),
     shows(RUN_GOOD, { rough: 0.45, dead: 0.08 }, "fragments, missing flux"),
     shows(NO_LOAD_CURRENT, { high: 0.3 }, "touch, missing flux"),
     ...goesWithIt(0.9),
@@ -97,6 +100,7 @@ export const magnetsWeak: Fault = {
     shows(CONSTANT, { high: 0.97 }, "less flux, more speed a volt"),
     shows(SISTER, { high: 0.92 }, "less flux than the known-good one"),
     shows(REFERENCE, { high: 0.9 }, "less flux than its plate asks, by a motor that is known"),
+    shows(MAGNET_RING, { someLow: 0.04 }, "heat takes of all of them, rarely of one side more"),
     shows(RUN_GOOD, { rough: 0.1 }, "fast and weak, hardly seen without load"),
     shows(NO_LOAD_CURRENT, { high: 0.6 }, "less flux, more current for the same drag"),
     ...goesWithIt(0.75),

@@ -1,5 +1,14 @@
-import { HALL_LEVELS, HALL_STEPS, HALL_SUPPLY, LAMPS, TEMPERATURE_SENSOR } from "../../measure/hall/index.ts";
+import {
+  HALL_LEVELS,
+  HALL_STEPS,
+  HALL_SUPPLY,
+  HALL_PHASES,
+  HALL_PULSES,
+  LAMPS,
+  TEMPERATURE_SENSOR,
+} from "../../measure/hall/index.ts";
 import { COMMAND, PACK } from "../../measure/feed/index.ts";
+import { MAGNET_RING, RUNOUT } from "../../measure/waveform/index.ts";
 import { CONNECTOR_DROP, NO_LOAD_CURRENT, RUN_GOOD, SWAP } from "../../measure/run/index.ts";
 import { PAIRS_AT_REST, STEADY, TIPS } from "../../measure/winding/index.ts";
 import { CONSTANT, PAIRS_SPUN, REFERENCE, REFERENCE_SELF, SISTER } from "../../measure/backemf/index.ts";
@@ -112,6 +121,10 @@ export const setup: Fault = {
     shows(REFERENCE_SELF, { off: 0.35 }, "what is off on a motor that is known is the set-up"),
     shows(FRAME, { high: 0.15, leaking: 0.05 }, "fingers across the probes"),
     shows(LAMPS, { oneDead: 0.06, impossible: 0.05, allDead: 0.04 }, "a pin missed, a lamp misread"),
+    shows(RUNOUT, { swings: 0.12 }, "a chuck that does not run true"),
+    shows(MAGNET_RING, { someLow: 0.02 }, "a coupling that knocks once a turn"),
+    shows(HALL_PULSES, { disturbed: 0.1 }, "a recorder lead that picks up the phases"),
+    shows(HALL_PHASES, { crossed: 0.06 }, "recorder leads on other phases than their names"),
     shows(TEMPERATURE_SENSOR, { off: 0.08 }, "the motor is not at the room it is held against"),
     shows(RUN_GOOD, { rough: 0.05, dead: 0.08 }, "the known-good one was not"),
     shows(SWAP, { stillFails: 0.06 }, "the known-good one was not"),

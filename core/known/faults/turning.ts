@@ -10,6 +10,7 @@ import {
 } from "../../measure/mechanical/index.ts";
 import { RUBBING } from "../../measure/feed/index.ts";
 import { NO_LOAD_CURRENT, RUN_GOOD } from "../../measure/run/index.ts";
+import { RUNOUT } from "../../measure/waveform/index.ts";
 import { CODE, ROCKS } from "../../measure/power/index.ts";
 import { INSULATION } from "../../measure/insulation/index.ts";
 import { FRAME } from "../../measure/frame/index.ts";
@@ -58,6 +59,7 @@ export const bearing: Fault = {
     shows(WATER_SEEN, { rust: 0.015 }, "a rusted bearing stains its seat"),
     shows(COAST_DOWN, { short: 0.55 }, "what rubs or grinds takes its share"),
     shows(RUBBING, { rubs: 0.12 }, "a bearing is taken for the brake"),
+    shows(RUNOUT, { swings: 0.2 }, "a rotor in a worn bearing runs out of the middle"),
     shows(RUN_GOOD, { rough: 0.35, dead: 0.03 }, "heard and felt"),
     shows(NO_LOAD_CURRENT, { high: 0.4 }, "what rubs or grinds takes its share"),
     shows(ROCKS, { keepsRocking: 0.15 }, "it starts against a stiff bearing"),

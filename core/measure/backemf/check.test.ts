@@ -23,6 +23,7 @@ import {
   polePairsOf,
   speedAtRatedLoad,
   speedsOf,
+  handSpinOf,
   spinOf,
   spinVoltmeter,
   spunFits,
@@ -267,7 +268,7 @@ describe("which meters a spin was read with", () => {
     expect(spinVoltmeter(job(spun([100, 5, 5, 5, 100], { instrumentId: TACHOMETER.id })), 0)).toBeNull();
     expect(spinOf(job([]), 0)).toBeNull();
     expect(spinOf(job(spun([100, 5, 5, 5, 100])), 1)).toBeNull();
-    expect(spinOf(job(spun([100, 5, 5, 5, 100])), 0, "sister.")).toBeNull();
+    expect(handSpinOf(job(spun([100, 5, 5, 5, 100])), 0, "sister.")).toBeNull();
   });
 
   it("give rpm by a tachometer, and then no pole count is needed", () => {

@@ -24,7 +24,8 @@ import {
 import { pairFits, PAIRS_AT_REST, type PairOutcome } from "../winding/index.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";
 import type { SpunFit } from "./recogniseSpun.ts";
-import { constantOf, referenceSpun, spinOf, spunFits } from "./spinRecord.ts";
+import { recordedSpin } from "./recordedSpin.ts";
+import { constantOf, handSpinOf, referenceSpun, spinOf, spunFits } from "./spinRecord.ts";
 import { BACKEMF_SLOTS } from "./slots.ts";
 import { SPUN_LOCATED, type SpunOutcome } from "./spunTable.ts";
 import { BACKEMF_VARIABLES, CONSTANT, PAIRS_SPUN, SISTER, SPIN_DRAG } from "./variables.ts";
@@ -163,14 +164,17 @@ function dragFinding(job: Sitting, epoch: number): Finding[] {
 function spinFindings(job: Sitting, epoch: number): Finding[] {
   const spun = spunFinding(job, epoch);
   const equal = spun !== null && !spun.departs;
-  const mine = spinOf(job, epoch);
+  const unit = spinOf(job, epoch)?.unit ?? "hertz";
   const measured = constantOf(job, epoch);
-  const constant = equal && measured ? constantFinding(job.motor, measured, mine?.unit ?? "hertz") : null;
-  const other = referenceSpun(job, epoch);
+  const constant = equal && measured ? constantFinding(job.motor, measured, unit) : null;
+  // Another motor on the same drill is held against what the same meter read: its gain is in both.
+  const mine = handSpinOf(job, epoch);
+  const sameMeter = recordedSpin(job, epoch) === null;
+  const other = sameMeter ? referenceSpun(job, epoch) : null;
   const ofAnother = latestIn(job.readings, "backemf", "sister.stated", epoch)?.value.kind === "quantity";
   const sister =
     mine && equal && !mine.uncounted && !ofAnother
-      ? sisterFinding(mine, spinOf(job, epoch, "sister."))
+      ? sisterFinding(mine, handSpinOf(job, epoch, "sister."))
       : null;
   const reference = other && equal && measured ? referenceFinding(job.motor, measured, other) : null;
   const itself = other && referenceSelfFinding(other);
@@ -184,9 +188,9 @@ function spinFindings(job: Sitting, epoch: number): Finding[] {
  * not read already in vain, at a speed counted otherwise.
  */
 function tellsBySister(job: Sitting, epoch: number, spun: Finding | undefined): boolean {
-  const mine = spinOf(job, epoch);
+  const mine = handSpinOf(job, epoch);
   if (!spun || spun.departs || !mine || mine.uncounted) return false;
-  const sister = spinOf(job, epoch, "sister.");
+  const sister = handSpinOf(job, epoch, "sister.");
   return !sister || PAIRS.some((pair) => !sister.pairs[pair]);
 }
 
@@ -206,7 +210,8 @@ function stateOf(job: Sitting, epoch: number, findings: readonly Finding[]): Che
     ({ check, epoch: when, slot }) =>
       check === "backemf" && when === epoch && !PREPARING.has(slot) && !isSkipSlot(slot),
   );
-  if (!begun) return skipReason(job, "backemf", epoch) === null ? "toDo" : "skipped";
+  if (!begun && !recordedSpin(job, epoch))
+    return skipReason(job, "backemf", epoch) === null ? "toDo" : "skipped";
   if (findings.some(({ departs }) => departs)) return "departs";
   if (read.length < PAIRS.length || !measured) return "inProgress";
   if (measured.refusal === "belowFloor") return "cannotTell";
@@ -255,7 +260,8 @@ export const backemfCheck: CheckDefinition = {
   slots: BACKEMF_SLOTS,
   variables: BACKEMF_VARIABLES,
   // One circuit: an open delta winding spins equal, and a fault is of one phase and severity in both.
-  leansOn: ["winding", "setup"],
+  // A recording tells the same three voltages, and better.
+  leansOn: ["winding", "setup", "waveform"],
   notApplicable: unreachedReason,
   optional: ({ family }) => !FAMILY_FACTS[family].spinExpected,
   answer: (sitting, epoch) => {

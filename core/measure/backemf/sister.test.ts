@@ -10,6 +10,7 @@ import {
   plannedSpin,
   referenceSpun,
   sisterFinding,
+  handSpinOf,
   spinOf,
   type MeasuredSpin,
 } from "./index.ts";
@@ -32,7 +33,7 @@ function both(mine: number, sister: number, resolution = 1e-9) {
   const at = (volts: number, prefix?: "sister.") =>
     spun([100, volts, volts, volts, 100], { instrumentId: "one", ...(prefix && { prefix }) });
   const record = job([...at(mine), ...at(sister, "sister.")], { instruments: [...SHOP, meter(resolution)] });
-  return { mine: spinOf(record, 0)!, sister: spinOf(record, 0, "sister.")! };
+  return { mine: spinOf(record, 0)!, sister: handSpinOf(record, 0, "sister.")! };
 }
 const compared = (...args: Parameters<typeof both>) => {
   const { mine, sister } = both(...args);

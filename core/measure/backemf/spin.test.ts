@@ -28,6 +28,7 @@ import {
   polePairsOf,
   ratioLikelihood,
   speedsOf,
+  handSpinOf,
   spinOf,
 } from "./index.ts";
 
@@ -91,7 +92,7 @@ describe("trade cases (common practice)", () => {
       ...atSpeed(1430, [0.674, 0.67, 0.674]).map((one) => ({ ...one, slot: `sister.${one.slot}` })),
     ];
     const record = job(both, { motor: plate(1200) });
-    const [mine, sister] = [spinOf(record, 0)!, spinOf(record, 0, "sister.")!];
+    const [mine, sister] = [spinOf(record, 0)!, handSpinOf(record, 0, "sister.")!];
     const ratio =
       PAIRS.reduce((sum, pair) => sum + sister.pairs[pair]!.volts, 0) /
       PAIRS.reduce((sum, pair) => sum + mine.pairs[pair]!.volts, 0);

@@ -6,6 +6,7 @@ import type { SpinEvent } from "./drillSpeed.ts";
 import { measuredConstant, type MeasuredConstant } from "./measuredConstant.ts";
 import { measureSpin, type MeasuredSpin } from "./measureSpin.ts";
 import { recogniseSpun, type SpunFit } from "./recogniseSpun.ts";
+import { recordedPolePairs, recordedSpin } from "./recordedSpin.ts";
 import { BACKEMF_SLOTS } from "./slots.ts";
 import { polePairsFrom, speedOf } from "./speed.ts";
 import { lineRmsAt } from "./speedConstant.ts";
@@ -65,8 +66,15 @@ export function mixedVoltmeters(job: Sitting, epoch: number): boolean {
   return new Set(used).size > 1;
 }
 
-/** The spin of an epoch as measured, or a sister's on the same drill; null while too little is read. */
-export function spinOf(job: Sitting, epoch: number, prefix: "" | "sister." = ""): MeasuredSpin | null {
+/**
+ * The spin of an epoch: as it was recorded, where that tells all three lines, else as it was read by hand. Never both: they are
+ * the same three voltages. Null while too little is there.
+ */
+export const spinOf = (job: Sitting, epoch: number): MeasuredSpin | null =>
+  recordedSpin(job, epoch) ?? handSpinOf(job, epoch);
+
+/** The spin of an epoch as read by hand, or a sister's on the same drill; null while too little is read. */
+export function handSpinOf(job: Sitting, epoch: number, prefix: "" | "sister." = ""): MeasuredSpin | null {
   const voltmeter = spinVoltmeter(job, epoch);
   if (!voltmeter) return null;
   const residual = inOrder(job.readings).flatMap(({ check, epoch: when, slot, value }) =>
@@ -98,13 +106,15 @@ export type PolePairsKnown = {
   readonly how: "read" | "record" | "workedOut" | "unknown";
 };
 
-/** Pole pairs: counted at this check, or as magnets in the rotor, else of the record, else worked out where speed and frequency were both read. */
+/** Pole pairs: counted at this check, or as magnets in the rotor, else of the record, else as said of a recording, else worked out where speed and frequency were both read. */
 export function polePairsOf(job: Sitting, epoch: number): PolePairsKnown {
   const counted = latestIn(job.readings, "backemf", "polePairs", epoch)?.value;
   if (counted?.kind === "quantity") return { polePairs: counted.value, how: "read" };
   const magnets = latestIn(job.readings, "setup", "magnets", epoch)?.value;
   if (magnets?.kind === "quantity") return { polePairs: magnets.value / 2, how: "read" };
   if (job.motor.polePairs !== null) return { polePairs: job.motor.polePairs, how: "record" };
+  const told = recordedPolePairs(job, epoch);
+  if (told !== null) return { polePairs: told, how: "read" };
   const events = eventsOf(job, epoch, "");
   const mean = (unit: "hertz" | "rpm") => {
     const found = events.flatMap((event) =>
@@ -137,7 +147,7 @@ export function referenceSpun(job: Sitting, epoch: number): ReferenceSpun | null
     return value?.kind === "quantity" ? value.value : null;
   };
   const stated = number("stated");
-  const spun = stated === null ? null : spinOf(job, epoch, "sister.");
+  const spun = stated === null ? null : handSpinOf(job, epoch, "sister.");
   if (stated === null || !spun || spun.uncounted || spun.refusal !== null) return null;
   const polePairs = number("polePairs") ?? polePairsOf(job, epoch).polePairs;
   const measured = measuredConstant(spun, polePairs, job.motor.speedConstant?.convention ?? "peak");
@@ -158,7 +168,7 @@ const kept: Kept<readonly SpunFit[]> = new Map();
 
 /** Fits of the spun table to an epoch's readings; rows of the other connection left out when known. */
 export function spunFits(job: Sitting, epoch: number): readonly SpunFit[] {
-  return remembered(kept, ["backemf", "setup"], job, epoch, (own) => fitSpun(own, epoch));
+  return remembered(kept, ["backemf", "waveform", "setup"], job, epoch, (own) => fitSpun(own, epoch));
 }
 
 function fitSpun(job: Sitting, epoch: number): readonly SpunFit[] {

@@ -21,6 +21,7 @@ import {
 } from "../../record/index.ts";
 import { FAMILY_FACTS, unreachedReason, hallSpacingOf } from "../../families/index.ts";
 import { levelsAnswer, oddOneOut, supplyAnswer, USUAL_SUPPLY } from "./levels.ts";
+import { hallLog, loggedFindings } from "./logged.ts";
 import { motorSensorFindings } from "./motorSensors.ts";
 import { HALL_SLOTS, HALL_WIRES, RESOLVER_SLOTS } from "./slots.ts";
 import {
@@ -246,7 +247,18 @@ function legFinding(job: Sitting, epoch: number): Finding | null {
   return certain("hall", HALL_LEG, leg, AT_LEG[leg], leg !== "changes");
 }
 
+/** What was logged stands in the place of what was read by hand of the same: it is never counted twice. */
 function hallFindings(job: Sitting, epoch: number): Finding[] {
+  const log = hallLog(job, epoch);
+  const pullUp = voltsIn(job, "pullUp", epoch) ?? voltsIn(job, "supply", epoch) ?? USUAL_SUPPLY;
+  const logged = log ? loggedFindings(log, pullUp) : [];
+  const byHand = handFindings(job, epoch).filter(
+    ({ variable }) => !logged.some((finding) => finding.variable === variable),
+  );
+  return [...logged, ...byHand];
+}
+
+function handFindings(job: Sitting, epoch: number): Finding[] {
   const supply = supplyFinding(job, epoch);
   const answer = hallAnswer(job, epoch);
   // Without supply no signal can move: the states then say nothing of the sensors.
@@ -347,11 +359,15 @@ export const hallCheck: CheckDefinition = {
     return {
       findings,
       state,
-      note: answer
-        ? NOTES[answer.kind]
-        : findings.some(({ departs }) => departs)
-          ? "departs"
-          : (skipReason(sitting, "hall", epoch) ?? ""),
+      note: hallLog(sitting, epoch)
+        ? state === "departs"
+          ? "departs, logged"
+          : "logged"
+        : answer
+          ? NOTES[answer.kind]
+          : findings.some(({ departs }) => departs)
+            ? "departs"
+            : (skipReason(sitting, "hall", epoch) ?? ""),
       steps: openSteps(findings, [
         ...(hasHalls(sitting.motor) ? [SUPPLY_AND_LAMPS] : [RESOLVER_STEP]),
         ...(dead ? [WIRES_STEP, LEG_STEP] : []),

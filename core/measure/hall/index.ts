@@ -1,4 +1,5 @@
 /** Position sensors by hand, and the other small sensors of a motor. */
+export * from "./logged.ts";
 export * from "./states.ts";
 export * from "./levels.ts";
 export * from "./motorSensors.ts";

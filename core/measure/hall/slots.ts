@@ -1,4 +1,4 @@
-import { choiceSlot, measuredSlot, type Slot } from "../../check/index.ts";
+import { captureSlot, choiceSlot, measuredSlot, type Slot } from "../../check/index.ts";
 import { COUNT, RESISTANCE, TEMPERATURE, VOLTAGE } from "../../quantity/index.ts";
 import { HALL_STATES, type HallSignal } from "./states.ts";
 
@@ -72,6 +72,7 @@ const supplyVolts = (label: string, rest: Parameters<typeof measuredSlot>[2]) =>
   measuredSlot(label, VOLTAGE, { live: true, ...rest });
 
 export const HALL_SLOTS = {
+  log: captureSlot("Signals logged"),
   /** Lamp states in the order seen, the rotor turned slowly one way and back. */
   forward: turned("Lamps, turned forwards"),
   backward: turned("Lamps, turned backwards"),

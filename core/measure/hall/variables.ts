@@ -116,6 +116,39 @@ export const RESOLVER = variable({
   },
 });
 
+export const HALL_PLACED = variable({
+  id: "hallPlaced",
+  title: "Where the sensors stand",
+  outcomes: ["fine", "off"],
+  leak: { off: 0.004 },
+  leakReason: "some motors leave the works a little off",
+  slip: 0.003,
+  words: { fine: "sensors stand where they belong", off: "a sensor stands off its place" },
+});
+
+export const HALL_PULSES = variable({
+  id: "hallPulses",
+  title: "Signals as logged",
+  outcomes: ["clean", "disturbed"],
+  leak: { disturbed: 0.05 },
+  leakReason: "a probe beside the phases picks up spikes",
+  slip: 0.003,
+  words: { clean: "no pulse too short, none missing", disturbed: "pulses too short, or missing" },
+});
+
+export const HALL_PHASES = variable({
+  id: "hallPhases",
+  title: "Sensors against their phases",
+  outcomes: ["together", "crossed"],
+  leak: { crossed: 0.002 },
+  leakReason: "recorder leads crossed",
+  slip: 0.003,
+  words: {
+    together: "each sensor switches with its phase",
+    crossed: "sensors switch with other phases than theirs",
+  },
+});
+
 export const HALL_VARIABLES = [
   HALL_SUPPLY,
   LAMPS,
@@ -124,6 +157,9 @@ export const HALL_VARIABLES = [
   HALL_OFF,
   HALL_WIRING,
   HALL_LEG,
+  HALL_PLACED,
+  HALL_PULSES,
+  HALL_PHASES,
   TEMPERATURE_SENSOR,
   RESOLVER,
 ];

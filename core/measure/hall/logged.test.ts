@@ -1,0 +1,68 @@
+import { describe, expect, it } from "vitest";
+import { HUB, job, lamps, measured } from "../../../tests/jobs.ts";
+import { keptReading, logFile } from "../../../tests/recorded.ts";
+import type { CaptureOptions } from "../../capture/index.ts";
+import type { Motor, Reading } from "../../record/index.ts";
+import { hallCheck } from "./index.ts";
+
+const MOTOR: Motor = { ...HUB, polePairs: 7, hallSpacing: "120" };
+const log = (sensors: Parameters<typeof logFile>[0] = {}, known: Partial<CaptureOptions> = {}) =>
+  keptReading(logFile(sensors), { check: "hall", slot: "log" }, known);
+const answered = (readings: readonly Reading[]) => hallCheck.answer(job(readings, { motor: MOTOR }), 0);
+const found = (variable: string, readings: readonly Reading[]) =>
+  answered(readings).findings.find((one) => one.variable === variable);
+
+describe("a log of the sensors as evidence", () => {
+  it("of sound sensors agrees in order, place and pulses, and shows that they are fed", () => {
+    const { findings, state, note } = answered([log()]);
+    expect(state).toBe("agrees");
+    expect(note).toBe("logged");
+    expect(findings.map(({ variable, departs }) => [variable, departs])).toEqual([
+      ["hallSupply", false],
+      ["hallStates", false],
+      ["hallPlaced", false],
+      ["hallPulses", false],
+    ]);
+  });
+
+  it("stands in the place of the lamps, and never beside them", () => {
+    const dead = lamps("100 100 110 110 010 010 000 000 100");
+    const { findings } = answered([...dead, log()]);
+    expect(findings.filter(({ variable }) => variable === "hallStates")).toHaveLength(1);
+    expect(found("hallStates", [...dead, log()])).toMatchObject({ departs: false });
+  });
+
+  it("of a sensor that never changes says which, and places nothing", () => {
+    expect(found("hallStates", [log({ stuck: { 1: false } })])).toMatchObject({
+      likelihood: { oneDead: 1 },
+      departs: true,
+    });
+    expect(found("hallStates", [log({ stuck: { 1: false } })])!.sentence).toMatch(/B stuck low/u);
+    expect(found("hallPlaced", [log({ stuck: { 1: false } })])).toBeUndefined();
+  });
+
+  it("of one off its place says by how much, and of one a little off nothing bad", () => {
+    expect(found("hallPlaced", [log({ late: [0, 14, 0] })])).toMatchObject({ departs: true });
+    expect(found("hallPlaced", [log({ late: [0, 3, 0] })])).toMatchObject({ departs: false });
+  });
+
+  it("of two swapped wires says that it counts against the turn, if it is known which way that was", () => {
+    const swapped = log({ wires: [1, 0, 2] }, { turned: "forward" });
+    expect(found("hallStates", [swapped])!.likelihood).toEqual({ swapped: 1, healthy: 0.3 });
+    expect(found("hallStates", [log({ wires: [1, 0, 2] })])).toMatchObject({ departs: false });
+  });
+
+  it("does not call two signals that touch healthy", () => {
+    const alike = log({ wires: [0, 0, 2] });
+    const states = found("hallStates", [alike]);
+    expect(states === undefined || states.departs).toBe(true);
+    expect(found("hallPlaced", [alike])).toBeUndefined();
+  });
+
+  it("leaves to the meter what it did not record", () => {
+    const supply = measured("hall", "supply", "volts", 4.98);
+    expect(found("hallSupply", [supply, log({ stuck: { 0: true, 1: true, 2: true } })])).toMatchObject({
+      departs: false,
+    });
+  });
+});

@@ -1,0 +1,4 @@
+/** A recorded back-EMF. */
+export * from "./check.ts";
+export * from "./slots.ts";
+export * from "./variables.ts";
