@@ -30,6 +30,12 @@ const rooms: RouteObject[] = [
     errorElement: problem,
   },
   {
+    path: "/captures",
+    lazy: async () => ({ Component: (await import("./captures/Captures.tsx")).Captures }),
+    hydrateFallbackElement: fetching,
+    errorElement: problem,
+  },
+  {
     path: "/motors/:serial?",
     lazy: async () => ({ Component: (await import("./motors/Motors.tsx")).Motors }),
     hydrateFallbackElement: fetching,

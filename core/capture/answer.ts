@@ -11,7 +11,7 @@ export interface Figure {
 /** What is known of the motor beside its recording. */
 export interface CaptureOptions {
   /** What the columns carry, in their order; null where the file is understood by itself. */
-  readonly as: readonly ChannelRole[] | null;
+  readonly as: readonly (ChannelRole | null)[] | null;
   readonly polePairs: number | null;
   readonly slots: number | null;
   /** Speed constant of the plate, rpm/V, peak convention. */

@@ -13,3 +13,5 @@ export {
 export type { CyclePicture, CoastPicture, EdgePicture, MagnetPicture, Pictures } from "./pictures.ts";
 export * from "./readCapture.ts";
 export { visibility } from "./windingView.ts";
+export { windowOf, type Window } from "./window.ts";
+export * from "./figureNames.ts";

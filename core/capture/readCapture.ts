@@ -49,22 +49,36 @@ export interface CaptureLook {
 export const readCapture = (bytes: Uint8Array, options: CaptureOptions): CaptureAnswer =>
   lookAtCapture(bytes, options).answer;
 
-/** The same, with what a screen draws of it. */
-export function lookAtCapture(bytes: Uint8Array, options: CaptureOptions): CaptureLook {
+/** A file as signals, or why it holds none: read once, and looked at as often as somebody changes what is known. */
+export function openCapture(bytes: Uint8Array): Recording | Refused {
+  try {
+    return readRecording(bytes);
+  } catch (error) {
+    if (error instanceof Refused) return error;
+    throw error;
+  }
+}
+
+/** The same as {@link readCapture}, with what a screen draws of it. */
+export const lookAtCapture = (bytes: Uint8Array, options: CaptureOptions): CaptureLook =>
+  lookAtRecording(openCapture(bytes), options);
+
+/** What signals that were opened say. */
+export function lookAtRecording(opened: Recording | Refused, options: CaptureOptions): CaptureLook {
   const findings: Findings = { said: [], figures: {}, words: {}, assumed: [], pictures: noPictures() };
-  let recording: Recording | null = null;
+  const recording = opened instanceof Refused ? null : opened;
   let assigned: readonly Assigned[] = [];
   let some = false;
   try {
-    recording = readRecording(bytes);
-    findings.said.push(...recording.said);
-    findings.assumed.push(...recording.assumed);
-    assigned = assign(recording, options.as, findings.assumed);
+    if (opened instanceof Refused) throw opened;
+    findings.said.push(...opened.said);
+    findings.assumed.push(...opened.assumed);
+    assigned = assign(opened, options.as, findings.assumed);
     if (assigned.every(({ role }) => role === null))
       throw new Refused("notACapture", "No signal of the file is a line, a phase or a sensor of a motor.");
-    some = readAll(recording, assigned, options, findings);
-    tell(findings, "samples", recording.channels[0]!.values.length, 0, "");
-    if (recording.missing > 0) tell(findings, "missingSamples", recording.missing, 0, "");
+    some = readAll(opened, assigned, options, findings);
+    tell(findings, "samples", opened.channels[0]!.values.length, 0, "");
+    if (opened.missing > 0) tell(findings, "missingSamples", opened.missing, 0, "");
     if (!some && findings.said.length === 0)
       throw new Refused("notACapture", "What is in the file is too little to say anything of a motor.");
   } catch (error) {

@@ -63,7 +63,7 @@ const isFlat = ({ values }: Channel): boolean => {
  */
 export function assign(
   { channels }: Recording,
-  as: readonly ChannelRole[] | null,
+  as: readonly (ChannelRole | null)[] | null,
   assumed: string[],
 ): Assigned[] {
   if (as) {

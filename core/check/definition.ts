@@ -91,8 +91,8 @@ export interface CheckDefinition {
   readonly looksAt: "motor" | "source" | "way" | "isolation";
   /** What a doubtful set-up touches first: work that rests on it waits until it was read with another one. */
   readonly touchedBySetUp: boolean;
-  /** What its keys do: a field that readings are typed into, three lamps, or choices alone. */
-  readonly keys: "readings" | "lamps" | "choices";
+  /** What its keys do: a field that readings are typed into, three lamps, a recording that is looked at, or choices alone. */
+  readonly keys: "readings" | "lamps" | "recording" | "choices";
   readonly slots: SlotTable;
   readonly variables: readonly Variable[];
   /** Other checks whose readings its answer depends on. */

@@ -1,4 +1,5 @@
 import { slotOf } from "../measure/index.ts";
+import { withRecorder } from "../measure/waveform/index.ts";
 import {
   QUANTITIES,
   quantityText,
@@ -24,7 +25,7 @@ function withTypedDigits(text: string, typed: string): string {
 
 /** What a recording said, in a line: its worst, or its figures. */
 function captureText({ name, figures, said, words }: KeptCapture): string {
-  const { speedConstant } = figures;
+  const { speedConstant } = withRecorder(figures);
   const parts = [
     ...(speedConstant ? [uncertainText(speedConstant.value, SPEED_CONSTANT, speedConstant.u)] : []),
     ...(typeof words["direction"] === "string" ? [words["direction"]] : []),

@@ -69,6 +69,8 @@ test("sisters are queued on one drill with one set-up, pasted from a sheet, copi
   await speed.fill("1300");
   await speed.press("Enter");
   await expect(page.getByText("Below 30 V RMS: bare leads may be read.")).toBeVisible();
+  // Set up as typed: a motor that was spun before shows its earlier set-up until then.
+  await expect(page.getByRole("button", { name: /^Planned.*1300 rpm/u })).toBeVisible();
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await page.keyboard.press("q");
   await ready(first);

@@ -12,6 +12,7 @@ import { Mechanical } from "./mechanical/Mechanical.tsx";
 import { Run } from "./run/Run.tsx";
 import { Safety } from "./safety/Safety.tsx";
 import { Setup } from "./setup/Setup.tsx";
+import { Waveform } from "./waveform/Waveform.tsx";
 import { Winding } from "./winding/Winding.tsx";
 
 /** The screen of each check. A new check is a folder and a line here. */
@@ -22,6 +23,7 @@ export const CHECK_SCREENS: Readonly<Record<CheckId, ComponentType>> = {
   insulation: Insulation,
   winding: Winding,
   backemf: Backemf,
+  waveform: Waveform,
   hall: Hall,
   feed: Feed,
   run: Run,

@@ -65,6 +65,13 @@ const LAMP_KEYS = [
   [["A", "B", "C"], "lamp changed"],
   [["R"], "other direction"],
 ] as const;
+const RECORDING_KEYS = [
+  [["Enter"], "keep"],
+  [["←", "→"], "one cycle"],
+  [["+", "−"], "zoom"],
+  [["M"], "next magnet"],
+  [["X"], "leave it"],
+] as const;
 const READING_KEYS = [
   [["Enter"], "save"],
   [["+"], "read again"],
@@ -74,6 +81,7 @@ const READING_KEYS = [
 /** The keys that work at a step: an open circuit only where something can be open. */
 function keysOf({ slots }: CheckDefinition, keys: CheckDefinition["keys"]) {
   if (keys === "lamps") return LAMP_KEYS;
+  if (keys === "recording") return RECORDING_KEYS;
   if (keys === "choices") return [];
   const canBeOpen = Object.values(slots).some(({ form }) => form.kind === "measured" && form.canBeOpen);
   return READING_KEYS.filter(([[key]]) => canBeOpen || key !== "O");

@@ -2,6 +2,7 @@
 export const ROOMS = [
   ["/", "Bench"],
   ["/motors", "Motors"],
+  ["/captures", "Captures"],
   ["/workings", "Workings"],
   ["/shop", "Shop"],
 ] as const;

@@ -16,18 +16,24 @@ export const themeColour = (name: string) =>
  */
 export function useChart(draw: (chart: ECharts) => void): RefObject<HTMLDivElement | null> {
   const place = useRef<HTMLDivElement>(null);
+  const made = useRef<ECharts | null>(null);
   useEffect(() => {
     if (!place.current) return;
     const chart = init(place.current, null, { renderer: "svg" });
-    draw(chart);
+    made.current = chart;
     const watch = new ResizeObserver(() => chart.resize());
     watch.observe(place.current);
-    const end = onLook(() => draw(chart));
     return () => {
-      end();
       watch.disconnect();
       chart.dispose();
+      made.current = null;
     };
+  }, []);
+  useEffect(() => {
+    const chart = made.current;
+    if (!chart) return;
+    draw(chart);
+    return onLook(() => draw(chart));
   }, [draw]);
   return place;
 }

@@ -100,7 +100,7 @@ export const magnetsWeak: Fault = {
     shows(CONSTANT, { high: 0.97 }, "less flux, more speed a volt"),
     shows(SISTER, { high: 0.92 }, "less flux than the known-good one"),
     shows(REFERENCE, { high: 0.9 }, "less flux than its plate asks, by a motor that is known"),
-    shows(MAGNET_RING, { someLow: 0.04 }, "heat takes of all of them, rarely of one side more"),
+    shows(MAGNET_RING, { someLow: 0.06 }, "heat takes of all of them, now and then of one side more"),
     shows(RUN_GOOD, { rough: 0.1 }, "fast and weak, hardly seen without load"),
     shows(NO_LOAD_CURRENT, { high: 0.6 }, "less flux, more current for the same drag"),
     ...goesWithIt(0.75),

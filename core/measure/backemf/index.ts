@@ -16,3 +16,4 @@ export * from "./gate.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
 export * from "./check.ts";
+export * from "./captureDoubt.ts";

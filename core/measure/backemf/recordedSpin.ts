@@ -1,12 +1,10 @@
 import { combine, expanded, NO_UNCERTAINTY, rectangular, scale, type Ratio } from "../../quantity/index.ts";
 import { figureOf, PAIRS, saysOf, type KeptCapture, type Pair, type Sitting } from "../../record/index.ts";
 import { captureIn } from "../../check/index.ts";
-import { WAVEFORM_SLOTS } from "../waveform/index.ts";
+import { RECORDER_GAIN, WAVEFORM_SLOTS } from "../waveform/index.ts";
 import type { MeasuredSpin, SpunPair } from "./measureSpin.ts";
 
-/** What the height of a recorder may be off, alike on its channels: common practice says 3 % of a bench oscilloscope. */
-const RECORDER_GAIN: Ratio = 0.03;
-/** And what its channels, with their probes, may differ by. Bench judgement. */
+/** What the channels of a recorder, with their probes, may differ by. Bench judgement. */
 const CHANNELS_APART: Ratio = 0.01;
 /** A recorder's clock. Common practice: far better, and never what limits. */
 const RECORDER_CLOCK: Ratio = 1e-4;

@@ -8,6 +8,7 @@ import {
 } from "../../check/index.ts";
 import { percentText, SPEED_CONSTANT, uncertainText } from "../../quantity/index.ts";
 import { figureOf, saysOf, type KeptCapture, type Sitting } from "../../record/index.ts";
+import { withRecorder } from "./recorder.ts";
 import { WAVEFORM_SLOTS } from "./slots.ts";
 import { MAGNET_RING, RUNOUT, WAVEFORM_VARIABLES } from "./variables.ts";
 
@@ -102,7 +103,7 @@ function noteOf(job: Sitting, epoch: number): string {
   const low = figureOf(capture, "weakPolePairAgainstOthers");
   if (low) return `magnets ${percentText(low.value / 100)}`;
   if (figureOf(capture, "oncePerTurn")) return "swings";
-  const constant = figureOf(capture, "speedConstant");
+  const constant = withRecorder(capture.figures)["speedConstant"];
   return constant ? uncertainText(constant.value, SPEED_CONSTANT, constant.u) : "recorded";
 }
 
@@ -117,7 +118,7 @@ export const waveformCheck: CheckDefinition = {
   live: false,
   looksAt: "motor",
   touchedBySetUp: false,
-  keys: "choices",
+  keys: "recording",
   slots: WAVEFORM_SLOTS,
   variables: WAVEFORM_VARIABLES,
   leansOn: [],

@@ -6,6 +6,7 @@ import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { Caution } from "../../ui/Notice.tsx";
 import { useKeysHere } from "../../job/keysHere.ts";
+import { RecordHere } from "../../captures/RecordHere.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { askedPart } from "../entry/askedPart.ts";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
@@ -47,6 +48,7 @@ const WIRES: Part = {
   intro: "",
   slots: [...HALL_WIRES.map((wire) => `${wire}.wire`), "leg"],
 };
+const LOG: Part = { words: "Logged", intro: "", slots: ["log"] };
 const HEAT: Part = {
   words: "Temperature",
   intro: "At rest and cold it tells the room. Say which kind it is; read it at the plug.",
@@ -61,7 +63,7 @@ const RESOLVER: Part = {
 function partsOf({ motor }: JobRecord): Readonly<Record<string, Part>> {
   const halls = hallSpacingOf(motor) !== "none";
   return {
-    ...(halls && { steps: STEPS, supply: SUPPLY, turn: TURN, off: OFF, wires: WIRES }),
+    ...(halls && { steps: STEPS, supply: SUPPLY, log: LOG, turn: TURN, off: OFF, wires: WIRES }),
     ...(FAMILY_FACTS[motor.family].resolverPossible && { resolver: RESOLVER }),
     heat: HEAT,
   };
@@ -116,7 +118,7 @@ export function Hall() {
   const parts = partsOf(record);
   const asked = useAskedFor();
   const [part, setPart] = useState(() => askedPart(parts, "hall", job, asked));
-  useKeysHere(part === "steps" ? "lamps" : part === "wires" ? "choices" : "readings");
+  useKeysHere(part === "steps" ? "lamps" : part === "wires" || part === "log" ? "choices" : "readings");
   const choosing = useChoose("hall");
   const halls = hallSpacingOf(record.motor) !== "none";
   return (
@@ -145,6 +147,14 @@ export function Hall() {
         <HallSteps />
       ) : part === "wires" ? (
         <Wires by={choosing} />
+      ) : part === "log" ? (
+        <RecordHere
+          check="hall"
+          slots={LOG.slots}
+          words="A logic log: CSV, VCD, or states written down"
+          intro="Log the three signals while the motor is turned, three whole turns or more; beside the three line voltages where you can: then it shows which wire belongs to which phase."
+          caution="Take the signals at the plug, the sensors fed from a limited 5 V, the power leads out of the controller."
+        />
       ) : (
         <Readings key={part} part={parts[part]!} />
       )}

@@ -1,0 +1,113 @@
+import { proxy, wrap, type Remote } from "comlink";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { CAPTURE_LIMITS } from "#contract/captures";
+import type { CaptureOptions, Window } from "#core/capture";
+import type { CaptureWorker, Packed, ReadCapture } from "./capture.worker.ts";
+
+/** A file on its way to what it says. */
+export type Reading =
+  | { readonly kind: "none" }
+  | { readonly kind: "refused"; readonly words: string }
+  | { readonly kind: "busy"; readonly words: string }
+  | { readonly kind: "read"; readonly file: File; readonly capture: ReadCapture };
+
+interface Running {
+  readonly worker: Worker;
+  readonly remote: Remote<CaptureWorker>;
+}
+
+const begin = (): Running => {
+  const worker = new Worker(new URL("./capture.worker.ts", import.meta.url), { type: "module" });
+  return { worker, remote: wrap<CaptureWorker>(worker) };
+};
+
+const megabytes = (bytes: number) => `${Math.ceil(bytes / 1e6)} MB`;
+
+/** Why a file is not even opened; null where it is. */
+export function notOpened({ size, name }: Pick<File, "size" | "name">): string | null {
+  if (size > CAPTURE_LIMITS.mostRead)
+    return `${name} holds ${megabytes(size)}; up to ${megabytes(CAPTURE_LIMITS.mostRead)} are read. Cut it to the part that matters, or record at a slower rate.`;
+  return size === 0 ? `${name} is empty.` : null;
+}
+
+/**
+ * Reads a recording in a thread of its own, and again whenever something else is known of the motor.
+ * @param options what is known; keeps its identity while it is the same
+ */
+export function useCapture(options: CaptureOptions) {
+  const running = useRef<Running | null>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [reading, setReading] = useState<Reading>({ kind: "none" });
+  const stop = useCallback(() => {
+    running.current?.worker.terminate();
+    running.current = null;
+  }, []);
+  useEffect(() => stop, [stop]);
+
+  const open = useCallback(
+    async (chosen: File) => {
+      stop();
+      const why = notOpened(chosen);
+      if (why) return setReading({ kind: "refused", words: why });
+      const mine = begin();
+      running.current = mine;
+      setReading({ kind: "busy", words: "Fetching the file" });
+      const said = proxy((words: string) => {
+        if (running.current === mine) setReading({ kind: "busy", words });
+      });
+      try {
+        await mine.remote.open(chosen, said);
+        if (running.current === mine) setFile(chosen);
+      } catch {
+        if (running.current === mine)
+          setReading({ kind: "refused", words: `${chosen.name} could not be opened on this device.` });
+      }
+    },
+    [stop],
+  );
+
+  useEffect(() => {
+    const mine = running.current;
+    if (!file || !mine) return;
+    let over = false;
+    const said = proxy((words: string) => {
+      if (!over) setReading((before) => (before.kind === "read" ? before : { kind: "busy", words }));
+    });
+    (mine.remote.read(options, said) as Promise<ReadCapture>).then(
+      (capture) => {
+        if (!over) setReading({ kind: "read", file, capture });
+      },
+      () => {
+        if (!over) setReading({ kind: "refused", words: `${file.name} could not be read on this device.` });
+      },
+    );
+    return () => {
+      over = true;
+    };
+  }, [file, options]);
+
+  const close = useCallback(() => {
+    stop();
+    setFile(null);
+    setReading({ kind: "none" });
+  }, [stop]);
+
+  return {
+    reading,
+    open: (chosen: File) => {
+      setFile(null);
+      void open(chosen);
+    },
+    /** Leaves a file, also one that is read just now. */
+    close,
+    window: useCallback(
+      (from: number, to: number, columns: number): Promise<Window | null> =>
+        running.current
+          ? (running.current.remote.window(from, to, columns) as Promise<Window>)
+          : Promise.resolve(null),
+      [],
+    ),
+    pack: (): Promise<Packed | null> =>
+      running.current ? (running.current.remote.pack() as Promise<Packed>) : Promise.resolve(null),
+  };
+}
