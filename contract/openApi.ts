@@ -14,7 +14,7 @@ import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
 import { accountSchema, foundSchema, periodsSchema } from "./outcomeSchemas.ts";
-import { CAPTURE_LIMITS } from "./captures.ts";
+import { CAPTURE_LIMITS, SENT_TYPES } from "./captures.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 import {
   asideSchema,
@@ -129,6 +129,14 @@ const HEALTH = Joi.object({
   /** Jobs whose verdict could not be worked out. */
   unjudged: Joi.number().integer().min(0).required(),
 });
+/** As `npm run capture` prints it. */
+const CAPTURE = Joi.object({
+  outcome: Joi.string().valid("read", "warned", "refused").required(),
+  understood: Joi.object().required(),
+  said: Joi.array().items(Joi.object()).required(),
+  figures: Joi.object().required(),
+  words: Joi.object().required(),
+});
 const DONE = Joi.object({ ok: Joi.boolean().required() });
 
 /** The whole API as OpenAPI 3.1. */
@@ -204,6 +212,22 @@ export function openApi(): Record<string, unknown> {
             answer: json(DONE),
           }),
       ),
+      at("/captures", () => ({
+        post: {
+          summary: `Read a recording of a motor, up to ${CAPTURE_LIMITS.mostSent / 1_000_000} MB; it is not kept`,
+          parameters: inQuery("as", "polePairs", "slots", "ratedKv", "turned"),
+          requestBody: { required: true, content: bytes(...SENT_TYPES) },
+          responses: {
+            200: {
+              description: "What it says, or that nothing is read from it and why",
+              content: json(CAPTURE),
+            },
+            413: refused,
+            415: refused,
+            422: refused,
+          },
+        },
+      })),
       at("/jobs/{job}/bundle", (where) =>
         get(where, "Everything of the job as a zip", bytes("application/zip")),
       ),

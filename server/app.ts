@@ -12,6 +12,7 @@ import type { DoorService } from "./doors/doors.ts";
 import type { CopyKeeper } from "./keeping/daily.ts";
 import { Problem } from "./problem.ts";
 import { readBundleFile } from "./incoming/bundleFile.ts";
+import { readCaptureFile } from "./incoming/captureFile.ts";
 import type { Incoming } from "./routes/bundles.ts";
 import { routes } from "./routes/index.ts";
 import type { Services } from "./services/index.ts";
@@ -202,7 +203,7 @@ export function createApp({
   hosts,
   web,
   demo = false,
-  incoming = { folder: tmpdir(), read: readBundleFile },
+  incoming = { folder: tmpdir(), bundle: readBundleFile, capture: readCaptureFile },
   proxies = [],
   requestsAMinute = REQUESTS_A_MINUTE,
   underWay = followed(),

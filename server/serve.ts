@@ -199,7 +199,7 @@ async function serve(): Promise<void> {
     demo: asked.demo,
     incoming: {
       folder: incomingOf(folder),
-      read: inReadingThread(new URL("./incoming.js", import.meta.url)),
+      ...inReadingThread(new URL("./incoming.js", import.meta.url)),
     },
     proxies: asked.proxies,
   });

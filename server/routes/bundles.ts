@@ -1,4 +1,5 @@
 import { BUNDLE_LIMITS, type BundleReader } from "../incoming/bundleFile.ts";
+import type { CaptureReader } from "../incoming/captureFile.ts";
 import { received } from "../incoming/receive.ts";
 import { zipBundle } from "../bundleZip.ts";
 import { personOf } from "../doors/gate.ts";
@@ -11,13 +12,14 @@ import { jobName } from "#core/record";
 /** Where uploads lie until they are read, and who reads them. */
 export interface Incoming {
   readonly folder: string;
-  readonly read: BundleReader;
+  readonly bundle: BundleReader;
+  readonly capture: CaptureReader;
 }
 
 const TYPES = ["application/zip", "application/json", "application/octet-stream"];
 
 /** Whole jobs out and in, as bytes. HTTP only. */
-export function bundleRoutes(bundles: BundleService, { folder, read }: Incoming): Route[] {
+export function bundleRoutes(bundles: BundleService, { folder, bundle: read }: Incoming): Route[] {
   return [
     {
       method: "get",

@@ -88,6 +88,8 @@ const WAYS: readonly (readonly [string, (path: string) => string])[] = [
   ["with a semicolon", (path) => `${path};a=b`],
 ];
 
+const none = () => Promise.reject(new Error("none"));
+
 describe("every route", () => {
   const shop = useShop(true);
   let server: ReturnType<ReturnType<typeof createApp>["listen"]>;
@@ -120,7 +122,7 @@ describe("every route", () => {
         ...parts,
         bodyLimit: "1mb",
         demo: false,
-        incoming: { folder: shop.folder, read: () => Promise.reject(new Error("none")) },
+        incoming: { folder: shop.folder, bundle: none, capture: none },
         underWay: underWay(),
       }),
     );

@@ -4,6 +4,7 @@ import type { Services } from "../services/index.ts";
 import type { DoorService } from "../doors/doors.ts";
 import { answered, gate, nothingHere, personOf, whoAsks } from "../doors/gate.ts";
 import type { CopyKeeper } from "../keeping/daily.ts";
+import { captureRoutes } from "./captures.ts";
 import { bundleRoutes, type Incoming } from "./bundles.ts";
 import { doorRoutes } from "./doors.ts";
 import { fileRoutes } from "./files.ts";
@@ -60,6 +61,7 @@ function allRoutes(parts: RouteParts): Route[] {
   return [
     ...bundleRoutes(bundles, incoming),
     ...fileRoutes(files),
+    ...captureRoutes(incoming),
     ...jobRoutes(jobs),
     ...dayRoutes(day),
     ...peopleRoutes(people),
