@@ -8,7 +8,7 @@ import { takeHanded } from "./handedOn.ts";
 import { HowItIsRead } from "./HowItIsRead.tsx";
 import { knownFrom, type KnownTexts } from "./known.ts";
 import { Remarks } from "./Remarks.tsx";
-import { useCapture } from "./useCapture.ts";
+import { asCapture, useCapture } from "./useCapture.ts";
 
 const CaptureView = lazy(() => import("./CaptureView.tsx"));
 
@@ -65,7 +65,7 @@ export function CaptureDesk({
   const [known, setKnown] = useState(begin);
   const [corrects, setCorrects] = useState(false);
   const { options } = useMemo(() => knownFrom(known), [known]);
-  const { reading, open, close, window, pack } = useCapture(options);
+  const { reading, open, close, window, pack } = useCapture(asCapture, options);
   useHotkeys("e", () => setCorrects((now) => !now), { ignoreEventWhen: isTyping, preventDefault: true });
   const isOpen = reading.kind === "read";
   useEffect(() => {

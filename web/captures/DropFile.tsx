@@ -6,12 +6,15 @@ import { Button } from "../ui/Button.tsx";
 export function DropFile({
   words,
   again = false,
+  label = "Recording",
   onFile,
 }: {
   /** What is wanted here, in a sentence. */
   readonly words: string;
   /** One is there already: another takes little room. */
   readonly again?: boolean;
+  /** What the field is called. */
+  readonly label?: string;
   readonly onFile: (file: File) => void;
 }) {
   const field = useRef<HTMLInputElement>(null);
@@ -29,7 +32,7 @@ export function DropFile({
       id={id}
       type="file"
       accept=".csv,.tsv,.txt,.wav,.vcd,.log,text/*,audio/wav"
-      aria-label="Recording"
+      aria-label={label}
       className="sr-only"
       tabIndex={-1}
       onChange={(event) => {
@@ -45,7 +48,7 @@ export function DropFile({
       <>
         {input}
         <Button size="small" onClick={choose}>
-          Another file
+          {label === "Recording" ? "Another file" : "Choose a file"}
         </Button>
       </>
     );

@@ -23,10 +23,10 @@ export function KeepHere({ desk }: { readonly desk: OnDesk }) {
     if (nothing || busy) return;
     if (doubt && !isSure) return setSaid("Say first that it is of this motor.");
     setBusy(true);
-    const outcome = await keep({ name, capture }, known, pack);
+    const problem = await keep({ name, capture }, known, pack);
     setBusy(false);
-    if ("problem" in outcome) setSaid(outcome.problem);
-    else close();
+    if (problem === null) close();
+    else setSaid(problem);
   };
   useHotkeys("enter", () => void go(), {
     // Enter on a button presses that button.

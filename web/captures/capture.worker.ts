@@ -10,6 +10,8 @@ import {
   type Pictures,
   type Window,
 } from "#core/capture";
+import type { Recording } from "#core/formats";
+import { readRun, type RunAnswer, type RunOptions, type RunRole } from "#core/runlog";
 
 /** What a screen knows of a recording: the signals themselves stay here. */
 export interface ReadCapture {
@@ -37,8 +39,18 @@ export interface Packed {
   readonly sha256: string;
 }
 
+/** What a screen knows of a run's log: its traces stay here. */
+export interface ReadRun {
+  readonly answer: Omit<RunAnswer, "time" | "traces">;
+  /** How long it ran, s. */
+  readonly seconds: number;
+  readonly roles: readonly RunRole[];
+}
+
 let bytes: Uint8Array | null = null;
 let opened: ReturnType<typeof openCapture> | null = null;
+/** What a chart is drawn of. */
+let signals: Pick<Recording, "time" | "channels"> | null = null;
 
 function reach(values: Float64Array): { readonly least: number; readonly most: number } {
   let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
@@ -54,15 +66,18 @@ const worker = {
   async open(file: Blob, onStage: (words: string) => void): Promise<void> {
     onStage("Fetching the file");
     bytes = new Uint8Array(await file.arrayBuffer());
-    onStage("Reading its signals");
-    opened = openCapture(bytes);
+    opened = null;
+    signals = null;
   },
   /** Reads what was taken in, with what is known of the motor. */
   read(options: CaptureOptions, onStage: (words: string) => void): ReadCapture {
-    if (!opened) throw new Error("capture worker: nothing was opened");
-    onStage("Following each cycle");
+    if (!bytes) throw new Error("capture worker: nothing was opened");
     const began = performance.now();
+    onStage("Reading its signals");
+    opened ??= openCapture(bytes);
+    onStage("Following each cycle");
     const { answer, pictures, recording } = lookAtRecording(opened, options);
+    signals = recording;
     const time = recording?.time;
     return {
       answer,
@@ -76,9 +91,20 @@ const worker = {
       seconds: (performance.now() - began) / 1000,
     };
   },
+  /** Reads it as a log of a run. */
+  readRun(options: RunOptions, onStage: (words: string) => void): ReadRun {
+    if (!bytes) throw new Error("capture worker: nothing was opened");
+    onStage("Reading its columns");
+    const { time, traces, ...answer } = readRun(bytes, options);
+    signals = {
+      time,
+      channels: traces.map(({ role, values }) => ({ name: role, unit: "V" as const, values })),
+    };
+    return { answer, seconds: time.at(-1) ?? 0, roles: traces.map(({ role }) => role) };
+  },
   window(from: number, to: number, columns: number): Window {
-    if (!opened || !("channels" in opened)) throw new Error("capture worker: nothing was opened");
-    const found = windowOf(opened, from, to, columns);
+    if (!signals) throw new Error("capture worker: nothing was read");
+    const found = windowOf(signals, from, to, columns);
     return transfer(found, [found.at.buffer, ...found.values.map(({ buffer }) => buffer)]);
   },
   /** The file packed as a job keeps it, with the SHA-256 of what it was and of what it is packed. */

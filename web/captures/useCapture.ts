@@ -2,14 +2,27 @@ import { proxy, wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { CAPTURE_LIMITS } from "#contract/captures";
 import type { CaptureOptions, Window } from "#core/capture";
-import type { CaptureWorker, Packed, ReadCapture } from "./capture.worker.ts";
+import type { RunOptions } from "#core/runlog";
+import type { CaptureWorker, Packed, ReadCapture, ReadRun } from "./capture.worker.ts";
 
 /** A file on its way to what it says. */
-export type Reading =
+export type Reading<Read> =
   | { readonly kind: "none" }
   | { readonly kind: "refused"; readonly words: string }
   | { readonly kind: "busy"; readonly words: string }
-  | { readonly kind: "read"; readonly file: File; readonly capture: ReadCapture };
+  | { readonly kind: "read"; readonly file: File; readonly capture: Read };
+
+/** How a file that was opened is read: as a waveform or sensors, or as a log of a run. */
+type How<Options, Read> = (
+  remote: Remote<CaptureWorker>,
+  options: Options,
+  onStage: (words: string) => void,
+) => Promise<Read>;
+
+export const asCapture: How<CaptureOptions, ReadCapture> = (remote, options, onStage) =>
+  remote.read(options, onStage) as Promise<ReadCapture>;
+export const asRun: How<RunOptions, ReadRun> = (remote, options, onStage) =>
+  remote.readRun(options, onStage) as Promise<ReadRun>;
 
 interface Running {
   readonly worker: Worker;
@@ -32,12 +45,13 @@ export function notOpened({ size, name }: Pick<File, "size" | "name">): string |
 
 /**
  * Reads a recording in a thread of its own, and again whenever something else is known of the motor.
+ * @param how as what it is read
  * @param options what is known; keeps its identity while it is the same
  */
-export function useCapture(options: CaptureOptions) {
+export function useCapture<Options, Read>(how: How<Options, Read>, options: Options) {
   const running = useRef<Running | null>(null);
   const [file, setFile] = useState<File | null>(null);
-  const [reading, setReading] = useState<Reading>({ kind: "none" });
+  const [reading, setReading] = useState<Reading<Read>>({ kind: "none" });
   const stop = useCallback(() => {
     running.current?.worker.terminate();
     running.current = null;
@@ -73,7 +87,7 @@ export function useCapture(options: CaptureOptions) {
     const said = proxy((words: string) => {
       if (!over) setReading((before) => (before.kind === "read" ? before : { kind: "busy", words }));
     });
-    (mine.remote.read(options, said) as Promise<ReadCapture>).then(
+    how(mine.remote, options, said).then(
       (capture) => {
         if (!over) setReading({ kind: "read", file, capture });
       },
@@ -84,7 +98,7 @@ export function useCapture(options: CaptureOptions) {
     return () => {
       over = true;
     };
-  }, [file, options]);
+  }, [file, how, options]);
 
   const close = useCallback(() => {
     stop();

@@ -1,6 +1,6 @@
 import { TURN } from "../../measure/mechanical/index.ts";
 import { HALL_SUPPLY } from "../../measure/hall/index.ts";
-import { DIODES, RUN_GOOD, SWAP } from "../../measure/run/index.ts";
+import { DIODES, LOADED, RUN_GOOD, SWAP } from "../../measure/run/index.ts";
 import { COMMAND, PACK, RUBBING, SETTINGS } from "../../measure/feed/index.ts";
 import { bareOnly } from "./chances.ts";
 import { shows, type Fault } from "./fault.ts";
@@ -158,6 +158,7 @@ export const settings: Fault = {
   leftOver: false,
   endedBy: [],
   shows: [
+    shows(LOADED, { slow: 0.3 }, "timing or a limit that is set too low"),
     shows(SETTINGS, { wrong: 0.88 }, "most show when they are read one by one"),
     shows(SWAP, { stillFails: 0.4 }, "some settings suit no motor"),
     ...inUse(0.92),

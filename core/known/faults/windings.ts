@@ -2,7 +2,7 @@ import { BURNT, COAST_DOWN, SHORT_DRAG, TURN, WIRES_SEEN } from "../../measure/m
 import { INWARD, PAIRS_AT_REST, STEADY } from "../../measure/winding/index.ts";
 import { PAIRS_SPUN, SPIN_DRAG } from "../../measure/backemf/index.ts";
 import { PACK } from "../../measure/feed/index.ts";
-import { CONNECTOR_DROP, NO_LOAD_CURRENT, RUN_GOOD } from "../../measure/run/index.ts";
+import { CONNECTOR_DROP, LOADED, NO_LOAD_CURRENT, RUN_GOOD } from "../../measure/run/index.ts";
 import { END_REPEAT } from "../../measure/setup/index.ts";
 import { INSULATION } from "../../measure/insulation/index.ts";
 import { FRAME } from "../../measure/frame/index.ts";
@@ -70,6 +70,7 @@ export const turnsShorted: Fault = {
     ),
     shows(SPIN_DRAG, { hard: 0.35 }, "shorted loops drag, plainly only when large"),
     shows(PACK, { sags: 0.06 }, "shorted turns draw current"),
+    shows(LOADED, { slow: 0.25 }, "part of its current turns nothing"),
     shows(RUN_GOOD, { rough: 0.45, dead: 0.05 }, "uneven and hot, unless small"),
     shows(NO_LOAD_CURRENT, { high: 0.7 }, "shorted turns draw current at no load"),
     ...stopsIt(0.35, "large shorts trip its electronics"),
@@ -189,6 +190,7 @@ export const highJoint: Fault = {
     shows(INWARD, { differ: 0.5 }, "half of the bad joints sit behind the lead"),
     shows(RUN_GOOD, { rough: 0.35 }, "uneven under load more than free"),
     shows(CONNECTOR_DROP, { high: 0.3 }, "a phase connector that heats"),
+    shows(LOADED, { slow: 0.35 }, "volts are lost in the joint as current flows"),
     shows(END_REPEAT, { moved: 0.12 }, "a contact that moves"),
     ...goesWithIt(0.8),
   ],

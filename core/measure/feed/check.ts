@@ -1,4 +1,5 @@
 import {
+  captureIn,
   certain,
   chosen,
   countedNote,
@@ -11,7 +12,7 @@ import {
 } from "../../check/index.ts";
 import { percentText, quantityText, VOLTAGE, type Ratio, type Volts } from "../../quantity/index.ts";
 import { FAMILY_FACTS } from "../../families/index.ts";
-import { quantitiesIn, type Sitting } from "../../record/index.ts";
+import { figureOf, quantitiesIn, type Sitting } from "../../record/index.ts";
 import { FEED_SLOTS } from "./slots.ts";
 import { COMMAND, FEED_VARIABLES, PACK, RUBBING, SETTINGS } from "./variables.ts";
 
@@ -31,7 +32,28 @@ export function packAnswer(rest: Volts, load: Volts): "holds" | "sags" {
   return load < SAGS_BELOW * rest ? "sags" : "holds";
 }
 
-function packFinding({ readings }: Sitting, epoch: number): Finding | null {
+/** The pack by a log of a run: its lowest against what it has without load. */
+function loggedPack(job: Sitting, epoch: number): Finding | null {
+  const log = captureIn(job, "feed", "log", epoch);
+  const [sag, lowest] = log ? [figureOf(log, "packSag"), figureOf(log, "packLowest")] : [];
+  if (!sag || !lowest) return null;
+  const load = 1 + sag.value / 100;
+  const answer = packAnswer(1, Math.max(0, load));
+  return certain(
+    "feed",
+    PACK,
+    answer,
+    `In the logged run the battery falls to ${quantityText(lowest.value, VOLTAGE)}, ${percentText(load - 1)}${answer === "sags" ? ": it sags" : ""}`,
+    answer === "sags",
+  );
+}
+
+/** A logged run shows the pack under its own load: what was read by hand of the same is not counted beside it. */
+function packFinding(job: Sitting, epoch: number): Finding | null {
+  return loggedPack(job, epoch) ?? packByHand(job, epoch);
+}
+
+function packByHand({ readings }: Sitting, epoch: number): Finding | null {
   const of = (slot: string) => quantitiesIn(readings, "feed", slot, epoch, "volts").at(-1);
   const [rest, load] = [of("pack.rest"), of("pack.load")];
   if (rest === undefined || load === undefined || !(rest > 0)) return null;

@@ -1,4 +1,5 @@
 /** What feeds, commands and holds a motor without electronics of its own. */
+export * from "./keepRun.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
 export * from "./check.ts";

@@ -1,8 +1,10 @@
-import { choiceSlot, measuredSlot } from "../../check/index.ts";
+import { captureSlot, choiceSlot, measuredSlot } from "../../check/index.ts";
 import { VOLTAGE } from "../../quantity/index.ts";
 
 /** What feeds and holds the motor, read before it is opened or when it looks sound. */
 export const FEED_SLOTS = {
+  /** A controller's or a logger's own log of a run. */
+  log: captureSlot("Run logged"),
   rubbing: choiceSlot(
     "Wheel lifted or propeller off, it",
     { free: "Turns freely", rubs: "Rubs or binds" },

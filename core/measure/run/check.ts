@@ -1,4 +1,5 @@
 import {
+  captureIn,
   certain,
   chosen,
   countedNote,
@@ -19,7 +20,7 @@ import {
   type Watts,
 } from "../../quantity/index.ts";
 import { FAMILY_FACTS } from "../../families/index.ts";
-import { latestIn, PHASES, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { figureOf, latestIn, PHASES, quantitiesIn, type Sitting } from "../../record/index.ts";
 import {
   connectorAnswer,
   CONNECTOR_HEAT,
@@ -34,6 +35,7 @@ import {
   DIODES,
   IN_USE,
   IN_USE_AGAIN,
+  LOADED,
   NO_LOAD_CURRENT,
   RUN_GOOD,
   RUN_VARIABLES,
@@ -141,8 +143,30 @@ function choiceFindings(job: Sitting, epoch: number): Finding[] {
   ];
 }
 
+/** Beyond this the speed under load is not what constant and ohms foretell. Bench judgement; the log says so itself from there. */
+const SLOW_PERCENT = 6;
+
+/** The speed under load by a log of a run, against what constant and ohms foretell. */
+function loadedFinding(job: Sitting, epoch: number): Finding | null {
+  const log = captureIn(job, "feed", "log", epoch);
+  const against = log && figureOf(log, "speedUnderLoad");
+  if (!against) return null;
+  const { value, u } = against;
+  const slow = value + u < -SLOW_PERCENT;
+  // Between the two nothing is said: it may be either.
+  if (!slow && value < -SLOW_PERCENT) return null;
+  return certain(
+    "run",
+    LOADED,
+    slow ? "slow" : "asForetold",
+    `In the logged run the speed under load lies ${percentText(value / 100)} off what constant and ohms foretell`,
+    slow,
+  );
+}
+
 function runFindings(job: Sitting, epoch: number): Finding[] {
   return [
+    loadedFinding(job, epoch),
     ...choiceFindings(job, epoch),
     ...usedFindings(job, epoch),
     noLoadFinding(job, epoch),
@@ -203,7 +227,8 @@ export const runCheck: CheckDefinition = {
   keys: "readings",
   slots: RUN_SLOTS,
   variables: RUN_VARIABLES,
-  leansOn: [],
+  // A run is logged once, where its supply is looked at.
+  leansOn: ["feed"],
   only: "bare",
   notApplicable: ({ family }) =>
     FAMILY_FACTS[family].ownElectronics

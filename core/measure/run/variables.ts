@@ -74,4 +74,23 @@ const inUse = (id: string, title: string, again: string) =>
 export const IN_USE = inUse("inUse", "The trouble, in use", "");
 export const IN_USE_AGAIN = inUse("inUseAgain", "The trouble, in use on another day", " on another day");
 
-export const RUN_VARIABLES = [RUN_GOOD, NO_LOAD_CURRENT, DIODES, SWAP, CONNECTOR_DROP, IN_USE, IN_USE_AGAIN];
+export const LOADED = variable({
+  id: "speedUnderLoad",
+  title: "Speed under load, logged",
+  outcomes: ["asForetold", "slow"],
+  leak: { slow: 0.05 },
+  leakReason: "a controller's own volts and amperes are off by a little",
+  slip: 0.01,
+  words: { asForetold: "turns under load as foretold", slow: "slower under load than foretold" },
+});
+
+export const RUN_VARIABLES = [
+  LOADED,
+  RUN_GOOD,
+  NO_LOAD_CURRENT,
+  DIODES,
+  SWAP,
+  CONNECTOR_DROP,
+  IN_USE,
+  IN_USE_AGAIN,
+];

@@ -1,5 +1,6 @@
 import { SAGS_BELOW } from "#core/measure/feed";
 import { shareText } from "#core/quantity";
+import { RunLog } from "../../captures/RunLog.tsx";
 import { useOpenJob } from "../../job/openJob.ts";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";
@@ -60,6 +61,9 @@ export function Feed() {
         <p className="max-w-3xl text-sm text-ink-2">
           Motor type and poles, timing, sensors or none, direction, low-voltage cut-off.
         </p>
+      </div>
+      <div className="mt-4">
+        <RunLog />
       </div>
       <div className="mt-3 flex max-w-3xl flex-col gap-3">
         <Findings check="feed" />
