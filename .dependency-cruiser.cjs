@@ -16,8 +16,12 @@ module.exports = {
       "node_modules/(react|express|sequelize|joi)|^(fs|path|http|os)$",
     ),
     forbid("the-engine-knows-no-motor", "^core/inference/", "^core/(?!inference/|quantity/)"),
-    forbid("a-recording-knows-no-motor", "^core/(formats|capture)/", "^core/(?!formats/|capture/|quantity/)"),
-    forbid("a-format-knows-no-meaning", "^core/formats/", "^core/capture/"),
+    forbid(
+      "a-recording-knows-no-motor",
+      "^core/(formats|capture|runlog)/",
+      "^core/(?!formats/|capture/|runlog/|quantity/)",
+    ),
+    forbid("a-format-knows-no-meaning", "^core/formats/", "^core/(capture|runlog)/"),
     forbid("a-family-knows-no-check", "^core/families/", "^core/(?!families/|record/|quantity/)"),
     forbid(
       "a-check-knows-no-fault",

@@ -2,7 +2,7 @@ import { CAPTURE_LIMITS } from "./captures.ts";
 import { PHOTO_LIMITS } from "./photos.ts";
 
 /** The kinds of files that a job keeps: what each may hold, how many a job may have, and what they begin with. */
-export const FILE_KINDS = [
+const FILE_KINDS = [
   {
     type: PHOTO_LIMITS.type,
     /** As the subject of a sentence. */

@@ -10,11 +10,11 @@ const NOTHING: CaptureOptions = { as: null, polePairs: null, slots: null, ratedC
 const FILE = "ab".repeat(32);
 
 /** A sound motor of seven pole pairs and 1000 rpm/V. */
-export const SCOPED: ScopedMotor = {
+const SCOPED: ScopedMotor = {
   ...{ polePairs: 7, constant: 1000, phases: [1, 1, 1], harmonics: { 5: 0.06, 7: 0.03 } },
   ...{ lower: {}, swing: 0, order: "ABC" },
 };
-export const SCOPE: Recorded = {
+const SCOPE: Recorded = {
   ...{ seconds: 0.2, rate: 30_000, speed: () => 2000, noise: 0.02, range: 5, steps: 4096, offset: 0 },
   probes: ["AB", "BC", "CA"].map((of) => ({ of, way: 1 as const })),
 };

@@ -1,12 +1,8 @@
 import type { Said } from "../formats/index.ts";
 import type { Pictures } from "./pictures.ts";
+import type { ChannelRole, Figure } from "./signals.ts";
 
-/** A figure with its expanded uncertainty (95 %), in its unit; counts have none. */
-export interface Figure {
-  readonly value: number;
-  readonly u: number;
-  readonly unit: string;
-}
+export { LINES, PHASES, SENSORS, type ChannelRole, type Figure, type Line, type Sensor } from "./signals.ts";
 
 /** What is known of the motor beside its recording. */
 export interface CaptureOptions {
@@ -19,14 +15,6 @@ export interface CaptureOptions {
   /** Which way the motor was turned by its own name for it. */
   readonly turned: "forward" | "backward" | null;
 }
-
-export const LINES = ["AB", "BC", "CA"] as const;
-export const PHASES = ["AN", "BN", "CN"] as const;
-export const SENSORS = ["A", "B", "C"] as const;
-export type Line = (typeof LINES)[number];
-export type Sensor = (typeof SENSORS)[number];
-/** What a signal is: a line voltage, a phase against the star point, or a sensor. */
-export type ChannelRole = Line | (typeof PHASES)[number] | Sensor;
 
 /** What a recording was taken for. */
 interface Understood {

@@ -1,7 +1,7 @@
-import type { ChannelRole, Figure, Line } from "./answer.ts";
+import type { ChannelRole, Figure, Line } from "./signals.ts";
 
 /** How high the voltage stands over each magnet of the rotor, turn by turn: what belongs to the rotor alone. */
-export interface MagnetPicture {
+interface MagnetPicture {
   /** By magnet, counted from the first whole turn of the recording; 1 is what they have in the middle. */
   readonly heights: readonly number[];
   /** How far each may be off, 95 %. */

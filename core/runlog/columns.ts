@@ -30,7 +30,7 @@ export const RUN_ROLE_LABELS: Readonly<Record<RunRole, string>> = {
 };
 
 /** A column as it stands in the file. */
-export interface RunColumn {
+interface RunColumn {
   readonly name: string;
   /** Numbers, with what the unit of its heading asks for taken in; not a number where the cell holds none. */
   readonly values: Float64Array;

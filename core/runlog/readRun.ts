@@ -21,19 +21,11 @@ interface RunFigure {
 /** Version of the rules by which runs are read: a result says by which it was. */
 export const RUN_RULES = "1";
 
-export const RUN_CODES = [
-  "emptyFile",
-  "notACapture",
-  "noTime",
-  "cutsOut",
-  "packSags",
-  "slowUnderLoad",
-  "runsHot",
-  "tooSteady",
-] as const;
-type RunCode = (typeof RUN_CODES)[number];
+/** What may be said of a run, one closed list. */
+type RunCode =
+  "emptyFile" | "notACapture" | "cutsOut" | "packSags" | "slowUnderLoad" | "runsHot" | "tooSteady";
 
-export interface RunRemark {
+interface RunRemark {
   readonly code: RunCode;
   readonly words: string;
   /** Seconds. */

@@ -20,6 +20,7 @@ import type {
 } from "#core/record";
 import { REPAIR_PLANS, type CureId } from "#core/known";
 import { cautionsFor } from "#core/measure/safety";
+import { recordingOf, type DemoFile, type DemoRecording } from "./recordings.ts";
 
 /** One more reading of a demo job: what is typed, and what kind of value that is. */
 export interface DemoReading {
@@ -67,6 +68,8 @@ export interface DemoJob {
   readonly pairs?: readonly string[];
   /** After the pairs at rest, in this order. */
   readonly then?: readonly DemoReading[];
+  /** After those, what recorders wrote. */
+  readonly recorded?: readonly DemoRecording[];
   readonly decision?: {
     readonly what: Disposition;
     readonly cures?: readonly CureId[];
@@ -121,7 +124,7 @@ export function demoSteps(
   job: DemoJob,
   index: number,
   built = new Date(),
-): { id: string; intake: Intake; entries: Entry[] } {
+): { id: string; intake: Intake; entries: Entry[]; files: DemoFile[] } {
   let step = 0;
   const nextId = () => `0198${block(index, 4)}-${block(0, 4)}-7000-8000-${block((step += 1), 12)}`;
   const start = job.day === "now" ? built.getTime() - LATELY : Date.parse(`${job.day}T08:30:00.000Z`);
@@ -222,6 +225,12 @@ export function demoSteps(
   if (job.pairs) readPairs(job.pairs, 0);
   for (const one of job.then ?? [])
     read(one.check, one.slot, asValue(one), one.kind === "choice" ? "" : one.typed, 0, one.with ?? null);
+  const files: DemoFile[] = [];
+  for (const one of job.recorded ?? []) {
+    const { file, value } = recordingOf(one);
+    files.push(file);
+    read(one.check, one.slot, value, one.name);
+  }
   const add = <Kind extends Exclude<EntryKind, "reading">>(
     kind: Kind,
     fields: Omit<EntryBody<Kind>, "id" | "by" | "at">,
@@ -259,5 +268,5 @@ export function demoSteps(
   if (job.ran) add("burnIn", { epoch: 1, sound: "even", note: "", ...job.ran });
   if (job.released !== undefined) add("release", { epoch: 1, as: "use", words: job.released });
   if (job.closed) add("closing", { reason: "" });
-  return { id, intake, entries };
+  return { id, intake, entries, files };
 }

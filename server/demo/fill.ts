@@ -1,3 +1,4 @@
+import { CAPTURE_LIMITS } from "#contract/captures";
 import { writtenAt } from "#core/record";
 import type { Services } from "../services/index.ts";
 import type { Clock } from "../services/jobs.ts";
@@ -12,14 +13,15 @@ import { DEMO_JOBS, DEMO_PEOPLE } from "./scenario.ts";
 export async function fillDemo(servicesBy: (clock: Clock) => Services): Promise<void> {
   const built = new Date();
   let now = built;
-  const { jobs, shop, people, judging } = servicesBy(() => now);
+  const { jobs, shop, people, judging, files } = servicesBy(() => now);
   for (const person of DEMO_PEOPLE) await people.putTechnician(person);
   await shop.putLimits(DEMO_SETTINGS);
   for (const model of DEMO_MODELS) await shop.putModel(model);
   for (const [index, job] of DEMO_JOBS.entries()) {
-    const { id, intake, entries } = demoSteps(job, index + 1, built);
+    const { id, intake, entries, files: recorded } = demoSteps(job, index + 1, built);
     now = new Date(intake.takenInAt);
     let { version } = (await jobs.takeIn(id, intake)).view;
+    for (const { name, bytes } of recorded) await files.put(id, name, { bytes, type: CAPTURE_LIMITS.type });
     // Judged step by step: later visits of a unit are held against what this one measured.
     for (const entry of entries) {
       now = new Date(writtenAt(entry));

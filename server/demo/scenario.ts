@@ -22,6 +22,8 @@ export const DEMO_PEOPLE: readonly Technician[] = [
 ];
 
 /** Six motors of one copter, measured on one morning: one of them is odd. */
+import { COASTS_SHORT, PACK_GIVES_WAY, WEAK_AND_EVEN } from "./recordings.ts";
+
 const SISTERS = (
   [
     ["1", ["47.9m", "48.1m", "48.0m"], ["236.40", "1.590", "1.588", "1.586", "235.60"]],
@@ -469,6 +471,7 @@ const JOBS: readonly DemoJob[] = [
       ...spun("300", ["75.00", "23.50", "23.55", "23.52", "74.90"]),
       ...lamps("forward", "101 100 110 010"),
     ],
+    recorded: [COASTS_SHORT],
   },
   {
     ...COPTER,
@@ -485,6 +488,7 @@ const JOBS: readonly DemoJob[] = [
       ...spun("2000", ["235.10", "1.352", "1.350", "1.351", "234.50"]),
       ...spun("2000", ["234.40", "1.578", "1.579", "1.576", "233.90"], "sister."),
     ],
+    recorded: [WEAK_AND_EVEN],
   },
   {
     ...TRIKE,
@@ -501,6 +505,7 @@ const JOBS: readonly DemoJob[] = [
       { check: "feed", slot: "pack.load", kind: "volts", typed: "31.9" },
       { check: "feed", slot: "command", kind: "choice", typed: "follows" },
     ],
+    recorded: [PACK_GIVES_WAY],
   },
   {
     ...FAN,

@@ -25,7 +25,7 @@ import { pairFits, PAIRS_AT_REST, type PairOutcome } from "../winding/index.ts";
 import { spinBalanceOf, type MeasuredSpin, type SpinBalance } from "./measureSpin.ts";
 import type { SpunFit } from "./recogniseSpun.ts";
 import { recordedSpin } from "./recordedSpin.ts";
-import { constantOf, handSpinOf, referenceSpun, spinOf, spunFits } from "./spinRecord.ts";
+import { constantOf, handSpinOf, isRecorded, referenceSpun, spinOf, spunFits } from "./spinRecord.ts";
 import { BACKEMF_SLOTS } from "./slots.ts";
 import { SPUN_LOCATED, type SpunOutcome } from "./spunTable.ts";
 import { BACKEMF_VARIABLES, CONSTANT, PAIRS_SPUN, SISTER, SPIN_DRAG } from "./variables.ts";
@@ -169,8 +169,7 @@ function spinFindings(job: Sitting, epoch: number): Finding[] {
   const constant = equal && measured ? constantFinding(job.motor, measured, unit) : null;
   // Another motor on the same drill is held against what the same meter read: its gain is in both.
   const mine = handSpinOf(job, epoch);
-  const sameMeter = recordedSpin(job, epoch) === null;
-  const other = sameMeter ? referenceSpun(job, epoch) : null;
+  const other = isRecorded(job, epoch) ? null : referenceSpun(job, epoch);
   const ofAnother = latestIn(job.readings, "backemf", "sister.stated", epoch)?.value.kind === "quantity";
   const sister =
     mine && equal && !mine.uncounted && !ofAnother

@@ -1,6 +1,12 @@
 import { chosen, remembered, type Kept } from "../../check/index.ts";
 import { type ScalePrior } from "../../pattern/index.ts";
-import { canMeasure, type Instrument, type Ratio, type RpmPerVolt } from "../../quantity/index.ts";
+import {
+  canMeasure,
+  rectangular,
+  type Instrument,
+  type Ratio,
+  type RpmPerVolt,
+} from "../../quantity/index.ts";
 import { inOrder, latestIn, PAIRS, type Sitting, type Motor, type Pair } from "../../record/index.ts";
 import type { SpinEvent } from "./drillSpeed.ts";
 import { measuredConstant, type MeasuredConstant } from "./measuredConstant.ts";
@@ -67,11 +73,26 @@ export function mixedVoltmeters(job: Sitting, epoch: number): boolean {
 }
 
 /**
- * The spin of an epoch: as it was recorded, where that tells all three lines, else as it was read by hand. Never both: they are
- * the same three voltages. Null while too little is there.
+ * The spin of an epoch, as it was recorded or as it was read by hand: whichever knows more of the three voltages and knows them
+ * better. Never both: they are the same three. Null while too little is there.
  */
 export const spinOf = (job: Sitting, epoch: number): MeasuredSpin | null =>
-  recordedSpin(job, epoch) ?? handSpinOf(job, epoch);
+  isRecorded(job, epoch) ? recordedSpin(job, epoch) : handSpinOf(job, epoch);
+
+/** Whether the spin of an epoch is what a recording says: another motor on the same meter then compares with something else. */
+export function isRecorded(job: Sitting, epoch: number): boolean {
+  const [recorded, byHand] = [recordedSpin(job, epoch), handSpinOf(job, epoch)];
+  return recorded !== null && (!byHand || opennessOf(recorded) <= opennessOf(byHand));
+}
+
+/** How far the voltages of a spin are open, relative, standard; without end where it cannot be judged as a whole. */
+function opennessOf({ pairs, uncounted, refusal, widest }: MeasuredSpin): Ratio {
+  const own = PAIRS.map((pair) => {
+    const found = pairs[pair];
+    return found && found.perSpeed > 0 ? found.independent.u / found.perSpeed : Infinity;
+  });
+  return uncounted || refusal !== null ? Infinity : Math.hypot(Math.max(...own), rectangular(widest).u);
+}
 
 /** The spin of an epoch as read by hand, or a sister's on the same drill; null while too little is read. */
 export function handSpinOf(job: Sitting, epoch: number, prefix: "" | "sister." = ""): MeasuredSpin | null {

@@ -1,13 +1,23 @@
 import { describe, expect, it } from "vitest";
-import { HUB, job, spun } from "../../../tests/jobs.ts";
+import { HUB, job, SHOP, spun, TRUE_RMS } from "../../../tests/jobs.ts";
 import { keptReading, recordedSpun, waveformFile } from "../../../tests/recorded.ts";
-import { backemfCheck, constantOf, handSpinOf, spinOf } from "../backemf/index.ts";
+import { backemfCheck, constantOf, isRecorded, spinOf } from "../backemf/index.ts";
+import type { Instrument } from "../../quantity/index.ts";
 import type { Motor, Reading } from "../../record/index.ts";
 import { waveformCheck } from "./index.ts";
 
 const COPTER: Motor = {
   ...{ ...HUB, family: "hobby", polePairs: 7, hallSpacing: "none" },
   speedConstant: { rpmPerVolt: 1000, convention: "peak", source: "plate" },
+};
+/** A meter whose alternating volts are good to a tenth. */
+const COARSE: Instrument = {
+  ...TRUE_RMS,
+  id: "coarse",
+  acVolts: {
+    ...TRUE_RMS.acVolts!,
+    ranges: TRUE_RMS.acVolts!.ranges.map((range) => ({ ...range, ofReading: 0.1 })),
+  },
 };
 const answered = (readings: readonly Reading[], epoch = 0) =>
   waveformCheck.answer(job(readings, { motor: COPTER }), epoch);
@@ -78,13 +88,22 @@ describe("a recorded waveform as a spin", () => {
     expect(findings.map(({ variable }) => variable)).toEqual(["spun", "constant"]);
   });
 
-  it("stands in the place of what was read by hand, and never beside it", () => {
-    const byHand = spun([233, 1.2, 1.2, 1.2, 233], {});
-    const both = job([...byHand, recordedSpun()], { motor: COPTER });
-    expect(spinOf(both, 0)!.pairs.AB!.volts).not.toBeCloseTo(handSpinOf(both, 0)!.pairs.AB!.volts, 2);
-    const { findings } = judged([...byHand, recordedSpun()]);
-    expect(findings.filter(({ variable }) => variable === "spun")).toHaveLength(1);
-    expect(findings.filter(({ variable }) => variable === "constant")).toHaveLength(1);
+  it("stands beside what was read by hand never: of the two the one that knows the voltages better", () => {
+    const byHand = (meter: string) => spun([233, 1.41, 1.41, 1.41, 233], { instrumentId: meter });
+    const better = [...byHand(TRUE_RMS.id), recordedSpun()];
+    const worse = [...byHand(COARSE.id), recordedSpun()];
+    const of = (readings: readonly Reading[]) =>
+      job(readings, { motor: COPTER, instruments: [...SHOP, COARSE] });
+    expect(isRecorded(of(better), 0)).toBe(false);
+    expect(isRecorded(of(worse), 0)).toBe(true);
+    for (const readings of [better, worse]) {
+      const { findings } = backemfCheck.answer(of(readings), 0);
+      expect(findings.filter(({ variable }) => variable === "spun")).toHaveLength(1);
+      expect(findings.filter(({ variable }) => variable === "constant")).toHaveLength(1);
+    }
+    // Three pairs by hand are wanted to stand against it.
+    const two = byHand(TRUE_RMS.id).filter(({ slot }) => slot !== "CA");
+    expect(isRecorded(of([...two, recordedSpun()]), 0)).toBe(true);
   });
 
   it("leaves what was read by hand where it knows fewer than three lines, or their height is cut off", () => {
