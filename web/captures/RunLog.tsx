@@ -61,6 +61,7 @@ export function RunLog() {
   const take = (file: File) => {
     setAs(null);
     setSaid("");
+    setNaming(false);
     open(file);
   };
   const keep = async () => {

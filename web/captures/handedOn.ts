@@ -5,6 +5,9 @@ export const handOn = (file: File): void => {
   handed = file;
 };
 
+/** Whether one is on its way. */
+export const isHanded = (): boolean => handed !== null;
+
 /** Takes it, once. */
 export function takeHanded(): File | null {
   const file = handed;

@@ -6,6 +6,7 @@ import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
 import { Caution } from "../../ui/Notice.tsx";
 import { useKeysHere } from "../../job/keysHere.ts";
+import { isHanded } from "../../captures/handedOn.ts";
 import { RecordHere } from "../../captures/RecordHere.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { askedPart } from "../entry/askedPart.ts";
@@ -117,7 +118,9 @@ export function Hall() {
   const { record } = job;
   const parts = partsOf(record);
   const asked = useAskedFor();
-  const [part, setPart] = useState(() => askedPart(parts, "hall", job, asked));
+  const [part, setPart] = useState(() =>
+    isHanded() && parts["log"] ? "log" : askedPart(parts, "hall", job, asked),
+  );
   useKeysHere(part === "steps" ? "lamps" : part === "wires" || part === "log" ? "choices" : "readings");
   const choosing = useChoose("hall");
   const halls = hallSpacingOf(record.motor) !== "none";
