@@ -18,10 +18,10 @@ module.exports = {
     forbid("the-engine-knows-no-motor", "^core/inference/", "^core/(?!inference/|quantity/)"),
     forbid(
       "a-recording-knows-no-motor",
-      "^core/(formats|capture|runlog)/",
-      "^core/(?!formats/|capture/|runlog/|quantity/)",
+      "^core/(formats|capture|runlog|sound)/",
+      "^core/(?!formats/|capture/|runlog/|sound/|quantity/)",
     ),
-    forbid("a-format-knows-no-meaning", "^core/formats/", "^core/(capture|runlog)/"),
+    forbid("a-format-knows-no-meaning", "^core/formats/", "^core/(capture|runlog|sound)/"),
     forbid("a-family-knows-no-check", "^core/families/", "^core/(?!families/|record/|quantity/)"),
     forbid(
       "a-check-knows-no-fault",

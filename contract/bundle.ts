@@ -60,7 +60,7 @@ function looseEnd({ entries, instruments, files, closings }: BundledJob): Bundle
         `job.entries.${i}.body.instrumentId`,
         "This reading names an instrument that the bundle does not list.",
       );
-    if (value.kind === "capture" && value.file !== null && !named.has(value.file))
+    if (value.kind === "capture" && value.file !== null && files.length > 0 && !named.has(value.file))
       return refused(
         `job.entries.${i}.body.value.file`,
         "This reading names a recording that the bundle does not hold.",

@@ -43,6 +43,13 @@ const drawn = Joi.object<KeptPictures>({
   })
     .allow(null)
     .required(),
+  sound: Joi.object({
+    hertz: numbers(400).required(),
+    decibels: numbers(400).required(),
+    octaves: Joi.array().items(Joi.number().allow(null)).max(20).required(),
+    at: numbers(400).required(),
+    level: numbers(400).required(),
+  }),
 });
 
 /** What a reading keeps of a recording, field by field. */

@@ -28,6 +28,14 @@ export interface KeptPictures {
   readonly coast: { readonly at: readonly number[]; readonly speed: readonly number[] } | null;
   /** Where each change of a sensor stands, degrees from A's rise on. */
   readonly edges: { readonly degrees: Readonly<Record<string, number>>; readonly u: number } | null;
+  /** How loud a sound is by frequency, octave and time; absent where there is none. */
+  readonly sound?: {
+    readonly hertz: readonly number[];
+    readonly decibels: readonly number[];
+    readonly octaves: readonly (number | null)[];
+    readonly at: readonly number[];
+    readonly level: readonly number[];
+  };
 }
 
 /** What a recording of a motor said when it was read, and by which reading of it: never worked out again. */

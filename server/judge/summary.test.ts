@@ -44,11 +44,11 @@ describe("what the bench shows of a job", () => {
   });
 
   it("marks the checks of its kind of motor alone, in the plan's order", () => {
-    // Made safe, looked at, frame, insulation, pairs, spin, sensors, feed, run, set-up.
-    expect(shown(job(OPEN)).marks).toHaveLength(10);
+    // Made safe, looked at, frame, insulation, pairs, spin, waveform, sensors, feed, run, set-up.
+    expect(shown(job(OPEN)).marks).toHaveLength(11);
     expect(shown(job(OPEN)).marks.slice(0, 3)).toEqual(["agrees", "agrees", "agrees"]);
     // A blower has supply, air and module instead of feed and run.
-    expect(shown(job([], { motor: { ...HUB, family: "ecm" } })).marks).toHaveLength(11);
+    expect(shown(job([], { motor: { ...HUB, family: "ecm" } })).marks).toHaveLength(12);
   });
 
   it("says who made it safe, and when, only where the next step needs it", () => {

@@ -2,11 +2,12 @@ import { lazy, Suspense, useEffect, useEffectEvent, useMemo, useState, type Reac
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
-import type { Packed, ReadCapture } from "./capture.worker.ts";
+import type { Packed, ReadCapture } from "../workers/capture.worker.ts";
 import { DropFile } from "./DropFile.tsx";
 import { takeHanded } from "./handedOn.ts";
 import { HowItIsRead } from "./HowItIsRead.tsx";
 import { knownFrom, type KnownTexts } from "./known.ts";
+import { LineIn } from "./LineIn.tsx";
 import { Remarks } from "./Remarks.tsx";
 import { asCapture, useCapture } from "./useCapture.ts";
 
@@ -88,6 +89,7 @@ export function CaptureDesk({
     return (
       <>
         <DropFile words={words} again={small} onFile={take} />
+        <LineIn onFile={take} />
         {reading.kind === "refused" && (
           <p role="alert" className="mt-2 text-red">
             {reading.words}

@@ -5,7 +5,7 @@ import { withRecorder } from "#core/measure/waveform";
 import { percentText } from "#core/quantity";
 import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
-import type { ReadCapture } from "./capture.worker.ts";
+import type { ReadCapture } from "../workers/capture.worker.ts";
 import { saveCsv, savePicture } from "./carryOut.ts";
 import { CoastChart } from "./CoastChart.tsx";
 import { EdgeRing } from "./EdgeRing.tsx";

@@ -48,7 +48,7 @@ export function DropFile({
       <>
         {input}
         <Button size="small" onClick={choose}>
-          {label === "Recording" ? "Another file" : "Choose a file"}
+          {label === "Recording" ? "Another file" : label === "Sound file" ? "Choose a WAV" : "Choose a file"}
         </Button>
       </>
     );

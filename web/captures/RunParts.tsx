@@ -4,7 +4,7 @@ import { RUN_FIGURE_LABELS, RUN_ROLE_LABELS, RUN_ROLES, type RunRole } from "#co
 import { Field } from "../ui/Field.tsx";
 import { Judged } from "../ui/Notice.tsx";
 import { Select } from "../ui/Select.tsx";
-import type { ReadRun } from "./capture.worker.ts";
+import type { ReadRun } from "../workers/capture.worker.ts";
 
 /** What is wrong with what was run; the rest is about the log. */
 const OF_THE_RUN: ReadonlySet<string> = new Set(["cutsOut", "packSags", "slowUnderLoad", "runsHot"]);

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { lookAtCapture, type CaptureOptions } from "#core/capture";
 import { HUB, job, reading } from "../../tests/jobs.ts";
 import { keptReading, logFile, waveformFile } from "../../tests/recorded.ts";
-import type { ReadCapture } from "./capture.worker.ts";
+import type { ReadCapture } from "../workers/capture.worker.ts";
 import { figuresCsv } from "./carryOut.ts";
 import { handOn, takeHanded } from "./handedOn.ts";
 import { knownFrom, namedTwice, NOTHING_KNOWN } from "./known.ts";

@@ -3,7 +3,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { CAPTURE_LIMITS } from "#contract/captures";
 import type { CaptureOptions, Window } from "#core/capture";
 import type { RunOptions } from "#core/runlog";
-import type { CaptureWorker, Packed, ReadCapture, ReadRun } from "./capture.worker.ts";
+import type { SoundAnswer } from "#core/sound";
+import type { CaptureWorker, Packed, ReadCapture, ReadRun } from "../workers/capture.worker.ts";
 
 /** A file on its way to what it says. */
 export type Reading<Read> =
@@ -21,6 +22,8 @@ type How<Options, Read> = (
 
 export const asCapture: How<CaptureOptions, ReadCapture> = (remote, options, onStage) =>
   remote.read(options, onStage) as Promise<ReadCapture>;
+export const asSoundFile: How<object, SoundAnswer> = (remote, _nothing, onStage) =>
+  remote.readSound(onStage) as Promise<SoundAnswer>;
 export const asRun: How<RunOptions, ReadRun> = (remote, options, onStage) =>
   remote.readRun(options, onStage) as Promise<ReadRun>;
 
@@ -30,7 +33,7 @@ interface Running {
 }
 
 const begin = (): Running => {
-  const worker = new Worker(new URL("./capture.worker.ts", import.meta.url), { type: "module" });
+  const worker = new Worker(new URL("../workers/capture.worker.ts", import.meta.url), { type: "module" });
   return { worker, remote: wrap<CaptureWorker>(worker) };
 };
 

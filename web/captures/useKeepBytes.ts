@@ -1,7 +1,7 @@
 import { CAPTURE_LIMITS } from "#contract/captures";
 import type { KeptCapture } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
-import type { Packed } from "./capture.worker.ts";
+import type { Packed } from "../workers/capture.worker.ts";
 
 /** Keeps the bytes of a recording with the open job, packed, where they are not too many; their hash in any case. */
 export function useKeepBytes() {

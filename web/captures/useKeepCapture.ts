@@ -1,7 +1,7 @@
 import { keepCapture } from "#core/check";
 import { latestIn, type CheckId, type KeptCapture } from "#core/record";
 import { useOpenJob } from "../job/openJob.ts";
-import type { Packed, ReadCapture } from "./capture.worker.ts";
+import type { Packed, ReadCapture } from "../workers/capture.worker.ts";
 import { useKeepBytes } from "./useKeepBytes.ts";
 
 /** Where a recording of this kind stands in the record: a waveform, a coast, a log of the sensors, or two of them at once. */

@@ -70,6 +70,7 @@ describe("the plan", () => {
       ["insulation", "toDo", "6 min"],
       ["winding", "agrees", "equal"],
       ["backemf", "toDo", "5 min"],
+      ["waveform", "toDo", "3 min"],
       ["hall", "toDo", "5 min"],
       ["feed", "toDo", "10 min"],
       ["run", "toDo", "8 min"],

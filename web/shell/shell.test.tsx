@@ -202,7 +202,9 @@ describe("the header", () => {
     onPage(<Header title="Bench" />);
     await waitFor(() => expect(api.endpoints.session.select()(store.getState()).data).toBeTruthy());
     expect(trouble()).toBe("");
-    expect(screen.getByRole("navigation", { name: "Rooms" }).textContent).toBe("BenchMotorsWorkingsShop");
+    expect(screen.getByRole("navigation", { name: "Rooms" }).textContent).toBe(
+      "BenchMotorsCapturesWorkingsShop",
+    );
   });
 
   it("says that nobody answers, and where what is typed is meanwhile", () => {

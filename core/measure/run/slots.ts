@@ -1,4 +1,4 @@
-import { choiceSlot, measuredSlot, type Slot } from "../../check/index.ts";
+import { captureSlot, choiceSlot, measuredSlot, type Slot } from "../../check/index.ts";
 import { CURRENT, VOLTAGE } from "../../quantity/index.ts";
 import { PHASES } from "../../record/index.ts";
 import { RAILS } from "./controller.ts";
@@ -56,6 +56,8 @@ export const RUN_SLOTS = {
     hint: BASELINE,
     optional: true,
   }),
+  /** A picture of how it sounds: nothing is judged by it. */
+  sound: captureSlot("Sound, running"),
   ...junctions,
   "drop.amperes": measuredSlot("Current through the connector", CURRENT, {
     name: "Current",

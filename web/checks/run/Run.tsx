@@ -5,6 +5,7 @@ import { PHASES } from "#core/record";
 import { useKeysHere } from "../../job/keysHere.ts";
 import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
+import { Sound } from "../../captures/Sound.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { askedPart } from "../entry/askedPart.ts";
 import { ChooseOne } from "../entry/ChooseOne.tsx";
@@ -31,6 +32,7 @@ const PARTS: Readonly<
       "Motor unplugged, supply off and capacitors empty. Diode mode: each phase of the controller to each rail, the probes the way that conducts. Six alike are a sound bridge.",
     slots: PHASES.flatMap((phase) => RAILS.map((rail) => `${phase}.${rail}`)),
   },
+  sound: { words: "Sound", intro: "", slots: ["sound"] },
   drop: {
     words: "Connector under load",
     intro: `Millivolts from wire to wire across the plugged connector while current flows. Judged by the heat it makes at the machine's rated current: more than ${CONNECTOR_HEAT} W is too much.`,
@@ -66,7 +68,7 @@ export function Run() {
   const job = useOpenJob();
   const asked = useAskedFor();
   const [part, setPart] = useState(() => askedPart(PARTS, "run", job, asked));
-  useKeysHere("readings");
+  useKeysHere(part === "sound" ? "choices" : "readings");
   return (
     <section aria-labelledby="check-title">
       <h2 id="check-title" className="text-xl font-bold">
@@ -94,7 +96,7 @@ export function Run() {
           options={Object.entries(PARTS).map(([value, { words }]) => ({ value, words }))}
         />
       </div>
-      <Part key={part} name={part} />
+      {part === "sound" ? <Sound /> : <Part key={part} name={part} />}
       <div className="mt-3 flex max-w-3xl flex-col gap-3">
         <Findings check="run" />
         {choosing.problem && (

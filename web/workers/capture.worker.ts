@@ -11,6 +11,7 @@ import {
   type Window,
 } from "#core/capture";
 import type { Recording } from "#core/formats";
+import { readSound, type SoundAnswer } from "#core/sound";
 import { readRun, type RunAnswer, type RunOptions, type RunRole } from "#core/runlog";
 
 /** What a screen knows of a recording: the signals themselves stay here. */
@@ -101,6 +102,12 @@ const worker = {
       channels: traces.map(({ role, values }) => ({ name: role, unit: "V" as const, values })),
     };
     return { answer, seconds: time.at(-1) ?? 0, roles: traces.map(({ role }) => role) };
+  },
+  /** Reads it as a sound. */
+  readSound(onStage: (words: string) => void): SoundAnswer {
+    if (!bytes) throw new Error("capture worker: nothing was opened");
+    onStage("Hearing it");
+    return readSound(bytes);
   },
   window(from: number, to: number, columns: number): Window {
     if (!signals) throw new Error("capture worker: nothing was read");
