@@ -11,6 +11,8 @@ withParts([BarChart, LineChart, MarkLineComponent]);
 const MARKS = 6;
 /** dB below which nothing is drawn. */
 const FLOOR = -110;
+/** Where the bars of the octaves stand, dB. */
+const LOW = -80;
 
 /** The chart in words, for whoever does not see it. */
 const labelOf = (before: SoundPicture | null) =>
@@ -61,9 +63,9 @@ function draw(chart: ECharts, now: SoundPicture, before: SoundPicture | null, tu
       textStyle: { fontFamily: "inherit", color: ink },
       tooltip: { trigger: "axis", confine: true, transitionDuration: 0 },
       grid: [
-        { left: 52, right: 14, top: 22, height: 120 },
-        { left: 52, right: 14, top: 188, height: 70 },
-        { left: 52, right: 14, top: 302, height: 60 },
+        { left: 52, right: 14, top: 40, height: 110 },
+        { left: 52, right: 14, top: 196, height: 66 },
+        { left: 52, right: 14, top: 308, height: 56 },
       ],
       xAxis: [
         {
@@ -72,7 +74,7 @@ function draw(chart: ECharts, now: SoundPicture, before: SoundPicture | null, tu
           min: 20,
           max: 20_000,
           ...base,
-          axisLabel: { color: ink, formatter: (value: number) => `${value} Hz` },
+          axisLabel: { color: ink, formatter: (value: number) => `${value} Hz`, showMaxLabel: false },
         },
         { type: "category", gridIndex: 1, data: OCTAVES.map(String), ...base, axisLabel: { color: ink } },
         {
@@ -85,8 +87,8 @@ function draw(chart: ECharts, now: SoundPicture, before: SoundPicture | null, tu
         },
       ],
       yAxis: [
-        levelAxis(0, "dB of full scale, by frequency"),
-        levelAxis(1, "by octave, Hz"),
+        { ...levelAxis(0, "dB of full scale, by frequency"), nameGap: 22 },
+        { ...levelAxis(1, "by octave, Hz"), min: LOW, startValue: LOW },
         levelAxis(2, "by time"),
       ],
       series: [
