@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import { chromium } from "@playwright/test";
 import { startServer } from "../../tests/e2e/server.ts";
+import { benchCaptureInBrowser } from "./capture.ts";
 import { benchEmptyPage } from "./emptyPage.ts";
 import { benchMemory } from "./memory.ts";
 import { printTimes } from "./print.ts";
@@ -53,6 +54,7 @@ export async function benchStartAndSize(): Promise<void> {
     await server.kill("SIGTERM");
   }
   await benchEmptyPage(browser);
+  await benchCaptureInBrowser(browser, folder);
   await benchTyping(browser, folder);
   await benchSlowLine(browser, folder);
   await benchMemory(folder);

@@ -112,6 +112,8 @@ const WORKSHOP = 19;
 
 /** How long before the demo was built its last job came in: its steps are a minute apart. */
 const LATELY = 20 * 60_000;
+/** No such job has more entries. */
+const MOST_LATELY = 100;
 
 const DAY = 24 * 60 * 60_000;
 const dayAfter = (built: Date, days: number) =>
@@ -131,7 +133,9 @@ export function demoSteps(
   // Parts of a finished job came on another day, some two days later; it was closed when it had run overnight.
   const comeAfter = job.closed && job.parts ? (index % 3) * DAY : 0;
   let later = 0;
-  const now = () => new Date(start + step * 60_000 + later).toISOString();
+  // What came in just now was read just now: nothing of it lies ahead.
+  const each = job.day === "now" ? LATELY / MOST_LATELY : 60_000;
+  const now = () => new Date(start + step * each + later).toISOString();
   const by = job.by ?? "MO";
   const id = nextId();
   const expected = job.expected === undefined ? null : valueOf(job.expected);

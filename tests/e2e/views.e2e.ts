@@ -62,7 +62,7 @@ test("on a phone plan, step and verdict take turns: a strip opens the one, a lin
   await openJob(page, bench, /Cargo trike 5, front hub/u);
   await page.setViewportSize({ width: 390, height: 844 });
   await fitsTheWidth(page);
-  await page.getByRole("button", { name: /^Plan: step \d+ of 14/u }).click();
+  await page.getByRole("button", { name: /^Plan: step \d+ of 15/u }).click();
   await goTo(page, "Three pairs");
   await expect(page.getByLabel("Pair C–A")).toBeVisible();
   await expect(page.getByRole("complementary", { name: "Standing verdict" })).toBeHidden();

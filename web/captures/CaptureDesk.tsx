@@ -7,7 +7,7 @@ import { DropFile } from "./DropFile.tsx";
 import { takeHanded } from "./handedOn.ts";
 import { HowItIsRead } from "./HowItIsRead.tsx";
 import { knownFrom, type KnownTexts } from "./known.ts";
-import { LineIn } from "./LineIn.tsx";
+import { LineIn } from "./sound/LineIn.tsx";
 import { Remarks } from "./Remarks.tsx";
 import { asCapture, useCapture } from "./useCapture.ts";
 

@@ -1,21 +1,17 @@
-import { useMemo, useRef, useState } from "react";
+import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { figureText, visibility, type CaptureOptions, type FigureName, type Window } from "#core/capture";
 import { withRecorder } from "#core/measure/waveform";
 import { percentText } from "#core/quantity";
-import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 import type { ReadCapture } from "../workers/capture.worker.ts";
-import { saveCsv, savePicture } from "./carryOut.ts";
-import { CoastChart } from "./CoastChart.tsx";
-import { EdgeRing } from "./EdgeRing.tsx";
+import { CoastChart } from "./drawn/CoastChart.tsx";
+import { EdgeRing } from "./drawn/EdgeRing.tsx";
 import { FigureTable } from "./FigureTable.tsx";
-import { Harmonics, OneCycle } from "./Harmonics.tsx";
-import { isLow, MagnetRing } from "./MagnetRing.tsx";
+import { Harmonics, OneCycle } from "./drawn/Harmonics.tsx";
+import { isLow, MagnetRing } from "./drawn/MagnetRing.tsx";
 import { Remarks } from "./Remarks.tsx";
-import { SignalChart } from "./SignalChart.tsx";
-import { firstStretch, magnetPasses, pushed, zoomed, type Stretch } from "./stretch.ts";
-import { roleText, strokeOf } from "./strokes.ts";
+import { Signals } from "./Signals.tsx";
 
 /** What stands large beside the rings; the rest is in the list below. */
 const FIRST_FIGURES = [
@@ -43,33 +39,6 @@ interface Props {
   readonly window: (from: number, to: number, columns: number) => Promise<Window | null>;
 }
 
-function Legend({ capture }: Pick<Props, "capture">) {
-  const { figures, understood } = capture.answer;
-  return (
-    <ul className="flex flex-wrap gap-x-4 text-sm" aria-label="Signals">
-      {understood.channels.map(({ carries, name }) => {
-        if (!carries) return null;
-        const height = figures[`amplitude${carries}`];
-        const { colour, dash } = strokeOf(carries);
-        return (
-          <li key={name} className="flex items-center gap-1.5">
-            <svg viewBox="0 0 20 4" className="h-1 w-5" aria-hidden>
-              <path
-                d="M0 2H20"
-                stroke={`var(${colour})`}
-                strokeWidth="3"
-                strokeDasharray={carries.length > 1 ? dash.join(" ") : ""}
-              />
-            </svg>
-            <strong>{roleText(carries)}</strong>
-            {height && `${figureText({ ...height, u: 0, value: Number(height.value.toPrecision(4)) })} peak`}
-          </li>
-        );
-      })}
-    </ul>
-  );
-}
-
 /** How a dead magnet would show through these slots, so that what is seen can be weighed. */
 function SeenThrough({ options, lowest }: { readonly options: CaptureOptions; readonly lowest: number }) {
   const { slots, polePairs } = options;
@@ -84,115 +53,37 @@ function SeenThrough({ options, lowest }: { readonly options: CaptureOptions; re
   );
 }
 
-/** Whole cycles that begin in a stretch; null where nobody knows of any. */
-function cyclesIn(cycles: readonly number[], { from, to }: Stretch): number | null {
-  if (cycles.length < 2) return null;
-  const slack = (cycles[1]! - cycles[0]!) * 0.05;
-  return Math.max(1, cycles.slice(0, -1).filter((at) => at >= from - slack && at < to - slack).length);
-}
-
 /** What a recording says, drawn: signals by time, magnets, sensors, coast, one cycle and its harmonics, every figure. */
 export default function CaptureView({ capture, options, name, window }: Props) {
   const { answer, pictures, span } = capture;
   const { polePairs } = options;
-  const first = useMemo(() => firstStretch(capture, polePairs), [capture, polePairs]);
-  const [stretch, setStretch] = useState<Stretch>(first);
-  const [magnet, setMagnet] = useState<number | null>(null);
-  const [before, setBefore] = useState(first);
-  if (before !== first) {
-    setBefore(first);
-    setStretch(first);
-    setMagnet(null);
-  }
-  const { magnets, cycles, cycle, coast, edges } = pictures;
+  const { magnets, cycle, coast, edges } = pictures;
   const heights = magnets?.heights;
   const lowest = heights ? heights.indexOf(Math.min(...heights)) : -1;
   const low = heights && magnets && lowest >= 0 && isLow(heights[lowest]!, magnets.u) ? lowest : null;
-  const shownMagnet = magnet ?? low;
-  const marked = useMemo(() => {
-    const passes =
-      shownMagnet === null || !heights ? null : magnetPasses(capture, shownMagnet, polePairs, stretch);
-    return passes ? [passes] : [];
-  }, [capture, shownMagnet, heights, polePairs, stretch]);
-
-  const cycleLength = cycles.length > 1 ? (cycles.at(-1)! - cycles[0]!) / (cycles.length - 1) : null;
-  const all = span ?? ([0, 1] as const);
-  const push = (by: number) => setStretch((now) => pushed(now, by, all));
-  const zoom = (by: number, about = 0.5) => setStretch((now) => zoomed(now, by, about, all));
-  const step = cycleLength ?? (stretch.to - stretch.from) / 5;
-  const how = { ignoreEventWhen: isTyping, preventDefault: true } as const;
-  useHotkeys("left", () => push(-step), how);
-  useHotkeys("right", () => push(step), how);
-  useHotkeys("plus, add, =", () => zoom(0.5), { ...how, useKey: true });
-  useHotkeys("-, subtract, minus", () => zoom(2), { ...how, useKey: true });
-  useHotkeys("0", () => setStretch(span ? { from: span[0], to: span[1] } : first), how);
-  useHotkeys("m", () => heights && setMagnet(((shownMagnet ?? -1) + 1) % heights.length), how);
-
-  const chart = useRef<HTMLDivElement>(null);
-  const cyclesShown = cyclesIn(cycles, stretch);
-  const speed = answer.figures["speed"] ?? answer.figures["electricalFrequency"];
-  const heading = [
-    cyclesShown !== null && polePairs !== null && cyclesShown === polePairs ? "One turn" : "",
-    cyclesShown === null ? "" : `${cyclesShown} ${cyclesShown === 1 ? "cycle" : "cycles"}`,
-    speed ? figureText({ ...speed, u: 0, value: Number(speed.value.toPrecision(4)) }) : "",
-  ].filter(Boolean);
+  const [chosen, setChosen] = useState<{ readonly of: ReadCapture; readonly magnet: number } | null>(null);
+  // Another recording has other magnets.
+  const magnet = chosen?.of === capture ? chosen.magnet : null;
+  const shown = magnet ?? low;
+  const choose = (one: number) => setChosen({ of: capture, magnet: one });
+  useHotkeys("m", () => heights && choose(((shown ?? -1) + 1) % heights.length), {
+    ignoreEventWhen: isTyping,
+    preventDefault: true,
+  });
   const figures = withRecorder(answer.figures);
   const constant = figures["speedConstant"];
-  const plain = name.replace(/\.[^.]+$/u, "");
   const waves = cycle.filter(({ values }) => values.some((value) => value !== 0));
   return (
     <div className="grid gap-3">
       {span && (
-        <section
-          ref={chart}
-          aria-label="Signals by time"
-          className="min-w-0 rounded-xl border border-line bg-sheet p-3"
-        >
-          <div className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
-            <h3 className="text-sm font-bold text-ink-2">{heading.join(", ") || "By time"}</h3>
-            <Legend capture={capture} />
-          </div>
-          <SignalChart
-            capture={capture}
-            window={window}
-            stretch={stretch}
-            marked={marked}
-            onPush={(share) => push(share * (stretch.to - stretch.from))}
-            onZoom={zoom}
-            label={`${name}: ${answer.understood.channels.length} signals`}
-          />
-          <div className="flex flex-wrap items-center gap-2">
-            <Button size="small" aria-label="One cycle back" onClick={() => push(-step)}>
-              ←
-            </Button>
-            <Button size="small" aria-label="One cycle on" onClick={() => push(step)}>
-              →
-            </Button>
-            <Button size="small" aria-label="Larger" onClick={() => zoom(0.5)}>
-              +
-            </Button>
-            <Button size="small" aria-label="Smaller" onClick={() => zoom(2)}>
-              −
-            </Button>
-            <Button size="small" onClick={() => setStretch({ from: span[0], to: span[1] })}>
-              All of it
-            </Button>
-            <span className="grow" />
-            <Button
-              size="small"
-              look="quiet"
-              onClick={() => {
-                const svg = chart.current?.querySelector<SVGSVGElement>("[data-chart] svg");
-                if (svg) void savePicture(svg, plain);
-              }}
-            >
-              Picture
-            </Button>
-            <Button size="small" look="quiet" onClick={() => saveCsv(answer, plain)}>
-              Figures as CSV
-            </Button>
-          </div>
-        </section>
+        <Signals
+          capture={capture}
+          polePairs={polePairs}
+          name={name}
+          window={window}
+          magnet={heights ? shown : null}
+          span={span}
+        />
       )}
       <div className="grid grid-cols-[minmax(0,15rem)_minmax(0,1fr)] gap-3 max-sm:grid-cols-1">
         <div className="grid content-start gap-3">
@@ -201,12 +92,7 @@ export default function CaptureView({ capture, options, name, window }: Props) {
               <h3 id="magnets" className="text-sm font-bold text-ink-2">
                 Magnet ring
               </h3>
-              <MagnetRing
-                heights={magnets.heights}
-                u={magnets.u}
-                chosen={magnet}
-                onChoose={(one) => setMagnet(one)}
-              />
+              <MagnetRing heights={magnets.heights} u={magnets.u} chosen={magnet} onChoose={choose} />
               <p className="text-xs text-ink-2">
                 Counted from where the recording begins, within {percentText(magnets.u, { signed: false })}.
               </p>

@@ -2,7 +2,7 @@ import { ROLES, type CaptureAnswer, type ChannelRole } from "#core/capture";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Select } from "../ui/Select.tsx";
 import { knownFrom, namedTwice, type KnownTexts } from "./known.ts";
-import { roleText } from "./strokes.ts";
+import { roleText } from "./drawn/strokes.ts";
 
 const NONE = "";
 const ROLE_OPTIONS = [

@@ -6,11 +6,15 @@ import { saysOf, type CheckId, type KeptCapture as Kept } from "#core/record";
 import { filePath } from "#contract/routes";
 import { useOpenJob } from "../job/openJob.ts";
 import { FigureTable } from "./FigureTable.tsx";
-import { MagnetRing } from "./MagnetRing.tsx";
+import { MagnetRing } from "./drawn/MagnetRing.tsx";
 import { Remarks } from "./Remarks.tsx";
 
-const OneCycle = lazy(() => import("./Harmonics.tsx").then(({ OneCycle: drawn }) => ({ default: drawn })));
-const EdgeRing = lazy(() => import("./EdgeRing.tsx").then(({ EdgeRing: drawn }) => ({ default: drawn })));
+const OneCycle = lazy(() =>
+  import("./drawn/Harmonics.tsx").then(({ OneCycle: drawn }) => ({ default: drawn })),
+);
+const EdgeRing = lazy(() =>
+  import("./drawn/EdgeRing.tsx").then(({ EdgeRing: drawn }) => ({ default: drawn })),
+);
 
 const FIGURES = [
   "speed",

@@ -4,12 +4,12 @@ import { lookAtCapture, type CaptureOptions } from "#core/capture";
 import { HUB, job, reading } from "../../tests/jobs.ts";
 import { keptReading, logFile, waveformFile } from "../../tests/recorded.ts";
 import type { ReadCapture } from "../workers/capture.worker.ts";
-import { figuresCsv } from "./carryOut.ts";
+import { figuresCsv } from "./drawn/carryOut.ts";
 import { handOn, takeHanded } from "./handedOn.ts";
 import { knownFrom, namedTwice, NOTHING_KNOWN } from "./known.ts";
 import { knownOf } from "./knownOf.ts";
-import { keepLayout, layoutOf } from "./layouts.ts";
-import { firstStretch, magnetPasses, pushed, zoomed } from "./stretch.ts";
+import { keepLayout, layoutOf } from "./run/layouts.ts";
+import { firstStretch, magnetPasses, pushed, zoomed } from "./drawn/stretch.ts";
 import { notOpened } from "./useCapture.ts";
 import { placesOf } from "./useKeepCapture.ts";
 

@@ -109,10 +109,7 @@ export function Header({
         <Link to="/" className="flex min-h-11 shrink-0 items-center gap-2 font-semibold text-green">
           <Logo /> <span className="max-xl:sr-only">Green Fable</span>
         </Link>
-        <nav
-          aria-label="Rooms"
-          className={`flex shrink-0 gap-0.5 ${named ? "max-md:hidden" : "max-lg:hidden"}`}
-        >
+        <nav aria-label="Rooms" className="flex shrink-0 gap-0.5 max-lg:hidden">
           {ROOMS.map(([to, words]) => (
             <NavLink
               key={to}
@@ -124,7 +121,7 @@ export function Header({
             </NavLink>
           ))}
         </nav>
-        <div className={`min-w-0 ${named ? "md:sr-only" : "border-line lg:border-l lg:pl-4"}`}>
+        <div className={`min-w-0 ${named ? "lg:sr-only" : "border-line lg:border-l lg:pl-4"}`}>
           <h1
             title={title}
             className="truncate text-lg font-bold leading-tight max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight max-sm:whitespace-normal"

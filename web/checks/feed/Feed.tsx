@@ -1,6 +1,6 @@
 import { SAGS_BELOW } from "#core/measure/feed";
 import { shareText } from "#core/quantity";
-import { RunLog } from "../../captures/RunLog.tsx";
+import { RunLog } from "../../captures/run/RunLog.tsx";
 import { useOpenJob } from "../../job/openJob.ts";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { CheckRecord } from "../entry/CheckRecord.tsx";

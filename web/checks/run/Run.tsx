@@ -5,7 +5,7 @@ import { PHASES } from "#core/record";
 import { useKeysHere } from "../../job/keysHere.ts";
 import { useAskedFor, useOpenJob } from "../../job/openJob.ts";
 import { OneOf } from "../../ui/Choice.tsx";
-import { Sound } from "../../captures/Sound.tsx";
+import { Sound } from "../../captures/sound/Sound.tsx";
 import { AcrossTheBench } from "../entry/AcrossTheBench.tsx";
 import { askedPart } from "../entry/askedPart.ts";
 import { ChooseOne } from "../entry/ChooseOne.tsx";

@@ -1,4 +1,4 @@
-import type { ReadCapture } from "../workers/capture.worker.ts";
+import type { ReadCapture } from "../../workers/capture.worker.ts";
 
 /** What of a recording is looked at, s. */
 export interface Stretch {

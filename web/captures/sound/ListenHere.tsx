@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { Button } from "../ui/Button.tsx";
+import { Button } from "../../ui/Button.tsx";
 import { listen, listeningProblem, type Listening } from "./listen.ts";
 
 /** How near to full scale the input is: shape and words beside the colour. */

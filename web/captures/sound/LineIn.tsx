@@ -1,4 +1,4 @@
-import { Caution } from "../ui/Notice.tsx";
+import { Caution } from "../../ui/Notice.tsx";
 import { ListenHere } from "./ListenHere.tsx";
 
 const SECONDS = 5;

@@ -3,7 +3,7 @@ import { MarkLineComponent } from "echarts/components";
 import { use as withParts, type ECharts } from "echarts/core";
 import { useCallback } from "react";
 import { OCTAVES, type SoundPicture } from "#core/sound";
-import { themeColour, useChart } from "../ui/useChart.ts";
+import { themeColour, useChart } from "../../ui/useChart.ts";
 
 withParts([BarChart, LineChart, MarkLineComponent]);
 

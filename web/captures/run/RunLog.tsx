@@ -5,16 +5,18 @@ import { keepRun } from "#core/measure/feed";
 import { captureIn } from "#core/check";
 import { latestIn } from "#core/record";
 import type { RunOptions } from "#core/runlog";
-import { useOpenJob } from "../job/openJob.ts";
-import { Button } from "../ui/Button.tsx";
-import { isTyping } from "../ui/isTyping.ts";
-import { DropFile } from "./DropFile.tsx";
+import { useOpenJob } from "../../job/openJob.ts";
+import { Button } from "../../ui/Button.tsx";
+import { isTyping } from "../../ui/isTyping.ts";
+import { DropFile } from "../DropFile.tsx";
 import { keepLayout, layoutOf } from "./layouts.ts";
 import { Columns, RunFigures, RunRemarks } from "./RunParts.tsx";
-import { asRun, useCapture } from "./useCapture.ts";
-import { useKeepBytes } from "./useKeepBytes.ts";
+import { asRun, useCapture } from "../useCapture.ts";
+import { useKeepBytes } from "../useKeepBytes.ts";
 
-const RunChart = lazy(() => import("./RunChart.tsx").then(({ RunChart: drawn }) => ({ default: drawn })));
+const RunChart = lazy(() =>
+  import("../drawn/RunChart.tsx").then(({ RunChart: drawn }) => ({ default: drawn })),
+);
 
 /** The run that is kept with the job, beside the one before a repair. */
 function KeptRun() {

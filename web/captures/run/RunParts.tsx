@@ -1,10 +1,10 @@
 import { figureText } from "#core/capture";
 import type { KeptFigure, KeptRemark } from "#core/record";
 import { RUN_FIGURE_LABELS, RUN_ROLE_LABELS, RUN_ROLES, type RunRole } from "#core/runlog";
-import { Field } from "../ui/Field.tsx";
-import { Judged } from "../ui/Notice.tsx";
-import { Select } from "../ui/Select.tsx";
-import type { ReadRun } from "../workers/capture.worker.ts";
+import { Field } from "../../ui/Field.tsx";
+import { Judged } from "../../ui/Notice.tsx";
+import { Select } from "../../ui/Select.tsx";
+import type { ReadRun } from "../../workers/capture.worker.ts";
 
 /** What is wrong with what was run; the rest is about the log. */
 const OF_THE_RUN: ReadonlySet<string> = new Set(["cutsOut", "packSags", "slowUnderLoad", "runsHot"]);

@@ -2,7 +2,7 @@ import { LineChart, ScatterChart } from "echarts/charts";
 import { use as withParts, type ECharts } from "echarts/core";
 import { useCallback } from "react";
 import type { CoastPicture } from "#core/capture";
-import { themeColour, useChart } from "../ui/useChart.ts";
+import { themeColour, useChart } from "../../ui/useChart.ts";
 
 withParts([LineChart, ScatterChart]);
 

@@ -3,8 +3,8 @@ import { MarkAreaComponent } from "echarts/components";
 import { use as withParts, type ECharts } from "echarts/core";
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from "react";
 import type { Window } from "#core/capture";
-import { themeColour, useChart } from "../ui/useChart.ts";
-import type { ReadCapture } from "../workers/capture.worker.ts";
+import { themeColour, useChart } from "../../ui/useChart.ts";
+import type { ReadCapture } from "../../workers/capture.worker.ts";
 import { roleText, strokeOf } from "./strokes.ts";
 import type { Stretch } from "./stretch.ts";
 

@@ -4,15 +4,15 @@ import { figureText } from "#core/capture";
 import { keepSound } from "#core/measure/run";
 import { parseQuantity, SPEED } from "#core/quantity";
 import { latestIn, type KeptCapture } from "#core/record";
-import { useOpenJob } from "../job/openJob.ts";
-import { Button } from "../ui/Button.tsx";
-import { Field, FIELD_CLASS } from "../ui/Field.tsx";
-import { DropFile } from "./DropFile.tsx";
+import { useOpenJob } from "../../job/openJob.ts";
+import { Button } from "../../ui/Button.tsx";
+import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
+import { DropFile } from "../DropFile.tsx";
 import { ListenHere } from "./ListenHere.tsx";
-import { asSoundFile, useCapture } from "./useCapture.ts";
-import { useKeepBytes } from "./useKeepBytes.ts";
+import { asSoundFile, useCapture } from "../useCapture.ts";
+import { useKeepBytes } from "../useKeepBytes.ts";
 
-const SoundChart = lazy(() => import("./SoundChart.tsx"));
+const SoundChart = lazy(() => import("../drawn/SoundChart.tsx"));
 
 const SECONDS = 5;
 /** What a sound is read with: nothing beside itself. */

@@ -3,7 +3,7 @@ import { use as withParts, type ECharts } from "echarts/core";
 import { useCallback, useEffect, useState } from "react";
 import type { Window } from "#core/capture";
 import { RUN_ROLE_LABELS, type RunRole } from "#core/runlog";
-import { themeColour, useChart } from "../ui/useChart.ts";
+import { themeColour, useChart } from "../../ui/useChart.ts";
 
 withParts([LineChart]);
 
