@@ -1,11 +1,31 @@
 // Takes the pictures of docs/screenshots from a running demo: tsx scripts/pictures.ts http://127.0.0.1:4173
 import { chromium, type Page } from "@playwright/test";
+import { chanceFrom } from "#bench/chance";
+import { asText, PLAIN_TEXT, scoped } from "#bench/scope";
 
 const base = process.argv[2] ?? "http://127.0.0.1:4173";
 const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
   args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
+
+/** A motor on the drill, one of its magnets weak. */
+const oneWeakMagnet = () =>
+  asText(
+    scoped(
+      {
+        ...{ polePairs: 7, constant: 1030, phases: [1, 1, 1], harmonics: { 5: 0.06, 7: 0.04 } },
+        ...{ lower: { 2: 0.14 }, swing: 0, order: "ABC" },
+      },
+      {
+        ...{ seconds: 0.25, rate: 50_000, speed: (t) => 2004 - 30 * t },
+        ...{ noise: 0.02, range: 5, steps: 256, offset: 0 },
+        probes: ["AB", "BC", "CA"].map((of) => ({ of, way: 1 as const })),
+      },
+      chanceFrom(5),
+    ),
+    { ...PLAIN_TEXT, names: ["AB", "BC", "CA"] },
+  );
 
 const DESK = { width: 1280, height: 800 };
 const TABLET = { width: 820, height: 1180 };
@@ -78,10 +98,16 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: "limits",
+    name: "waveform",
+    job: /Survey copter 4, arm 3/u,
+    step: "Waveform",
     then: async (page) => {
-      await page.goto(`${base}/shop/limits`);
-      await page.getByRole("heading", { name: "Limits" }).waitFor();
+      const buffer = Buffer.from(oneWeakMagnet());
+      await page.getByLabel("Recording", { exact: true }).setInputFiles({
+        ...{ name: "arm3-drill.csv", mimeType: "text/csv", buffer },
+      });
+      await page.getByRole("heading", { name: "Magnet ring" }).waitFor();
+      await page.waitForTimeout(800);
     },
   },
   {

@@ -237,3 +237,18 @@ $var wire 1 " HB $end $var reg 8 # bus [7:0] $end $upscope $end $upscope $end $e
     expect(refusal(bytes(`${HEAD}#0`))).toBe("emptyFile");
   });
 });
+
+describe("a value change dump that was cut off", () => {
+  it("between the value of a bus and its line ends there, and is read up to it", () => {
+    const text = [
+      "$timescale 1 us $end",
+      "$var wire 1 ! hall_a $end",
+      "$var reg 8 * count $end",
+      "$enddefinitions $end",
+      "#0 1! #10 0! #20 1! b101",
+    ].join("\n");
+    const { channels, time } = readRecording(new TextEncoder().encode(text));
+    expect([...time!]).toEqual([0, 10 * 1e-6, 20 * 1e-6].map((at) => expect.closeTo(at, 12)));
+    expect([...channels[0]!.values]).toEqual([1, 0, 1]);
+  });
+});

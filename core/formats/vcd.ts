@@ -66,8 +66,8 @@ export function readVcd(text: string): Recording {
     }
     const signal = byId.get(token.slice(1));
     if (!signal || !/^[01xXzZ]/u.test(token)) {
-      // A number on a bus: its value and its line are two words.
-      if (/^[bBrR]/u.test(token)) word.exec(text);
+      // A number on a bus: its value and its line are two words; a file cut off between them ends here.
+      if (/^[bBrR]/u.test(token) && !word.exec(text)) break;
       continue;
     }
     if ((changes += 1) > MOST_CHANGES)

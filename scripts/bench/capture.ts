@@ -98,6 +98,8 @@ export async function benchCaptureInBrowser(browser: Browser, folder: string): P
   await page.addInitScript(() => localStorage.setItem("green-fable.walk-left", "before"));
   await page.goto(`${server.url}/captures`);
   await page.getByRole("button", { name: "Choose a file" }).waitFor();
+  // What draws is fetched in a pause before the first file.
+  await page.waitForTimeout(2000);
   await page.evaluate(() => {
     const counts = { longest: 0 };
     Object.assign(window, { counts });

@@ -11,7 +11,10 @@ import { LineIn } from "./sound/LineIn.tsx";
 import { Remarks } from "./Remarks.tsx";
 import { asCapture, useCapture } from "./useCapture.ts";
 
-const CaptureView = lazy(() => import("./CaptureView.tsx"));
+const fetchView = () => import("./CaptureView.tsx");
+const CaptureView = lazy(fetchView);
+/** What draws is there before a file is, so that nobody waits for it. */
+const WHEN_IDLE = 300;
 
 /** A recording that was read, for whoever does something with it. */
 export interface OnDesk {
@@ -78,6 +81,10 @@ export function CaptureDesk({
     setKnown((now) => ({ ...now, as: [] }));
     open(file);
   };
+  useEffect(() => {
+    const later = setTimeout(() => void fetchView().catch(() => undefined), WHEN_IDLE);
+    return () => clearTimeout(later);
+  }, []);
   const fromElsewhere = useEffectEvent(take);
   useEffect(() => {
     const handed = takeHanded();

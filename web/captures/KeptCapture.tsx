@@ -87,20 +87,22 @@ export function KeptCapture({ check, slot }: { readonly check: CheckId; readonly
       <div className="grid grid-cols-2 items-center gap-4 max-sm:grid-cols-1">
         <Ring of={capture} words={before ? "after the repair" : "as they are"} />
         {before ? <Ring of={before} words="before the repair" /> : null}
-        <FigureTable figures={figures} names={FIGURES} />
-        {capture.drawn.cycle.length > 0 && (
-          <figure>
-            <Suspense fallback={null}>
-              <OneCycle
-                cycle={capture.drawn.cycle.map(asDrawn)}
-                before={before?.drawn.cycle.map(asDrawn) ?? []}
-              />
-            </Suspense>
-            <figcaption className="text-center text-xs text-ink-2">
-              One cycle{before ? "; dotted, before the repair" : ""}
-            </figcaption>
-          </figure>
-        )}
+        <div className="grid gap-3">
+          <FigureTable figures={figures} names={FIGURES} />
+          {capture.drawn.cycle.length > 0 && (
+            <figure>
+              <Suspense fallback={null}>
+                <OneCycle
+                  cycle={capture.drawn.cycle.map(asDrawn)}
+                  before={before?.drawn.cycle.map(asDrawn) ?? []}
+                />
+              </Suspense>
+              <figcaption className="text-center text-xs text-ink-2">
+                One cycle{before ? "; dotted, before the repair" : ""}
+              </figcaption>
+            </figure>
+          )}
+        </div>
       </div>
       <Remarks said={capture.said as Parameters<typeof Remarks>[0]["said"]} />
       <p className="text-xs break-all text-ink-2">

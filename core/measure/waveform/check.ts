@@ -6,7 +6,7 @@ import {
   type CheckState,
   type Finding,
 } from "../../check/index.ts";
-import { percentText, SPEED_CONSTANT, uncertainText } from "../../quantity/index.ts";
+import { percentText, quantityText, SPEED_CONSTANT } from "../../quantity/index.ts";
 import { figureOf, saysOf, type KeptCapture, type Sitting } from "../../record/index.ts";
 import { withRecorder } from "./recorder.ts";
 import { WAVEFORM_SLOTS } from "./slots.ts";
@@ -104,7 +104,7 @@ function noteOf(job: Sitting, epoch: number): string {
   if (low) return `magnets ${percentText(low.value / 100)}`;
   if (figureOf(capture, "oncePerTurn")) return "swings";
   const constant = withRecorder(capture.figures)["speedConstant"];
-  return constant ? uncertainText(constant.value, SPEED_CONSTANT, constant.u) : "recorded";
+  return constant ? quantityText(constant.value, SPEED_CONSTANT, constant.u) : "recorded";
 }
 
 /** A recorded back-EMF: what a meter cannot see, magnet by magnet. Its three voltages are judged where a spin's are. */

@@ -21,7 +21,7 @@ export function listeningProblem(error: unknown): string {
 }
 
 /** Samples of each channel as a WAV file of 32-bit floating point. */
-export function asWav(channels: readonly Float32Array[], rate: number): ArrayBuffer {
+function asWav(channels: readonly Float32Array[], rate: number): ArrayBuffer {
   const count = channels.length;
   const length = Math.min(...channels.map((one) => one.length));
   const data = length * count * 4;
