@@ -1,5 +1,5 @@
 import { chanceFrom } from "#bench/chance";
-import { asChanges, logged, type LoggedSensors, type Turning } from "#bench/logicLog";
+import { asChanges, asLevels, logged, type LoggedSensors, type Turning } from "#bench/logicLog";
 import { asText, PLAIN_TEXT, scoped, type Recorded, type ScopedMotor } from "#bench/scope";
 import { lookAtCapture, type CaptureOptions } from "#core/capture";
 import { keepCapture } from "#core/check";
@@ -36,6 +36,10 @@ const steady: Turning = (t) => 10.3 * t + 0.013;
 /** The bytes that a logger writes of three sensors. */
 export const logFile = (sensors: Partial<LoggedSensors> = {}, turning: Turning = steady): Uint8Array =>
   asChanges(logged({ ...LOGGED, ...sensors }, turning, 1, 2e-5));
+
+/** The same as levels in volts, sample by sample. */
+export const levelsFile = (): Uint8Array =>
+  asLevels(logged(LOGGED, steady, 1, 2e-5), 1, 20_000, 5, 0.05, chanceFrom(1));
 
 /** A recording as a job keeps it. */
 export function keptReading(

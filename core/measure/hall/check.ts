@@ -247,15 +247,21 @@ function legFinding(job: Sitting, epoch: number): Finding | null {
   return certain("hall", HALL_LEG, leg, AT_LEG[leg], leg !== "changes");
 }
 
-/** What was logged stands in the place of what was read by hand of the same: it is never counted twice. */
+/** Read by a meter these stand: a log shows that signals move, and the mean of their levels. */
+const BY_METER: ReadonlySet<string> = new Set([HALL_SUPPLY.id, HALL_LEVELS.id]);
+
+/** What was logged stands in the place of what was seen by lamps, the meter's own beside it: nothing is counted twice. */
 function hallFindings(job: Sitting, epoch: number): Finding[] {
   const log = hallLog(job, epoch);
   const pullUp = voltsIn(job, "pullUp", epoch) ?? voltsIn(job, "supply", epoch) ?? USUAL_SUPPLY;
   const logged = log ? loggedFindings(log, pullUp) : [];
-  const byHand = handFindings(job, epoch).filter(
-    ({ variable }) => !logged.some((finding) => finding.variable === variable),
-  );
-  return [...logged, ...byHand];
+  const byHand = handFindings(job, epoch);
+  const has = (findings: readonly Finding[], variable: string) =>
+    findings.some((finding) => finding.variable === variable);
+  return [
+    ...logged.filter(({ variable }) => !(BY_METER.has(variable) && has(byHand, variable))),
+    ...byHand.filter(({ variable }) => BY_METER.has(variable) || !has(logged, variable)),
+  ];
 }
 
 function handFindings(job: Sitting, epoch: number): Finding[] {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { HUB, job, lamps, measured } from "../../../tests/jobs.ts";
-import { keptReading, logFile } from "../../../tests/recorded.ts";
+import { keptReading, levelsFile, logFile } from "../../../tests/recorded.ts";
 import type { CaptureOptions } from "../../capture/index.ts";
 import type { Motor, Reading } from "../../record/index.ts";
 import { hallCheck } from "./index.ts";
@@ -59,10 +59,18 @@ describe("a log of the sensors as evidence", () => {
     expect(found("hallPlaced", [alike])).toBeUndefined();
   });
 
-  it("leaves to the meter what it did not record", () => {
-    const supply = measured("hall", "supply", "volts", 4.98);
-    expect(found("hallSupply", [supply, log({ stuck: { 0: true, 1: true, 2: true } })])).toMatchObject({
-      departs: false,
+  it("leaves to the meter what a meter read: a low supply and a weak level stay what they are", () => {
+    const low = [measured("hall", "supply", "volts", 3.1)];
+    expect(found("hallSupply", [...low, log()])).toMatchObject({ departs: true });
+    expect(found("hallSupply", [...low, log({ stuck: { 0: true, 1: true, 2: true } })])).toMatchObject({
+      departs: true,
     });
+    const weak = [measured("hall", "A.low", "volts", 1.6), measured("hall", "A.high", "volts", 4.9)];
+    const levels = keptReading(levelsFile(), { check: "hall", slot: "log" });
+    expect(found("hallLevels", [levels])).toMatchObject({ departs: false });
+    expect(found("hallLevels", [...weak, levels])).toMatchObject({ departs: true });
+    expect(
+      answered([...weak, levels]).findings.filter(({ variable }) => variable === "hallLevels"),
+    ).toHaveLength(1);
   });
 });
