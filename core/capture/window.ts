@@ -1,4 +1,5 @@
 import type { Recording } from "../formats/index.ts";
+import { indexAt } from "./cycles.ts";
 
 /** A stretch of a recording as it is drawn: no peak of it is lost, however many samples fall on one column. */
 export interface Window {
@@ -6,17 +7,6 @@ export interface Window {
   readonly at: Float64Array;
   /** By signal: its values at those moments. */
   readonly values: readonly Float64Array[];
-}
-
-/** The first sample at or after a moment. */
-function firstAt(time: Float64Array, at: number): number {
-  let [low, high] = [0, time.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (time[middle]! < at) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /**
@@ -34,8 +24,8 @@ export function windowOf(
 ): Window {
   if (!time || time.length === 0)
     return { at: new Float64Array(), values: channels.map(() => new Float64Array()) };
-  const begin = Math.max(0, firstAt(time, from) - 1);
-  const end = Math.min(time.length, firstAt(time, to) + 1);
+  const begin = Math.max(0, indexAt(time, from) - 1);
+  const end = Math.min(time.length, indexAt(time, to) + 1);
   const count = end - begin;
   if (count <= 2 * columns)
     return { at: time.slice(begin, end), values: channels.map(({ values }) => values.slice(begin, end)) };

@@ -4,6 +4,7 @@ import {
   type CheckId,
   type KeptCapture,
   type KeptFigure,
+  type KeptRemark,
   type ReadingValue,
   type Sitting,
 } from "../record/index.ts";
@@ -32,6 +33,25 @@ function thinned<T>(values: readonly T[]): T[] {
   return values.filter((_, n) => n % every === 0);
 }
 
+/** Longest words of a remark, and name of a signal, that a record keeps. */
+const [LONGEST_WORDS, LONGEST_CHANNEL] = [600, 120];
+
+/** What stands in a file may hold signs that no text has: a record keeps none of them. */
+const plain = (text: string, most: number) =>
+  text
+    .replaceAll(/[\p{Cc}\p{Cs}\u2028\u2029]/gu, " ")
+    .slice(0, most)
+    .replace(/\p{Cs}$/u, "")
+    .trim();
+
+/** Remarks as a record keeps them. */
+export const keptRemarks = (said: readonly KeptRemark[]): KeptRemark[] =>
+  said.map((one) => ({
+    ...one,
+    words: plain(one.words, LONGEST_WORDS),
+    ...(one.channel !== undefined && { channel: plain(one.channel, LONGEST_CHANNEL) }),
+  }));
+
 /** Where a recording came from and what it was read with. */
 export type CaptureSource = Pick<KeptCapture, "file" | "sha256" | "name" | "polePairs" | "slots">;
 
@@ -56,7 +76,7 @@ export function keepCapture(
     rules: CAPTURE_RULES,
     figures,
     perHertz,
-    said: said.map((one) => ({ ...one })),
+    said: keptRemarks(said),
     words,
     drawn: {
       magnets: magnets && { heights: rounded(magnets.heights), u: magnets.u },

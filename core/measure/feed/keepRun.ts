@@ -1,3 +1,4 @@
+import { keptRemarks } from "../../check/index.ts";
 import { RUN_RULES, type RunAnswer } from "../../runlog/index.ts";
 import type { KeptCapture, ReadingValue } from "../../record/index.ts";
 
@@ -10,7 +11,7 @@ export function keepRun(
     kind: "capture",
     ...source,
     ...{ carries: [], slots: null, rules: RUN_RULES, figures, perHertz: {}, words: {} },
-    said: said.map((one) => ({ ...one })),
+    said: keptRemarks(said),
     drawn: { magnets: null, cycle: [], coast: null, edges: null },
   };
 }

@@ -1,3 +1,4 @@
+import { keptRemarks } from "../../check/index.ts";
 import type { KeptCapture, ReadingValue } from "../../record/index.ts";
 import { SOUND_RULES, type SoundAnswer } from "../../sound/index.ts";
 
@@ -12,7 +13,7 @@ export function keepSound(
     kind: "capture",
     ...source,
     ...{ carries: [], polePairs: null, slots: null, rules: SOUND_RULES, figures, perHertz: {}, words: {} },
-    said: said.map((one) => ({ ...one })),
+    said: keptRemarks(said),
     drawn: {
       ...{ magnets: null, cycle: [], coast: null, edges: null },
       ...(picture && {
