@@ -1,5 +1,6 @@
 import { expect, it } from "vitest";
 import { celsius, leftOut, reading, skipped } from "../../tests/jobs.ts";
+import { recordedSpun } from "../../tests/recorded.ts";
 import { placeText, readingText } from "./index.ts";
 
 it("reads a temperature as the shop does, and everything else alike", () => {
@@ -31,5 +32,12 @@ it("names a place by its slot, what was left out by its own words, and an older 
   expect(placeText(reading({ check: "hall", slot: "elsewhere", value: { kind: "open" } }))).toBe("elsewhere");
   expect(readingText(leftOut("power", "sister", "none here", "A known-good motor"))).toBe(
     "left out: none here",
+  );
+});
+
+it("tells a recording by its file, its constant with the recorder in it, and what was said of it first", () => {
+  expect(readingText(recordedSpun())).toMatch(/^recording\.csv; 100\d ± 3\d rpm\/V; nothing remarked$/u);
+  expect(readingText(recordedSpun({ lower: { 2: 0.15 } }))).toMatch(
+    /rpm\/V; One pole pair of every turn is low, the lowest by 1[45]\.\d %: it turns with the rotor\.$/u,
   );
 });

@@ -23,15 +23,13 @@ function withTypedDigits(text: string, typed: string): string {
   return [Number(number).toPrecision(wanted), ...unit].join(" ");
 }
 
-/** What a recording said, in a line: its worst, or its figures. */
-function captureText({ name, figures, said, words }: KeptCapture): string {
+/** A recording as a line: its file, its constant where it has one, and what was said of it first. */
+function captureText({ name, figures, said }: KeptCapture): string {
   const { speedConstant } = withRecorder(figures);
-  const parts = [
-    ...(speedConstant ? [uncertainText(speedConstant.value, SPEED_CONSTANT, speedConstant.u)] : []),
-    ...(typeof words["direction"] === "string" ? [words["direction"]] : []),
-    ...(said.length > 0 ? [`${said.length} remark${said.length === 1 ? "" : "s"}`] : []),
-  ];
-  return [name, ...parts].join(", ");
+  const constant = speedConstant ? [uncertainText(speedConstant.value, SPEED_CONSTANT, speedConstant.u)] : [];
+  const [first, ...others] = said;
+  const more = others.length > 0 ? ` And ${others.length} more.` : "";
+  return [name, ...constant, first ? `${first.words}${more}` : "nothing remarked"].join("; ");
 }
 
 /** Where a reading was taken, or what was left out there, in its words. */

@@ -12,6 +12,7 @@ import {
   REPAIR,
   SOUND_LAMPS,
 } from "../../tests/jobs.ts";
+import { recordedSpun } from "../../tests/recorded.ts";
 import { proofOf } from "../judge/index.ts";
 import { beforeAfterOf } from "./beforeAfter.ts";
 
@@ -59,6 +60,16 @@ describe("before and after on the report", () => {
     if (drawn?.kind !== "ring") throw new Error("no ring");
     expect(drawn.before.states.filter(({ seen }) => seen).length).toBeLessThan(6);
     expect(drawn.after.states.every(({ seen }) => seen)).toBe(true);
+  });
+  it("lists a recording by what it said, before and after", () => {
+    const drawn = of([recordedSpun({ lower: { 2: 0.15 } }), recordedSpun({}, {}, {}, 1)]).find(
+      ({ title }) => title === "Waveform",
+    );
+    if (drawn?.kind !== "values") throw new Error("no values");
+    const [place, before, after] = drawn.rows[0]!;
+    expect(place).toBe("Recorded while spun");
+    expect(before).toMatch(/One pole pair of every turn is low/u);
+    expect(after).toMatch(/nothing remarked/u);
   });
   it("is nothing where nothing had departed", () => {
     expect(of(frameOpen())).toEqual([]);

@@ -44,8 +44,7 @@ function valuesOf(job: JobRecord, check: CheckId, [before, after]: readonly [num
       !isSkipSlot(slot) &&
       value.kind !== "undone" &&
       value.kind !== "withdrawn" &&
-      value.kind !== "photo" &&
-      value.kind !== "capture",
+      value.kind !== "photo",
   );
   const first = new Map(lines.toReversed().map((line) => [line.slot, line]));
   const slots = [...new Set(lines.map(({ slot }) => slot))];

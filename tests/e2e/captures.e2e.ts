@@ -27,7 +27,7 @@ const drop = (page: Page, name: string, bytes: Uint8Array, field = "Recording") 
     .setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(bytes) });
 
 /** Decides and repairs past the screens, which have tests of their own. */
-async function repaired(page: Page, bench: Bench): Promise<void> {
+async function repaired(page: Page, bench: Bench, cure = "rotor"): Promise<void> {
   const id = new URL(page.url()).pathname.split("/")[2]!;
   const at = new Date().toISOString();
   const put = async (kind: string, body: object) => {
@@ -41,11 +41,11 @@ async function repaired(page: Page, bench: Bench): Promise<void> {
   };
   await put("decisions", {
     disposition: "replacePart",
-    cures: ["rotor"],
-    reason: "a magnet is low",
+    cures: [cure],
+    reason: "what was recorded",
     waitingFor: "nothing",
   });
-  await put("repairs", { plan: "Rotor", done: "another rotor", minutes: 40 });
+  await put("repairs", { plan: "Done", done: "put right", minutes: 40 });
   await page.reload();
 }
 
@@ -153,6 +153,23 @@ test("a log of the sensors is read by thumb: which stands off its place, and eac
   await page.getByRole("button", { name: /^Keep with the job/u }).tap();
   await expect(page.getByRole("region", { name: "Kept: hub.csv" })).toBeVisible();
   await expect(page.getByText(/Sensor B stands 1[34]\.\d° \(electrical\) late/u).first()).toBeVisible();
+
+  // Repaired and logged again: the proof is the same log with the sensor in its place.
+  await repaired(page, bench, "hallSensor");
+  const toSensors = async () => {
+    await page.getByRole("button", { name: /^Plan: step/u }).tap();
+    await goTo(page, "Sensors");
+  };
+  await toSensors();
+  await madeSafeAgain(page);
+  await toSensors();
+  await page.getByRole("radio", { name: "Logged" }).tap();
+  await drop(page, "after.csv", logFile());
+  await page.getByRole("button", { name: /^Keep with the job/u }).tap();
+  await expect(page.getByText("Sensors, before the repair")).toBeVisible();
+  await page.getByRole("button", { name: /^Plan: step/u }).tap();
+  await goTo(page, "Read again");
+  await expect(page.getByText(/Each sensor stands within 5° of its place/u).first()).toBeVisible();
   await context.close();
 });
 
@@ -185,6 +202,22 @@ test("a log of a run shows the pack that gives way; one column is put right, and
   await expect(run.getByText("Most motor current")).toBeVisible();
   await run.getByRole("button", { name: /^What its columns hold/u }).click();
   await expect(page.getByLabel("channel 7", { exact: true })).toContainText("Motor current");
+  await run.getByRole("button", { name: "Leave it" }).click();
+
+  // Another pack, and the same ride: it holds.
+  await page.setViewportSize(DESK);
+  await repaired(page, bench, "battery");
+  await goTo(page, "What feeds it");
+  await madeSafeAgain(page);
+  await goTo(page, "What feeds it");
+  await page.setViewportSize(TABLET);
+  const holds = runLog(DRIVEN, { seconds: 120, rate: 10, room: 20 }, { ...PLAIN_RUN, names }, chanceFrom(4));
+  await drop(page, "after.csv", holds, "Run log");
+  await run.getByRole("button", { name: "Keep with the job" }).click();
+  await expect(run.getByText("beside ride.csv before the repair")).toBeVisible();
+  await page.setViewportSize(DESK);
+  await goTo(page, "Read again");
+  await expect(page.getByText(/In the logged run the battery falls to/u).first()).toBeVisible();
 });
 
 test("what is no recording is refused by name, and another motor's is asked about once", async ({
