@@ -307,6 +307,7 @@ function tellSpeed(
   const each = (2 * u * (at[n - 1]! - at[0]!)) / Math.max(1e-12, at[part]! - at[0]!);
   tell(findings, "speedAtStart", start * rpm, each * rpm, "rpm");
   tell(findings, "speedAtEnd", stop * rpm, each * rpm, "rpm");
+  if (!(start > 0)) return;
   const sag = 1 - stop / start;
   tell(findings, "sag", 100 * sag, (100 * each * Math.SQRT2) / start, "%");
   if (!coasts && Math.abs(sag) > CHANGES)
