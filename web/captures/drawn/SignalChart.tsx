@@ -10,8 +10,8 @@ import type { Stretch } from "./stretch.ts";
 
 withParts([LineChart, MarkAreaComponent]);
 
-/** Columns that are drawn: enough for a wide screen, and little to send. */
-const COLUMNS = 700;
+/** Columns that are drawn: about two pixels each, and little to send and to draw. */
+const COLUMNS = 480;
 /** Room that one sensor takes under the voltages, pixels. */
 const LANE = 26;
 
