@@ -1,4 +1,5 @@
 import { lastMeaningfulPlace } from "../quantity/index.ts";
+import type { SaidCode } from "../formats/index.ts";
 import type { Figure } from "./answer.ts";
 
 /** Every figure that may be told of a recording, with what stands beside it on a screen: one closed list. */
@@ -97,3 +98,23 @@ function mostDecimals(value: number, unit: string): number {
   const before = value === 0 ? 1 : Math.floor(Math.log10(Math.abs(value))) + 1;
   return Math.min(9, Math.max(0, 4 - before));
 }
+
+/** Whom each remark concerns: the motor, or the recording of it. */
+const SAID_OF: Readonly<Record<SaidCode, "motor" | "recording">> = {
+  ...{
+    emptyFile: "recording",
+    notACapture: "recording",
+    truncated: "recording",
+    missingSamples: "recording",
+  },
+  ...{ unevenTime: "recording", clipped: "recording", offset: "recording", tooShort: "recording" },
+  ...{ undersampled: "recording", noPeriod: "recording", reversedProbe: "recording", coasts: "recording" },
+  ...{ speedChanges: "recording", cannotSeeMagnets: "recording", spacing60: "recording" },
+  ...{ spacingUnknown: "recording", reversal: "recording" },
+  ...{ deadPhase: "motor", weakPhase: "motor", weakPolePair: "motor", oncePerTurn: "motor" },
+  ...{ fluxBelowRated: "motor", stuck: "motor", backwards: "motor", misplaced: "motor", glitches: "motor" },
+  ...{ missingPulses: "motor", wiresSwapped: "motor" },
+};
+
+/** Whether a remark is about the motor; one of a later version is about the recording. */
+export const isOfMotor = (code: string): boolean => SAID_OF[code as SaidCode] === "motor";

@@ -11,3 +11,5 @@ export * from "./readCapture.ts";
 export { visibility } from "./windingView.ts";
 export { windowOf, type Window } from "./window.ts";
 export * from "./figureNames.ts";
+export { leastLow } from "./magnetRing.ts";
+export { FINE as FINE_PLACEMENT } from "./placement.ts";

@@ -13,6 +13,12 @@ const LEAST_SWING = 0.01;
 /** A winding that shows less of a weak magnet than this cannot see it. */
 const CANNOT_SEE = 0.003;
 
+/** Heights over the single magnets scatter by √2 more than those over a pole pair: three times the latter. */
+const TIMES_U = 3 / Math.SQRT2;
+
+/** How far below the others a magnet has to lie to be told as low. @param u how far heights of single magnets may be off */
+export const leastLow = (u: number): number => Math.max(LEAST_LOW, TIMES_U * u);
+
 /** A recording folded over whole turns. */
 interface Turning {
   readonly time: Float64Array;

@@ -4,7 +4,7 @@ import { SENSORS, tell, type Figure, type Findings, type Sensor } from "./answer
 import type { Edge } from "./edges.ts";
 
 /** Placement within this is fine, degrees. */
-const FINE = 5;
+export const FINE = 5;
 /** Whole cycles of which placement is told. */
 const LEAST_CYCLES = 3;
 

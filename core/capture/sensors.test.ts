@@ -203,3 +203,12 @@ describe("sensors held against the voltages", () => {
     expect(codesOf(together(-30, [0, 1, 2], -1, { turned: "backward" }))).toEqual([]);
   });
 });
+
+it("states written down without a clock have no short pulse and none that is missing, nor are they called disturbed", () => {
+  const bytes = new TextEncoder().encode("101\n100\n110\n010\n011\n001\n101\n100\n110\n010\n");
+  const answer = readCapture(bytes, KNOWN);
+  expect(answer.words["direction"]).toBe("forward");
+  expect(codesOf(answer)).toEqual([]);
+  expect(answer.figures["glitches"]).toBeUndefined();
+  expect(answer.figures["missingPulses"]).toBeUndefined();
+});

@@ -142,11 +142,12 @@ export function readSensors(
   }
   if (stuck.length === signals.length) return { signals, edges: [] };
   const clean = signals.map((signal) =>
-    time ? withoutGlitches(signal) : { edges: signal.edges, glitches: 0 },
+    time ? withoutGlitches(signal) : { edges: signal.edges, glitches: [] as readonly number[] },
   );
   const missing = clean.map(({ edges }) => (time ? missingOf(edges) : 0));
   const lost = missing.reduce((sum, one) => sum + one, 0);
-  tell(findings, "missingPulses", lost, 0, "");
+  // Without a clock no pulse is missed, and none is short.
+  if (time) tell(findings, "missingPulses", lost, 0, "");
   if (lost > 0) {
     const which = signals
       .filter((_, k) => missing[k]! > 0)
@@ -160,7 +161,7 @@ export function readSensors(
   }
   const edges = allEdges(clean.map((one) => one.edges));
   const live = signals.length - stuck.length;
-  const short = clean.flatMap((one) => one.glitches);
+  const short = time ? clean.flatMap((one) => one.glitches) : null;
   if (live < 3) {
     sayGlitches(findings, short);
     said.push({
@@ -186,7 +187,8 @@ export function readSensors(
   return { signals, edges };
 }
 
-function sayGlitches(findings: Findings, short: readonly number[]): void {
+function sayGlitches(findings: Findings, short: readonly number[] | null): void {
+  if (!short) return;
   tell(findings, "glitches", short.length, 0, "");
   const [first] = short;
   if (first !== undefined)
@@ -201,8 +203,8 @@ interface Order extends Pick<CaptureOptions, "polePairs" | "turned"> {
   readonly signals: readonly Signal[];
   readonly edges: readonly Edge[];
   readonly timed: boolean;
-  /** When pulses came that are too short. */
-  readonly short: readonly number[];
+  /** When pulses came that are too short; null without a clock. */
+  readonly short: readonly number[] | null;
 }
 
 function readOrder(findings: Findings, { signals, edges, timed, short, polePairs, turned }: Order): void {
@@ -227,10 +229,7 @@ function readOrder(findings: Findings, { signals, edges, timed, short, polePairs
   // Where the motion turns round a pulse may be as short as it likes.
   const turns = (at: number) =>
     reversals.some((one) => Math.abs(one.at - at) < 2 * stepAbout(steps, one.step));
-  sayGlitches(
-    findings,
-    short.filter((at) => !turns(at)),
-  );
+  sayGlitches(findings, short?.filter((at) => !turns(at)) ?? null);
   tell(findings, "reversals", reversals.length, 0, "");
   if (polePairs !== null)
     tell(findings, "netTurns", (ahead - back) / (6 * polePairs), 1 / (6 * polePairs), "");

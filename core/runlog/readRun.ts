@@ -25,6 +25,15 @@ export const RUN_RULES = "1";
 type RunCode =
   "emptyFile" | "notACapture" | "cutsOut" | "packSags" | "slowUnderLoad" | "runsHot" | "tooSteady";
 
+/** Whom each remark concerns: what was run, or the log of it. */
+const SAID_OF: Readonly<Record<RunCode, "run" | "log">> = {
+  ...{ emptyFile: "log", notACapture: "log", tooSteady: "log" },
+  ...{ cutsOut: "run", packSags: "run", slowUnderLoad: "run", runsHot: "run" },
+};
+
+/** Whether a remark is about what was run; one of a later version is about the log. */
+export const isOfRun = (code: string): boolean => SAID_OF[code as RunCode] === "run";
+
 interface RunRemark {
   readonly code: RunCode;
   readonly words: string;
@@ -64,10 +73,10 @@ export const RUN_FIGURE_LABELS = {
 
 /** A controller measures its own volts and amperes no better than this, as a share. Common practice. */
 const OWN_METERS = 0.01;
-/** Of the supply without load, below which a pack sags. The same as by hand; common practice. */
-const SAGS_BELOW = 0.88;
+/** Below this share of its voltage without load a pack sags. Common practice; the cut-off of controllers lies near it. */
+export const SAGS_BELOW = 0.88;
 /** A motor that loses this share more speed than its constant and ohms foretell is slow. Bench judgement. */
-const SLOW = 0.06;
+export const SLOW = 0.06;
 /** Magnets and enamel of a usual motor suffer above this, °C. Common practice. */
 const HOT = 100;
 /** Duty from which the bridge conducts well enough for V·d to be a voltage. */

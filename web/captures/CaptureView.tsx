@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { figureText, visibility, type CaptureOptions, type FigureName, type Window } from "#core/capture";
-import { withRecorder } from "#core/measure/waveform";
-import { percentText } from "#core/quantity";
+import { RECORDER_GAIN, withRecorder } from "#core/measure/waveform";
+import { percentText, shareText } from "#core/quantity";
 import { isTyping } from "../ui/isTyping.ts";
 import type { ReadCapture } from "../workers/capture.worker.ts";
 import { CoastChart } from "./drawn/CoastChart.tsx";
@@ -121,7 +121,9 @@ export default function CaptureView({ capture, options, name, window }: Props) {
             {constant && (
               <p className="mb-2">
                 <strong className="text-2xl">{figureText(constant)}</strong>{" "}
-                <span className="text-sm text-ink-2">per volt of line peak, 3 % for the recorder</span>
+                <span className="text-sm text-ink-2">
+                  per volt of line peak, {shareText(RECORDER_GAIN)} for the recorder
+                </span>
               </p>
             )}
             <FigureTable figures={figures} names={FIRST_FIGURES} />

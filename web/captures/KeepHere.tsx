@@ -1,21 +1,22 @@
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { captureDoubt } from "#core/measure/backemf";
-import { checkOf } from "#core/measure";
+import { keepCapture } from "#core/check";
+import { checkOf, placesOf } from "#core/measure";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
 import type { OnDesk } from "./CaptureDesk.tsx";
-import { placesOf, useKeepCapture } from "./useKeepCapture.ts";
+import { useKeepRecording } from "./useKeepRecording.ts";
 
 /** Keeps a recording that was read with the open job; asks once where it looks like another motor's. */
 export function KeepHere({ desk }: { readonly desk: OnDesk }) {
   const { record, closed } = useOpenJob();
-  const keep = useKeepCapture();
+  const keep = useKeepRecording();
   const [said, setSaid] = useState("");
   const [isSure, setSure] = useState(false);
   const [busy, setBusy] = useState(false);
-  const { capture, name, known, pack, close } = desk;
+  const { capture, file, known, pack, close } = desk;
   const places = placesOf(capture);
   const doubt = captureDoubt(capture.answer, record.motor);
   const nothing = places.length === 0 || closed;
@@ -23,7 +24,9 @@ export function KeepHere({ desk }: { readonly desk: OnDesk }) {
     if (nothing || busy) return;
     if (doubt && !isSure) return setSaid("Say first that it is of this motor.");
     setBusy(true);
-    const problem = await keep({ name, capture }, known, pack);
+    const problem = await keep(file, pack, places, (source) =>
+      keepCapture(capture, { ...source, polePairs: known.polePairs, slots: known.slots }),
+    );
     setBusy(false);
     if (problem === null) close();
     else setSaid(problem);

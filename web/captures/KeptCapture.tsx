@@ -104,7 +104,7 @@ export function KeptCapture({ check, slot }: { readonly check: CheckId; readonly
           )}
         </div>
       </div>
-      <Remarks said={capture.said as Parameters<typeof Remarks>[0]["said"]} />
+      <Remarks said={capture.said} />
       <p className="text-xs break-all text-ink-2">
         Read by rules {capture.rules}
         {saysOf(capture, "clipped") ? ", height not known" : ""}. SHA-256 {capture.sha256.slice(0, 16)}…

@@ -1,32 +1,16 @@
-import type { CaptureAnswer } from "#core/capture";
+import { isOfMotor } from "#core/capture";
+import type { KeptRemark } from "#core/record";
 import { Judged } from "../ui/Notice.tsx";
 
-type Said = CaptureAnswer["said"][number];
-
-/** What is wrong with the motor; the rest is about the recording. */
-const OF_THE_MOTOR: ReadonlySet<string> = new Set([
-  "deadPhase",
-  "weakPhase",
-  "weakPolePair",
-  "oncePerTurn",
-  "fluxBelowRated",
-  "stuck",
-  "backwards",
-  "misplaced",
-  "glitches",
-  "missingPulses",
-  "wiresSwapped",
-]);
-
-const placeOf = ({ line, at }: Said) =>
+const placeOf = ({ line, at }: KeptRemark) =>
   [line === undefined ? "" : `line ${line}`, at === undefined ? "" : `at ${Number(at.toPrecision(5))} s`]
     .filter(Boolean)
     .join(", ");
 
 /** What was said of a recording: of the motor first, then of the recording itself. */
-export function Remarks({ said }: { readonly said: readonly Said[] }) {
-  const ofMotor = said.filter(({ code }) => OF_THE_MOTOR.has(code));
-  const others = said.filter(({ code }) => !OF_THE_MOTOR.has(code));
+export function Remarks({ said }: { readonly said: readonly KeptRemark[] }) {
+  const ofMotor = said.filter(({ code }) => isOfMotor(code));
+  const others = said.filter(({ code }) => !isOfMotor(code));
   return (
     <>
       {ofMotor.map((one) => (

@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { placesOf } from "#core/measure";
 import { useJobsQuery } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { Select } from "../ui/Select.tsx";
 import type { OnDesk } from "./CaptureDesk.tsx";
 import { handOn } from "./handedOn.ts";
-import { placesOf } from "./useKeepCapture.ts";
 
 /** Takes a recording to a job that is open, where it is kept. */
 export function TakeToJob({ desk: { capture, file, close } }: { readonly desk: OnDesk }) {

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it } from "vitest";
+import { placesOf } from "#core/measure";
 import { lookAtCapture, type CaptureOptions } from "#core/capture";
 import { HUB, job, reading } from "../../tests/jobs.ts";
 import { keptReading, logFile, waveformFile } from "../../tests/recorded.ts";
@@ -11,7 +12,6 @@ import { knownOf } from "./knownOf.ts";
 import { keepLayout, layoutOf } from "./run/layouts.ts";
 import { firstStretch, magnetPasses, pushed, zoomed } from "./drawn/stretch.ts";
 import { notOpened } from "./useCapture.ts";
-import { placesOf } from "./useKeepCapture.ts";
 
 const KNOWN: CaptureOptions = { as: null, polePairs: 7, slots: 12, ratedConstant: null, turned: null };
 function read(bytes: Uint8Array, options: Partial<CaptureOptions> = {}): ReadCapture {

@@ -12,12 +12,10 @@ import {
 } from "../../check/index.ts";
 import { percentText, quantityText, VOLTAGE, type Ratio, type Volts } from "../../quantity/index.ts";
 import { FAMILY_FACTS } from "../../families/index.ts";
-import { figureOf, quantitiesIn, type Sitting } from "../../record/index.ts";
+import { figureOf, quantitiesIn, type KeptCapture, type Sitting } from "../../record/index.ts";
+import { SAGS_BELOW } from "../../runlog/index.ts";
 import { FEED_SLOTS } from "./slots.ts";
 import { COMMAND, FEED_VARIABLES, PACK, RUBBING, SETTINGS } from "./variables.ts";
-
-/** Below this share of its voltage at rest a pack sags. Common practice; the cut-off of controllers lies near it. */
-export const SAGS_BELOW: Ratio = 0.88;
 
 /**
  * Whether a pack holds while the throttle is opened.
@@ -32,6 +30,16 @@ export function packAnswer(rest: Volts, load: Volts): "holds" | "sags" {
   return load < SAGS_BELOW * rest ? "sags" : "holds";
 }
 
+/** How much of its rated current a run has to ask for, so that it shows whether a pack holds. Bench judgement. */
+const LEAST_LOAD: Ratio = 0.5;
+/** Where nobody knows the rating: how often a pack that sags would have held in such a run. Bench judgement. */
+const UNRATED = 0.25;
+
+function isLoaded(log: KeptCapture, { rated }: Sitting["motor"]): boolean {
+  if (rated?.amperes === undefined) return true;
+  return (figureOf(log, "mostCurrent")?.value ?? 0) >= LEAST_LOAD * rated.amperes;
+}
+
 /** The pack by a log of a run: its lowest against what it has without load. */
 function loggedPack(job: Sitting, epoch: number): Finding | null {
   const log = captureIn(job, "feed", "log", epoch);
@@ -39,13 +47,19 @@ function loggedPack(job: Sitting, epoch: number): Finding | null {
   if (!sag || !lowest) return null;
   const load = 1 + sag.value / 100;
   const answer = packAnswer(1, Math.max(0, load));
-  return certain(
-    "feed",
-    PACK,
-    answer,
-    `In the logged run the battery falls to ${quantityText(lowest.value, VOLTAGE)}, ${percentText(load - 1)}${answer === "sags" ? ": it sags" : ""}`,
-    answer === "sags",
-  );
+  const sags = answer === "sags";
+  // A pack that was hardly asked for anything holds for all that shows.
+  if (!sags && !isLoaded(log!, job.motor)) return null;
+  return {
+    ...certain(
+      "feed",
+      PACK,
+      answer,
+      `In the logged run the battery falls to ${quantityText(lowest.value, VOLTAGE)}, ${percentText(load - 1)}${sags ? ": it sags" : ""}`,
+      sags,
+    ),
+    ...(!sags && job.motor.rated?.amperes === undefined && { likelihood: { holds: 1, sags: UNRATED } }),
+  };
 }
 
 /** A logged run shows the pack under its own load: what was read by hand of the same is not counted beside it. */

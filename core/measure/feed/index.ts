@@ -3,3 +3,4 @@ export * from "./keepRun.ts";
 export * from "./slots.ts";
 export * from "./variables.ts";
 export * from "./check.ts";
+export { SAGS_BELOW } from "../../runlog/index.ts";

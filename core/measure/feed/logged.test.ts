@@ -48,6 +48,19 @@ describe("a logged run as evidence", () => {
     expect(run([at({ lost: 0.062 })])).toEqual([]);
   });
 
+  it("shows no pack that holds where hardly anything was asked of it", () => {
+    const rated = (amperes: number) => ({ ...MOTOR, rated: { amperes } });
+    const of = (motor: Motor) => feedCheck.answer(job([at({})], { motor }), 0).findings;
+    expect(of(rated(40))).toMatchObject([{ variable: "pack", departs: false, likelihood: { holds: 1 } }]);
+    expect(of(rated(400))).toEqual([]);
+    // Nobody knows what it is rated for: it is believed less.
+    expect(of(MOTOR)[0]!.likelihood["sags"]!).toBeGreaterThan(0.1);
+    const sags = at({ pack: { volts: 53, ohms: 0.25, fade: 0.0002 } });
+    expect(feedCheck.answer(job([sags], { motor: rated(400) }), 0).findings).toMatchObject([
+      { departs: true },
+    ]);
+  });
+
   it("of one sitting says nothing of another", () => {
     expect(feed([at({}, 0)], 1)).toEqual([]);
   });

@@ -46,6 +46,24 @@ describe("a log of the sensors as evidence", () => {
     expect(found("hallPlaced", [log({ late: [0, 3, 0] })])).toMatchObject({ departs: false });
   });
 
+  it("of one that stands between fine and off says nothing of its place", () => {
+    const between = log({ late: [0, 5.1, 0] });
+    expect(found("hallPlaced", [between])?.departs).not.toBe(false);
+  });
+
+  it("passes nothing that was not there: half a cycle, a rotor that rocked, pulses without a clock", () => {
+    const states = (text: string) =>
+      keptReading(new TextEncoder().encode(`${text.split(" ").join("\n")}\n`), {
+        check: "hall",
+        slot: "log",
+      });
+    for (const some of ["101 100 110 010", "101 100 110 010 110 100 101 100 110 010 110 100 101"])
+      expect(found("hallStates", [states(some)])?.departs, some).not.toBe(false);
+    const whole = states("101 100 110 010 011 001 101 100 110 010 011 001 101");
+    expect(found("hallStates", [whole])).toMatchObject({ departs: false });
+    expect(found("hallPulses", [whole])).toBeUndefined();
+  });
+
   it("of two swapped wires says that it counts against the turn, if it is known which way that was", () => {
     const swapped = log({ wires: [1, 0, 2] }, { turned: "forward" });
     expect(found("hallStates", [swapped])!.likelihood).toEqual({ swapped: 1, healthy: 0.3 });

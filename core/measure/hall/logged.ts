@@ -1,4 +1,5 @@
 import { captureIn, certain, type Finding } from "../../check/index.ts";
+import { FINE_PLACEMENT } from "../../capture/index.ts";
 import type { Volts } from "../../quantity/index.ts";
 import { figureOf, saysOf, type KeptCapture, type Sitting } from "../../record/index.ts";
 import { levelsAnswer } from "./levels.ts";
@@ -6,8 +7,6 @@ import { HALL_LEVELS, HALL_PHASES, HALL_PLACED, HALL_PULSES, HALL_SUPPLY, LAMPS 
 
 /** A sensor farther off its nominal place than this is no misplaced one: two signals touch, or one is another's. */
 const NOT_ITS_OWN = 45;
-/** Placement is told only where it is known to this, degrees. */
-const PLACED_U = 5;
 /** Steps that cannot be, of all: more than a disturbance now and then. */
 const IMPOSSIBLE = 0.02;
 
@@ -18,19 +17,36 @@ export const hallLog = (job: Pick<Sitting, "readings">, epoch: number): KeptCapt
 const angles = (log: KeptCapture) =>
   ["angleAToB", "angleBToC", "angleCToA"].map((name) => figureOf(log, name)?.value);
 
+const nominalOf = (spacing: number) => (spacing === 60 ? [60, 60, 240] : [120, 120, 120]);
+
 /** Whether three signals stand about where three sensors do. */
 function inPlace(log: KeptCapture): boolean {
   const spacing = figureOf(log, "sensorSpacing")?.value;
   if (spacing === undefined) return false;
-  const nominal = spacing === 60 ? [60, 60, 240] : [120, 120, 120];
+  const nominal = nominalOf(spacing);
   const found = angles(log);
   // States written down without a clock have an order and no angles.
   if (found.every((angle) => angle === undefined)) return true;
   return found.every((angle, k) => angle !== undefined && Math.abs(angle - nominal[k]!) < NOT_ITS_OWN);
 }
 
-const edgesOf = (log: KeptCapture): number =>
-  ["edgesA", "edgesB", "edgesC"].reduce((sum, name) => sum + (figureOf(log, name)?.value ?? 0), 0);
+const edges = (log: KeptCapture) =>
+  ["edgesA", "edgesB", "edgesC"].map((name) => figureOf(log, name)?.value ?? 0);
+const edgesOf = (log: KeptCapture): number => edges(log).reduce((sum, one) => sum + one, 0);
+
+/** Whether all six states were there: a whole cycle one way, each signal up and down, and not rocked back and forth. */
+const wholeCycle = (log: KeptCapture): boolean =>
+  log.drawn.edges !== null ||
+  (edges(log).every((one) => one >= 2) && (figureOf(log, "reversals")?.value ?? 0) === 0);
+
+/** How far each sensor stands off the middle of the other two, degrees; null without a clock. */
+function offPlace(log: KeptCapture): number[] | null {
+  const spacing = figureOf(log, "sensorSpacing")?.value;
+  const found = angles(log).filter((angle) => angle !== undefined);
+  if (spacing === undefined || found.length < 3) return null;
+  const [ab, bc, ca] = found.map((angle, k) => angle - nominalOf(spacing)[k]!) as [number, number, number];
+  return [(ca - ab) / 2, (ab - bc) / 2, (bc - ca) / 2];
+}
 
 /** What the states in their order say, as three lamps would; null where the log does not hold enough of them. */
 function loggedStates(log: KeptCapture): Finding | null {
@@ -63,6 +79,7 @@ function loggedStates(log: KeptCapture): Finding | null {
       // Which way is forwards is often a guess: the other way round it is healthy.
       likelihood: { swapped: 1, healthy: 0.3 },
     };
+  if (!wholeCycle(log)) return null;
   const spacing = figureOf(log, "sensorSpacing")?.value ?? 120;
   return certain("hall", LAMPS, "healthy", `Logged: all six states in order, ${spacing}°`, false);
 }
@@ -70,9 +87,16 @@ function loggedStates(log: KeptCapture): Finding | null {
 function placedFinding(log: KeptCapture): Finding | null {
   const said = saysOf(log, "misplaced");
   if (said) return certain("hall", HALL_PLACED, "off", said.words.replace(/[.]$/u, ""), true);
-  const { edges } = log.drawn;
-  if (!edges || edges.u > PLACED_U) return null;
-  return certain("hall", HALL_PLACED, "fine", "Each sensor stands within 5° of its place", false);
+  const [placed, off] = [log.drawn.edges, offPlace(log)];
+  // Neither off nor surely in its place: nothing is said.
+  if (!placed || !off || off.some((one) => Math.abs(one) + placed.u > FINE_PLACEMENT)) return null;
+  return certain(
+    "hall",
+    HALL_PLACED,
+    "fine",
+    `Each sensor stands within ${FINE_PLACEMENT}° of its place`,
+    false,
+  );
 }
 
 function pulsesFinding(log: KeptCapture): Finding | null {
@@ -87,7 +111,10 @@ function pulsesFinding(log: KeptCapture): Finding | null {
         ...certain("hall", HALL_PULSES, "disturbed", `Logged pulses: ${parts.join(", ")}`, true),
         advice: "Wiggle plug and wires while it is logged again: a contact that gives way shows at once.",
       }
-    : certain("hall", HALL_PULSES, "clean", "Logged: no pulse too short, none missing", false);
+    : figureOf(log, "electricalFrequency") === undefined
+      ? // Without a clock no pulse is short, and none is missed.
+        null
+      : certain("hall", HALL_PULSES, "clean", "Logged: no pulse too short, none missing", false);
 }
 
 function phasesFinding(log: KeptCapture): Finding | null {

@@ -29,6 +29,7 @@ import {
   RAILS,
   type Junction,
 } from "./controller.ts";
+import { SLOW } from "../../runlog/index.ts";
 import { RUN_SLOTS } from "./slots.ts";
 import {
   CONNECTOR_DROP,
@@ -143,18 +144,15 @@ function choiceFindings(job: Sitting, epoch: number): Finding[] {
   ];
 }
 
-/** Beyond this the speed under load is not what constant and ohms foretell. Bench judgement; the log says so itself from there. */
-const SLOW_PERCENT = 6;
-
 /** The speed under load by a log of a run, against what constant and ohms foretell. */
 function loadedFinding(job: Sitting, epoch: number): Finding | null {
   const log = captureIn(job, "feed", "log", epoch);
   const against = log && figureOf(log, "speedUnderLoad");
   if (!against) return null;
   const { value, u } = against;
-  const slow = value + u < -SLOW_PERCENT;
+  const slow = value + u < -100 * SLOW;
   // Between the two nothing is said: it may be either.
-  if (!slow && value < -SLOW_PERCENT) return null;
+  if (!slow && value - u < -100 * SLOW) return null;
   return certain(
     "run",
     LOADED,

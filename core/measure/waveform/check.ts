@@ -6,6 +6,7 @@ import {
   type CheckState,
   type Finding,
 } from "../../check/index.ts";
+import { leastLow, visibility } from "../../capture/index.ts";
 import { percentText, quantityText, SPEED_CONSTANT } from "../../quantity/index.ts";
 import { figureOf, saysOf, type KeptCapture, type Sitting } from "../../record/index.ts";
 import { withRecorder } from "./recorder.ts";
@@ -16,17 +17,21 @@ const MINUTES = 3;
 
 /** A chip or a loose magnet may be missed by a winding that sees it: how often. Simulated recordings; bench judgement. */
 const MISSED = 0.12;
-/** A ring that scatters by more than this tells nothing by being even. */
-const ROUGH = 0.02;
+/** A ring that scatters by more than this hides a swing that is worth a word. */
+const ROUGH = 0.007;
 
 /** Turns that a recording holds; 0 where nobody said how many pole pairs there are. */
 const turnsOf = (capture: KeptCapture): number =>
   capture.polePairs === null ? 0 : (figureOf(capture, "cycles")?.value ?? 0) / capture.polePairs;
 
-/**
- * What is told of the magnets one by one. Even is said only where it was looked into: two whole turns, a winding that sees a
- * single magnet, and less scatter than a chip would leave.
- */
+/** Whether a weak magnet would have shown: two whole turns, slots that let one be seen, and less scatter than it would leave. */
+function couldSee({ slots, polePairs, drawn: { magnets } }: KeptCapture): boolean {
+  if (!magnets || slots === null || polePairs === null) return false;
+  const shows = visibility(slots, polePairs);
+  return shows !== null && shows > leastLow(magnets.u);
+}
+
+/** What is told of the magnets one by one. Even is said only where a weak one would have shown, and none stands out either way. */
 function ringFinding(capture: KeptCapture): Finding | null {
   const low = figureOf(capture, "weakPolePairAgainstOthers");
   if (low && low.value < 0)
@@ -40,13 +45,13 @@ function ringFinding(capture: KeptCapture): Finding | null {
       place: null,
     };
   const { magnets } = capture.drawn;
-  const seen = magnets && capture.slots !== null && !saysOf(capture, "cannotSeeMagnets");
-  if (!seen || turnsOf(capture) < 2 || saysOf(capture, "oncePerTurn") || magnets.u > ROUGH) return null;
+  if (!magnets || turnsOf(capture) < 2 || saysOf(capture, "oncePerTurn") || !couldSee(capture)) return null;
+  if (magnets.heights.some((height) => Math.abs(height - 1) > leastLow(magnets.u))) return null;
   return {
     check: "waveform",
     variable: MAGNET_RING.id,
     likelihood: { even: 1, someLow: MISSED },
-    sentence: `${magnets.heights.length} magnets alike within ${percentText(spreadOf(magnets.heights)).replace(/^[+]/u, "")}`,
+    sentence: `${magnets.heights.length} magnets alike within ${percentText(spreadOf(magnets.heights), { signed: false })}`,
     departs: false,
     place: null,
   };

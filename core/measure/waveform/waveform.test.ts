@@ -51,6 +51,16 @@ describe("a recorded waveform as evidence", () => {
     expect(found("magnetRing", [recordedSpun({}, { noise: 3, range: null })])?.departs).not.toBe(false);
   });
 
+  it("calls no magnets even that the winding could hardly show, or that stand out either way", () => {
+    // Ten poles over twelve slots show a third of what fourteen do: a little scatter hides it.
+    const ten = (noise: number) =>
+      recordedSpun({ polePairs: 5 }, { noise, range: null }, { polePairs: 5, slots: 12 });
+    expect(found("magnetRing", [ten(0.01)])).toMatchObject({ departs: false });
+    expect(found("magnetRing", [ten(0.8)])?.departs).not.toBe(false);
+    const high = recordedSpun({ lower: { 2: -0.12 } });
+    expect(found("magnetRing", [high])?.departs).not.toBe(false);
+  });
+
   it("tells a rotor that runs out from a magnet that is low", () => {
     const swings = recordedSpun({ swing: 0.05 });
     expect(found("runout", [swings])).toMatchObject({ departs: true });

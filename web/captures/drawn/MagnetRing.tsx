@@ -1,11 +1,10 @@
+import { leastLow } from "#core/capture";
 import { percentText } from "#core/quantity";
 
 const SIZE = 240;
 const MIDDLE = SIZE / 2;
 const OUTER = 88;
 const INNER = 46;
-/** A magnet lower than this against the others is shown as low. */
-const LOW = 0.015;
 
 function point(angle: number, radius: number): string {
   const turn = ((angle - 90) * Math.PI) / 180;
@@ -22,7 +21,7 @@ function block(index: number, of: number, height: number): string {
 }
 
 /** Whether a magnet stands out as low, by its height and how far that may be off. */
-export const isLow = (height: number, u: number) => 1 - height > Math.max(LOW, u);
+export const isLow = (height: number, u: number) => 1 - height > leastLow(u);
 
 /** The magnets of a rotor one by one, as the recording sees them, counted from its first whole turn. */
 export function MagnetRing({

@@ -3,7 +3,6 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { foretoldBy } from "#core/measure/backemf";
 import { keepRun } from "#core/measure/feed";
 import { captureIn } from "#core/check";
-import { latestIn } from "#core/record";
 import type { RunOptions } from "#core/runlog";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
@@ -12,11 +11,13 @@ import { DropFile } from "../DropFile.tsx";
 import { keepLayout, layoutOf } from "./layouts.ts";
 import { Columns, RunFigures, RunRemarks } from "./RunParts.tsx";
 import { asRun, useCapture } from "../useCapture.ts";
-import { useKeepBytes } from "../useKeepBytes.ts";
+import { useKeepRecording } from "../useKeepRecording.ts";
 
 const RunChart = lazy(() =>
   import("../drawn/RunChart.tsx").then(({ RunChart: drawn }) => ({ default: drawn })),
 );
+
+const PLACES = [{ check: "feed", slot: "log" }] as const;
 
 /** The run that is kept with the job, beside the one before a repair. */
 function KeptRun() {
@@ -48,8 +49,8 @@ function KeptRun() {
 
 /** A log of a run: dropped, its columns named, looked at, kept. */
 export function RunLog() {
-  const { record, epoch, closed, read } = useOpenJob();
-  const keepBytes = useKeepBytes();
+  const { record, epoch, closed } = useOpenJob();
+  const keepRecording = useKeepRecording();
   const [as, setAs] = useState<RunOptions["as"]>(null);
   const known = useMemo(() => foretoldBy(record, epoch), [record, epoch]);
   const options = useMemo((): RunOptions => ({ ...known, as }), [known, as]);
@@ -68,20 +69,11 @@ export function RunLog() {
   };
   const keep = async () => {
     if (reading.kind !== "read") return;
-    const kept = await keepBytes(pack);
-    if ("problem" in kept) return setSaid(kept.problem);
-    const value = keepRun(reading.capture.answer, {
-      ...kept,
-      name: reading.file.name.slice(0, 120),
-      polePairs: options.polePairs,
-    });
-    const earlier = latestIn(record.readings, "feed", "log", epoch);
-    const outcome = await read("feed", "log", value, {
-      typed: value.name,
-      supersedes: earlier?.id ?? null,
-    });
-    if (outcome.kind === "refused") setSaid(outcome.sentence);
-    else close();
+    const problem = await keepRecording(reading.file, pack, PLACES, (source) =>
+      keepRun(reading.capture.answer, { ...source, polePairs: options.polePairs }),
+    );
+    if (problem === null) close();
+    else setSaid(problem);
   };
   useHotkeys("e", () => setNaming((now) => !now), { ignoreEventWhen: isTyping, preventDefault: true });
   const moments = useMemo(

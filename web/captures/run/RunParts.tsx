@@ -1,13 +1,10 @@
 import { figureText } from "#core/capture";
 import type { KeptFigure, KeptRemark } from "#core/record";
-import { RUN_FIGURE_LABELS, RUN_ROLE_LABELS, RUN_ROLES, type RunRole } from "#core/runlog";
+import { isOfRun, RUN_FIGURE_LABELS, RUN_ROLE_LABELS, RUN_ROLES, type RunRole } from "#core/runlog";
 import { Field } from "../../ui/Field.tsx";
 import { Judged } from "../../ui/Notice.tsx";
 import { Select } from "../../ui/Select.tsx";
 import type { ReadRun } from "../../workers/capture.worker.ts";
-
-/** What is wrong with what was run; the rest is about the log. */
-const OF_THE_RUN: ReadonlySet<string> = new Set(["cutsOut", "packSags", "slowUnderLoad", "runsHot"]);
 
 /** Figures of a run by their names, those that it has. */
 export function RunFigures({ figures }: { readonly figures: Readonly<Record<string, KeptFigure>> }) {
@@ -33,7 +30,7 @@ export function RunRemarks({ said }: { readonly said: readonly KeptRemark[] }) {
         {one.words} {one.at === undefined ? "" : `At ${Number(one.at.toPrecision(4))} s.`}
       </>
     );
-    return OF_THE_RUN.has(one.code) ? (
+    return isOfRun(one.code) ? (
       <Judged key={k} state="departs">
         {words}
       </Judged>

@@ -3,18 +3,19 @@ import { captureIn } from "#core/check";
 import { figureText } from "#core/capture";
 import { keepSound } from "#core/measure/run";
 import { parseQuantity, SPEED } from "#core/quantity";
-import { latestIn, type KeptCapture } from "#core/record";
+import type { KeptCapture } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { Button } from "../../ui/Button.tsx";
 import { Field, FIELD_CLASS } from "../../ui/Field.tsx";
 import { DropFile } from "../DropFile.tsx";
 import { ListenHere } from "./ListenHere.tsx";
 import { asSoundFile, useCapture } from "../useCapture.ts";
-import { useKeepBytes } from "../useKeepBytes.ts";
+import { useKeepRecording } from "../useKeepRecording.ts";
 
 const SoundChart = lazy(() => import("../drawn/SoundChart.tsx"));
 
 const SECONDS = 5;
+const PLACES = [{ check: "run", slot: "sound" }] as const;
 /** What a sound is read with: nothing beside itself. */
 const NOTHING = {};
 
@@ -22,9 +23,9 @@ const pictureOf = (kept: KeptCapture | null) => kept?.drawn.sound ?? null;
 
 /** The sound of the running motor: heard or dropped, seen beside the one before the repair, kept. Nothing is judged by it. */
 export function Sound() {
-  const { record, epoch, closed, read } = useOpenJob();
+  const { record, epoch, closed } = useOpenJob();
   const { reading, open, close, pack } = useCapture(asSoundFile, NOTHING);
-  const keepBytes = useKeepBytes();
+  const keepRecording = useKeepRecording();
   const [speed, setSpeed] = useState("");
   const [said, setSaid] = useState("");
   const kept = captureIn(record, "run", "sound", epoch);
@@ -39,13 +40,11 @@ export function Sound() {
   };
   const keep = async () => {
     if (reading.kind !== "read") return;
-    const bytes = await keepBytes(pack);
-    if ("problem" in bytes) return setSaid(bytes.problem);
-    const value = keepSound(reading.capture, { ...bytes, name: reading.file.name.slice(0, 120) });
-    const earlier = latestIn(record.readings, "run", "sound", epoch);
-    const outcome = await read("run", "sound", value, { typed: value.name, supersedes: earlier?.id ?? null });
-    if (outcome.kind === "refused") setSaid(outcome.sentence);
-    else close();
+    const problem = await keepRecording(reading.file, pack, PLACES, (source) =>
+      keepSound(reading.capture, source),
+    );
+    if (problem === null) close();
+    else setSaid(problem);
   };
   const level = answer?.figures["soundLevel"] ?? kept?.figures["soundLevel"];
   return (
