@@ -47,8 +47,13 @@ describe("a log of the sensors as evidence", () => {
   });
 
   it("of one that stands between fine and off says nothing of its place", () => {
-    const between = log({ late: [0, 5.1, 0] });
-    expect(found("hallPlaced", [between])?.departs).not.toBe(false);
+    const sure = log({ late: [0, 3, 0] });
+    const { value } = sure;
+    if (value.kind !== "capture") throw new Error("no recording");
+    const edges = { ...value.drawn.edges!, u: 3 };
+    const unsure = { ...sure, value: { ...value, drawn: { ...value.drawn, edges } } };
+    expect(found("hallPlaced", [sure])).toMatchObject({ departs: false });
+    expect(found("hallPlaced", [unsure])).toBeUndefined();
   });
 
   it("passes nothing that was not there: half a cycle, a rotor that rocked, pulses without a clock", () => {

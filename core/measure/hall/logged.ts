@@ -101,6 +101,7 @@ function placedFinding(log: KeptCapture): Finding | null {
 
 function pulsesFinding(log: KeptCapture): Finding | null {
   const [glitches, missing] = ["glitches", "missingPulses"].map((name) => figureOf(log, name)?.value);
+  // Without a clock neither is told.
   if (glitches === undefined && missing === undefined) return null;
   const parts = [
     ...(glitches ? [`${glitches} far too short`] : []),
@@ -111,10 +112,7 @@ function pulsesFinding(log: KeptCapture): Finding | null {
         ...certain("hall", HALL_PULSES, "disturbed", `Logged pulses: ${parts.join(", ")}`, true),
         advice: "Wiggle plug and wires while it is logged again: a contact that gives way shows at once.",
       }
-    : figureOf(log, "electricalFrequency") === undefined
-      ? // Without a clock no pulse is short, and none is missed.
-        null
-      : certain("hall", HALL_PULSES, "clean", "Logged: no pulse too short, none missing", false);
+    : certain("hall", HALL_PULSES, "clean", "Logged: no pulse too short, none missing", false);
 }
 
 function phasesFinding(log: KeptCapture): Finding | null {
