@@ -35,7 +35,7 @@ const SUPPLY: Part = {
 };
 const STEPS: Part = { words: "Step test", intro: "", slots: ["forward", "backward"] };
 const TURN: Part = {
-  words: "Count a turn",
+  words: "One turn",
   intro: "Mark the shaft and count every lamp change of one whole mechanical turn: six for each pole pair.",
   slots: ["steps"],
 };
@@ -51,7 +51,7 @@ const WIRES: Part = {
 };
 const LOG: Part = { words: "Logged", intro: "", slots: ["log"] };
 const HEAT: Part = {
-  words: "Temperature",
+  words: "Heat",
   intro: "At rest and cold it tells the room. Say which kind it is; read it at the plug.",
   slots: ["temp.room", "temp.ohms"],
 };
