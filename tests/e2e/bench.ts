@@ -157,6 +157,17 @@ export async function goTo(page: Page, step: string): Promise<void> {
   const folded = plan.locator("details:not([open]) > summary");
   while ((await folded.count()) > 0 && !(await link.first().isVisible())) await folded.first().click();
   await link.click();
+  // What is drawn may still be the step before.
+  await expect(link).toHaveAttribute("aria-current", "step");
+}
+
+/** What a screen says once nothing is on its way. */
+export const onDisk = (page: Page) => page.getByRole("status").filter({ hasText: "on disk" });
+
+/** Loads a job's page anew, once what was entered is on disk: who reloads sooner was never told that it is. */
+export async function reloadKept(page: Page): Promise<void> {
+  await expect(onDisk(page)).toBeVisible();
+  await page.reload();
 }
 
 /** Says of each caution that is still open that it is done, one after the other. */

@@ -9,6 +9,7 @@ import {
   test,
   waitOut,
   pick,
+  reloadKept,
 } from "./bench.ts";
 
 test.setTimeout(180_000);
@@ -207,7 +208,7 @@ test("a pin put right for a model stands for its sisters; nonsense is refused at
   await form.getByLabel("Where it was read").press("Enter");
   await expect(form).toHaveCount(0);
   await expect(page.getByRole("img", { name: /probes at 12 and 1$/u })).toBeVisible();
-  await page.reload();
+  await reloadKept(page);
   await page.getByRole("button", { name: /^Motor plug, / }).press("Enter");
   await expect(page.getByRole("img", { name: /probes at 12 and 1$/u })).toBeVisible();
   // Its sister, taken in after it, has it from the model; so has the code table.
@@ -242,7 +243,7 @@ test("the discharge is as long as its capacitors need, outlives reload and resta
   await page.getByRole("button", { name: "Start 20 minutes" }).press("Enter");
   await expect(page.getByRole("timer")).toHaveText(/^(20:00|19:5\d)$/u);
   await page.clock.fastForward("06:00");
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByRole("timer")).toHaveText(/^1[34]:\d\d$/u);
   await bench.end("SIGKILL");
   await bench.comeBack();
@@ -256,7 +257,7 @@ test("the discharge is as long as its capacitors need, outlives reload and resta
   await page.getByLabel("What was measured, and why it cannot wait").fill("2 V across the main capacitor");
   await page.keyboard.press("Enter");
   await expect(page.getByText("The wait was cut short.")).toBeVisible();
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByText("2 V across the main capacitor").first()).toBeVisible();
 });
 

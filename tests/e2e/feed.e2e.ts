@@ -1,4 +1,4 @@
-import { expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+import { expect, goTo, noSeriousProblem, openJob, test, reloadKept } from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -43,7 +43,7 @@ test("what feeds the motor: a sagging battery clears the motor, and what does no
   await page.getByRole("radio", { name: "Replace the motor" }).check();
   await expect(page.getByText("The evidence says: Battery sags or is dead.")).toBeVisible();
 
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByRole("link", { name: /What feeds it/u })).toBeVisible();
   await expect(
     verdict.or(page.getByRole("heading", { name: /^Battery sags or is dead/u })).first(),
@@ -67,7 +67,7 @@ test("a decision and a repair are taken back by one key, as any reading is", asy
   await expect(undo).toBeEnabled();
   await undo.click();
   await expect(page.getByText("It follows the repair, and none is recorded yet.")).toBeVisible();
-  await page.reload();
+  await reloadKept(page);
   await goTo(page, "Repair");
   await expect(page.getByRole("form", { name: "The repair" })).toBeVisible();
   await goTo(page, "Decide");

@@ -1,5 +1,15 @@
 import type { Page } from "@playwright/test";
-import { atTheBench, expect, goTo, noSeriousProblem, openJob, test, sayDone, pick } from "./bench.ts";
+import {
+  atTheBench,
+  expect,
+  goTo,
+  noSeriousProblem,
+  openJob,
+  test,
+  sayDone,
+  pick,
+  reloadKept,
+} from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -47,7 +57,7 @@ test("the spin test: the gate first, then speed and three volts, a constant with
   await enter(page, "Sister, Volts C–A", "1.578");
   await enter(page, "Sister, Frequency after", "233.8");
   await expect(page.getByText(/against a known-good sister on this drill/u).first()).toBeVisible();
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByRole("link", { name: /Spin test .*rpm\/V/u })).toBeVisible();
 });
 
@@ -89,7 +99,7 @@ test("Hall lamps by keyboard: one key a change, a skipped state refused, a dead 
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("a state was skipped");
   await noSeriousProblem(page);
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByText("All six states in order, 120°.").first()).toBeVisible();
 
   await openJob(page, bench, /Cargo trike 7, front hub/u);
@@ -237,7 +247,7 @@ test("drag of bridged pairs and coast-down are kept and judged; what is no time 
   await expect(page.getByRole("img", { name: "Photo 1, bench.png" })).toBeVisible();
   await page.getByLabel("Add photos").setInputFiles("README.md");
   await expect(page.getByRole("alert").filter({ hasText: "is no picture" })).toBeVisible();
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByRole("img", { name: "Photo 1, bench.png" })).toBeVisible();
   await page.getByRole("button", { name: "Take photo 1 off" }).click();
   await expect(page.getByRole("img", { name: "Photo 1, bench.png" })).toHaveCount(0);

@@ -10,6 +10,7 @@ import {
   takeIn,
   test,
   pick,
+  onDisk,
 } from "./bench.ts";
 import { copyOfDemo } from "./demoShop.ts";
 import { startServer } from "./server.ts";
@@ -246,7 +247,7 @@ test("a server that went away is said on every room, and readings wait for it", 
   await expect(page.getByText("The server does not answer.", { exact: false })).toHaveCount(0, {
     timeout: 30_000,
   });
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+  await expect(onDisk(page)).toBeVisible();
   await expect(page.getByRole("list", { name: "Notes so far" })).toContainText(
     "written while nobody answers",
   );

@@ -17,6 +17,8 @@ import {
   takeIn,
   test,
   toTips,
+  reloadKept,
+  onDisk,
 } from "./bench.ts";
 
 test.setTimeout(180_000);
@@ -55,7 +57,7 @@ test("one key takes the last entry back, in a check and in a caution, and the re
   await expect(page.getByLabel("Pair B–C", { exact: true })).toBeFocused();
   await page.keyboard.press("u");
   await expect(page.getByRole("button", { name: "Correct 120.4 mΩ" })).toHaveCount(0);
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByRole("button", { name: "Correct 120.4 mΩ" })).toHaveCount(0);
   await noSeriousProblem(page);
 });
@@ -123,7 +125,7 @@ test("values typed one place off are moved in one go", async ({ page, bench }) =
   await expect(page.getByText(/has no place after it/u)).toBeVisible();
   await page.getByRole("button", { name: "Move one place up" }).click();
   const record = page.getByText(/Record of this check/u);
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+  await expect(onDisk(page)).toBeVisible();
   await record.click();
   await expect(page.getByRole("row", { name: /Pair A–B 160\.2 mΩ/u })).toBeVisible();
   await expect(page.getByRole("row", { name: /Pair B–C 160\.9 mΩ/u })).toBeVisible();
@@ -162,7 +164,7 @@ test("a take-in is kept as a draft, knows a serial, is put right with a reason, 
     "pole pairs: 12, was nothing",
   );
   await noSeriousProblem(page);
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByLabel("Pole pairs")).toHaveValue("12");
 
   // It was another unit all along.
@@ -238,8 +240,7 @@ test("a photo taken while the server is away is kept on the device and delivered
     page.getByRole("status").filter({ hasText: /entr(y|ies) kept on this device/u }),
   ).toBeVisible();
   await bench.comeBack();
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
-  await page.reload();
+  await reloadKept(page);
   const [file] = await Promise.all([
     page.waitForEvent("download"),
     goTo(page, "Report").then(() => page.getByRole("link", { name: "Save the job as a file" }).click()),
@@ -307,7 +308,7 @@ test("a comma before three digits is asked once, and what is kept reads in one w
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("1.2 Ω, or 1.2 kΩ?");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+  await expect(onDisk(page)).toBeVisible();
   await page.getByText(/Record of this check/u).click();
   await expect(page.getByRole("row", { name: /Pair A–B 1\.200 Ω/u })).toBeVisible();
 });

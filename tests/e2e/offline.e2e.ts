@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { atTheBench, type Bench, choose, expect, goTo, openJob, sayDone, test } from "./bench.ts";
+import { atTheBench, type Bench, choose, expect, goTo, openJob, sayDone, test, onDisk } from "./bench.ts";
 
 test.setTimeout(180_000);
 test.use({ serviceWorkers: "allow" });
@@ -35,7 +35,7 @@ test("the page opens and takes readings without the server, and they arrive when
 
   await bench.comeBack();
   await page.reload();
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+  await expect(onDisk(page)).toBeVisible();
   await expect(page.getByText("143.1 mΩ").first()).toBeVisible();
   // Left as it was found: other tests look at this job too.
   await page.keyboard.press("u");
@@ -67,7 +67,7 @@ test("a motor is taken in, made safe and read while the server is away, and is t
   await expect(page.getByRole("status").filter({ hasText: /entries kept on this device/u })).toBeVisible();
 
   await bench.comeBack();
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible({ timeout: 30_000 });
+  await expect(onDisk(page)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByText(/^J-\d{4}, Hub motor/u)).toBeVisible();
   await page.goto(bench.url);
   await expect(page.getByRole("main").getByRole("link", { name: /Ferry tender, bow/u })).toBeVisible();

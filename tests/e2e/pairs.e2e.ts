@@ -1,4 +1,16 @@
-import { atTheBench, expect, goTo, openJob, takeIn, test, toTips, waitOut, pick } from "./bench.ts";
+import {
+  atTheBench,
+  expect,
+  goTo,
+  openJob,
+  takeIn,
+  test,
+  toTips,
+  waitOut,
+  pick,
+  reloadKept,
+  onDisk,
+} from "./bench.ts";
 
 test.setTimeout(120_000);
 
@@ -14,7 +26,7 @@ test("the third pair, typed and entered, settles the verdict, and a reload keeps
   await expect(page.getByText("= 143.1 mΩ")).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(verdict.getByRole("heading")).toHaveText("High joint or lead");
-  await page.reload();
+  await reloadKept(page);
   await expect(verdict.getByRole("heading")).toHaveText("High joint or lead");
   await expect(page.getByRole("button", { name: "Correct 143.1 mΩ" })).toBeVisible();
 });
@@ -71,7 +83,7 @@ test("O, + and Backspace do what the foot says, and readings outlive a kill of t
   await expect(page.getByRole("button", { name: "Correct 11.8 Ω" })).toHaveCount(1);
   await page.keyboard.press("+");
   await expect(page.getByRole("button", { name: "Correct 11.8 Ω" })).toHaveCount(2);
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+  await expect(onDisk(page)).toBeVisible();
   await bench.end("SIGKILL");
   await bench.comeBack();
   await openJob(page, bench, /Fan bay 6, greenhouse/u);
@@ -184,7 +196,7 @@ test("readings typed while the server is away are kept, shown, and delivered onc
     await page.keyboard.press("Enter");
     await expect(page.getByLabel(next)).toBeFocused();
   }
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+  await expect(onDisk(page)).toBeVisible();
   await bench.end("SIGKILL");
   await page.keyboard.type("47.9m");
   await page.keyboard.press("Enter");
@@ -194,8 +206,7 @@ test("readings typed while the server is away are kept, shown, and delivered onc
   await expect(page.getByText("2 entries kept on this device, on the way to the server")).toBeVisible();
   await expect(page.getByText(/Pairs read equal/u).first()).toBeVisible();
   await bench.comeBack();
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
-  await page.reload();
+  await reloadKept(page);
   await expect(page.getByRole("button", { name: "Correct 47.9 mΩ" })).toHaveCount(1);
   await expect(page.getByRole("button", { name: "Correct 48.1 mΩ" })).toHaveCount(1);
 });

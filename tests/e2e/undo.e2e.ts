@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { Bench, expect, goTo, openJob, sayDone, test, waitOut } from "./bench.ts";
+import { Bench, expect, goTo, openJob, sayDone, test, waitOut, onDisk } from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -88,7 +88,7 @@ for (const [motor, name, steps, open] of [
       await page.goto(`${bench.url}/jobs/${job}/${step}`);
       const undo = page.getByRole("button", { name: /^Undo/u });
       await expect(undo).toBeVisible();
-      await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+      await expect(onDisk(page)).toBeVisible();
       if (await undo.isDisabled()) await enterSomething(page);
       await expect(undo, step).toBeEnabled();
       const words = (await undo.getAttribute("aria-label"))!.replace(/^Undo /u, "");
@@ -96,7 +96,7 @@ for (const [motor, name, steps, open] of [
       await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
       await page.keyboard.press("u");
       await expect(page.getByRole("status").filter({ hasText: `Taken back: ${words}.` }), step).toBeVisible();
-      await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeVisible();
+      await expect(onDisk(page)).toBeVisible();
     }
     // Nothing that was taken back is gone: the record of the check keeps both.
     await goTo(page, open);

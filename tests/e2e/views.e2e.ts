@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { atTheBench, expect, goTo, noSeriousProblem, openJob, test } from "./bench.ts";
+import { atTheBench, expect, goTo, noSeriousProblem, openJob, test, onDisk } from "./bench.ts";
 
 test.setTimeout(180_000);
 
@@ -42,7 +42,7 @@ test("at 1280 by 800 the pairs, the verdict and the saved line are in view witho
   await expect(page.getByLabel("Pair C–A")).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole("img", { name: /^Star winding/u })).toBeInViewport({ ratio: 1 });
   await expect(page.getByRole("heading", { name: "Shorted turns" })).toBeInViewport({ ratio: 1 });
-  await expect(page.getByRole("status").filter({ hasText: "on disk" })).toBeInViewport({ ratio: 1 });
+  await expect(onDisk(page)).toBeInViewport({ ratio: 1 });
 });
 
 test("on a tablet the plan folds away and opens again", async ({ page, bench }) => {

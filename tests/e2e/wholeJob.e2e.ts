@@ -1,10 +1,8 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { choose, expect, goTo, noSeriousProblem, test, toTips, sayDone, pick } from "./bench.ts";
+import { choose, expect, onDisk, goTo, noSeriousProblem, test, toTips, sayDone, pick } from "./bench.ts";
 
 test.setTimeout(480_000);
-
-const onDisk = (page: Page) => page.getByRole("status").filter({ hasText: "on disk" });
 
 /** Acknowledges caution after caution; each Enter moves the focus to the next. */
 async function makeSafe(page: Page) {
