@@ -46,7 +46,7 @@ test("one key takes the last entry back, in a check and in a caution, and the re
   await page.getByRole("radio", { name: "Smooth" }).press("Enter");
   await page.getByRole("button", { name: /^Undo Turned by hand, it is Smooth/u }).click();
   await expect(page.getByRole("radio", { name: "Smooth" })).not.toBeChecked();
-  await page.getByText(/Record of this check/u).click();
+  await page.getByText(/Record of this check/u).press("Enter");
   await expect(page.getByRole("row", { name: /MO Turned by hand, it is Smooth/u })).toBeVisible();
 
   await goTo(page, "Three pairs");
@@ -106,7 +106,7 @@ test("Enter corrects what stands, + repeats it, and what follows a + is one more
   await expect(page.getByText("Mean of 2. One more makes a mean of 3.")).toBeVisible();
   await type(page, "Pair A–B", "120.7m");
   await expect(standing).toHaveCount(3);
-  await page.getByText(/Record of this check/u).click();
+  await page.getByText(/Record of this check/u).press("Enter");
   await expect(page.getByRole("row", { name: /Probe tips together 300 μΩ corrected by MO/u })).toBeVisible();
 });
 
@@ -309,6 +309,6 @@ test("a comma before three digits is asked once, and what is kept reads in one w
   await expect(page.getByRole("alert")).toContainText("1.2 Ω, or 1.2 kΩ?");
   await page.keyboard.press("Enter");
   await expect(onDisk(page)).toBeVisible();
-  await page.getByText(/Record of this check/u).click();
+  await page.getByText(/Record of this check/u).press("Enter");
   await expect(page.getByRole("row", { name: /Pair A–B 1\.200 Ω/u })).toBeVisible();
 });

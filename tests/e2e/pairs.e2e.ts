@@ -39,7 +39,7 @@ test("a wrong reading is corrected, and the old one stays with who corrected it"
   await page.keyboard.type("127.9m");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: "Correct 127.9 mΩ" })).toBeVisible();
-  await page.getByText(/Record of this check/u).click();
+  await page.getByText(/Record of this check/u).press("Enter");
   await expect(page.getByRole("row", { name: /Pair C–A 143.1 mΩ corrected by MO/u })).toBeVisible();
 });
 

@@ -293,7 +293,7 @@ test("somebody new says who they are, and their readings carry it", async ({ pag
   await sayDone(page);
   await goTo(page, "Look and turn");
   await page.getByRole("radio", { name: "Smooth" }).press("Enter");
-  await page.getByText(/Record of this check/u).click();
+  await page.getByText(/Record of this check/u).press("Enter");
   await expect(page.getByRole("row", { name: /QF Turned by hand, it is Smooth/u })).toBeVisible();
   await page.getByRole("button", { name: /Change person/u }).press("Enter");
   await page.getByRole("menuitemradio", { name: /Pell Rushbrook/u }).press("Enter");
