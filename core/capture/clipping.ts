@@ -24,7 +24,7 @@ function atEnd(values: Float64Array, level: number): Level {
   let [samples, longest, run] = [0, 0, 0];
   for (let n = 0; n <= values.length; n += 1) {
     if (n < values.length && values[n] === level) run += 1;
-    else {
+    else if (run > 0) {
       if (run >= LEAST_RUN) samples += run;
       longest = Math.max(longest, run);
       run = 0;
@@ -40,16 +40,18 @@ function atEnd(values: Float64Array, level: number): Level {
  */
 export function clippingOf(values: Float64Array, samplesPerCycle: number): Clipping | null {
   let [low, high, n] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0];
-  for (const value of values) {
-    if (Number.isNaN(value)) continue;
-    low = Math.min(low, value);
-    high = Math.max(high, value);
-    n += 1;
+  for (let i = 0; i < values.length; i += 1) {
+    const value = values[i]!;
+    // What is not a number is neither.
+    if (value < low) low = value;
+    if (value > high) high = value;
+    if (!Number.isNaN(value)) n += 1;
   }
   if (!(high > low)) return null;
   // The step of the converter: the smallest distance of two samples near an end.
   let step = Number.POSITIVE_INFINITY;
-  for (const value of values) {
+  for (let i = 0; i < values.length; i += 1) {
+    const value = values[i]!;
     if (value < high && high - value < step) step = high - value;
     if (value > low && value - low < step) step = value - low;
   }

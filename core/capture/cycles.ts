@@ -338,32 +338,30 @@ export function motionOf(time: Times, { at, angle, frequency, first, last }: Cyc
       : (angle[Math.min(top, k + 1)]! - angle[Math.max(0, k - 1)]!) /
         (at[Math.min(top, k + 1)]! - at[Math.max(0, k - 1)]!),
   );
-  let k = 0;
-  for (let i = 0; i < count; i += 1) {
-    const t = time[first + i]!;
-    while (k + 1 < top && at[k + 1]! <= t) k += 1;
-    if (top === 0) {
-      angles[i] = angle[0]! + 2 * Math.PI * frequency * (t - at[0]!);
-      omegas[i] = 2 * Math.PI * frequency;
-      continue;
-    }
-    const h = at[k + 1]! - at[k]!;
-    const x = (t - at[k]!) / h;
-    if (x < 0) {
-      angles[i] = angle[k]! + (t - at[k]!) * near[k]!;
-      omegas[i] = slopes[k]!;
-    } else if (x > 1) {
-      angles[i] = angle[k + 1]! + (t - at[k + 1]!) * near[k + 1]!;
-      omegas[i] = slopes[k + 1]!;
-    } else {
-      // Hermite's cubic: the angle is smooth.
-      const [x2, x3] = [x * x, x * x * x];
-      angles[i] =
-        (2 * x3 - 3 * x2 + 1) * angle[k]! +
-        (x3 - 2 * x2 + x) * h * near[k]! +
-        (3 * x2 - 2 * x3) * angle[k + 1]! +
-        (x3 - x2) * h * near[k + 1]!;
-      omegas[i] = slopes[k]! + x * (slopes[k + 1]! - slopes[k]!);
+  if (top === 0) {
+    omegas.fill(2 * Math.PI * frequency);
+    for (let i = 0; i < count; i += 1) angles[i] = angle[0]! + omegas[i]! * (time[first + i]! - at[0]!);
+  }
+  let i = 0;
+  for (let k = 0; k < top; k += 1) {
+    // Hermite's cubic: the angle is smooth. Before the first place and after the last it goes on as it went there.
+    const [from, h] = [at[k]!, at[k + 1]! - at[k]!];
+    const [a, b, fall, rise] = [angle[k]!, angle[k + 1]!, near[k]!, near[k + 1]!];
+    const [slow, faster] = [slopes[k]!, slopes[k + 1]! - slopes[k]!];
+    for (; i < count && (k === top - 1 || time[first + i]! < at[k + 1]!); i += 1) {
+      const t = time[first + i]! - from;
+      const x = t / h;
+      if (x < 0) {
+        angles[i] = a + t * fall;
+        omegas[i] = slow;
+      } else if (x > 1) {
+        angles[i] = b + (t - h) * rise;
+        omegas[i] = slow + faster;
+      } else {
+        const y = 1 - x;
+        angles[i] = y * y * (a * (1 + 2 * x) + x * h * fall) + x * x * (b * (1 + 2 * y) - y * h * rise);
+        omegas[i] = slow + x * faster;
+      }
     }
   }
   return { angle: angles, cosine: angles.map(Math.cos), sine: angles.map(Math.sin), omega: omegas };

@@ -58,41 +58,73 @@ function solve(matrix: readonly Float64Array[], right: Float64Array): Float64Arr
 /** Samples from which a system of equations is put together; of more, evenly chosen ones. */
 const MOST_EQUATIONS = 60_000;
 
-/** The signal as a mean and harmonics of a voltage that grows with speed: least squares over whole cycles. */
+/** The place of one stretch of a signal among the samples of a motion. */
+interface Stretch {
+  readonly from: number;
+  readonly to: number;
+  /** Mean electrical speed over it, radians a second. */
+  readonly speed: number;
+}
+
+/**
+ * The signal as a mean and harmonics of a voltage that grows with speed: least squares over whole cycles. Products of sines
+ * are sums of sines, so that the system is put together from single sums up to twice the highest harmonic.
+ */
 function fitted(
   values: Float64Array,
   first: number,
   { cosine: cosines, sine: sines, omega }: Motion,
-  mean: number,
+  { from, to, speed }: Stretch,
   harmonics: number,
-  from: number,
-  to: number,
 ) {
+  const top = 2 * harmonics + 1;
+  // By harmonic: of the speed, of its square, and of the signal.
+  const [c1, s1, c2, s2] = [0, 0, 0, 0].map(() => new Float64Array(top)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const size = 2 * harmonics + 1;
-  const matrix = Array.from({ length: size }, () => new Float64Array(size));
   const right = new Float64Array(size);
-  const row = new Float64Array(size);
-  // A step that shares no factor with the samples of a cycle.
+  let n = 0;
   const every = Math.max(1, Math.floor((to - from) / MOST_EQUATIONS));
   for (let i = from; i < to; i += every) {
     const value = values[first + i]!;
     if (Number.isNaN(value)) continue;
-    const faster = omega[i]! / mean;
-    const [c, s] = [cosines[i]!, sines[i]!];
-    row[0] = 1;
-    let [ck, sk] = [c, s];
-    for (let k = 0; k < harmonics; k += 1) {
-      row[2 * k + 1] = ck * faster;
-      row[2 * k + 2] = sk * faster;
-      [ck, sk] = [ck * c - sk * s, sk * c + ck * s];
-    }
-    for (let p = 0; p < size; p += 1) {
-      right[p]! += row[p]! * value;
-      const line = matrix[p]!;
-      for (let q = p; q < size; q += 1) line[q]! += row[p]! * row[q]!;
+    const faster = omega[i]! / speed;
+    const squared = faster * faster;
+    const [c, s, weighed] = [cosines[i]!, sines[i]!, value * faster];
+    n += 1;
+    right[0]! += value;
+    let [ck, sk] = [1, 0];
+    for (let k = 0; k < top; k += 1) {
+      c2[k]! += ck * squared;
+      s2[k]! += sk * squared;
+      if (k > 0 && k <= harmonics) {
+        c1[k]! += ck * faster;
+        s1[k]! += sk * faster;
+        right[2 * k - 1]! += ck * weighed;
+        right[2 * k]! += sk * weighed;
+      }
+      const next = ck * c - sk * s;
+      sk = sk * c + ck * s;
+      ck = next;
     }
   }
-  for (let p = 0; p < size; p += 1) for (let q = 0; q < p; q += 1) matrix[p]![q] = matrix[q]![p]!;
+  const matrix = Array.from({ length: size }, () => new Float64Array(size));
+  matrix[0]![0] = n;
+  for (let j = 1; j <= harmonics; j += 1) {
+    matrix[0]![2 * j - 1] = matrix[2 * j - 1]![0] = c1[j]!;
+    matrix[0]![2 * j] = matrix[2 * j]![0] = s1[j]!;
+    for (let k = 1; k <= harmonics; k += 1) {
+      const [apart, together] = [Math.abs(k - j), k + j];
+      matrix[2 * j - 1]![2 * k - 1] = (c2[apart]! + c2[together]!) / 2;
+      matrix[2 * j]![2 * k] = (c2[apart]! - c2[together]!) / 2;
+      matrix[2 * j - 1]![2 * k] = matrix[2 * k]![2 * j - 1] =
+        (s2[together]! + Math.sign(k - j) * s2[apart]!) / 2;
+    }
+  }
   return solve(matrix, right);
 }
 
@@ -101,10 +133,8 @@ function crestOf(
   values: Float64Array,
   first: number,
   { angle, omega }: Motion,
-  speed: number,
+  { from, to, speed }: Stretch,
   dc: number,
-  from: number,
-  to: number,
 ): number | null {
   const places = Math.min(360, Math.floor((to - from) / 24));
   if (places < 36) return null;
@@ -127,6 +157,114 @@ function crestOf(
   return (high - low) / 2;
 }
 
+/** Amplitude of the fundamental in each cycle: least squares over that cycle alone. */
+function byCycleOf(
+  values: Float64Array,
+  first: number,
+  { angle, cosine, sine, omega }: Motion,
+  { from, to, speed }: Stretch,
+  mean: number,
+  { from: begin, cycles }: Span,
+): Float64Array {
+  const heights = new Float64Array(cycles);
+  let i = from;
+  for (let cycle = 0; cycle < cycles; cycle += 1) {
+    const end = cycle === cycles - 1 ? Number.POSITIVE_INFINITY : begin + 2 * Math.PI * (cycle + 1);
+    let [cc, ss, cs, vc, vs] = [0, 0, 0, 0, 0];
+    for (; i < to && angle[i]! < end; i += 1) {
+      const turning = values[first + i]! - mean;
+      if (Number.isNaN(turning)) continue;
+      const faster = omega[i]! / speed;
+      const [c, s] = [cosine[i]! * faster, sine[i]! * faster];
+      cc += c * c;
+      ss += s * s;
+      cs += c * s;
+      vc += turning * c;
+      vs += turning * s;
+    }
+    const determinant = cc * ss - cs * cs;
+    heights[cycle] = Math.hypot((vc * ss - vs * cs) / determinant, (vs * cc - vc * cs) / determinant);
+  }
+  return heights;
+}
+
+/**
+ * Volt-seconds of each half cycle, from one crossing of the signal to the next.
+ * @param own radians of the angle by which the signal's crest comes after the motion's
+ */
+function halvesOf(
+  values: Float64Array,
+  first: number,
+  { angle }: Motion,
+  { from, to }: Stretch,
+  mean: number,
+  { from: begin, cycles }: Span,
+  own: number,
+  time: Float64Array,
+): Float64Array {
+  const all = 2 * cycles;
+  const halves = new Float64Array(all);
+  // The signal is positive a quarter before its crest and after.
+  let half = Math.floor((Math.PI / 2 - own) / Math.PI);
+  let next = begin + own - Math.PI / 2 + Math.PI * (half + 1);
+  // What began before the first crossing belongs to the last half of the turn.
+  let place = (half + all) % all;
+  for (let i = from; i < to; i += 1) {
+    while (angle[i]! >= next) {
+      half += 1;
+      next += Math.PI;
+      place = (half + all) % all;
+    }
+    const turning = values[first + i]! - mean;
+    if (Number.isNaN(turning)) continue;
+    const at = first + i;
+    const [before, after] = [time[i > 0 ? at - 1 : at]!, time[at + 1 < time.length ? at + 1 : at]!];
+    halves[place]! += (turning * (after - before)) / 2;
+  }
+  return halves;
+}
+
+/** Standard deviation of what the harmonics leave. */
+function restOf(
+  values: Float64Array,
+  first: number,
+  motion: Motion,
+  { from, to, speed }: Stretch,
+  { mean, cosine, sine }: Pick<Folded, "mean" | "cosine" | "sine">,
+): number {
+  let [squares, n] = [0, 0];
+  const every = Math.max(1, Math.floor((to - from) / MOST_EQUATIONS));
+  for (let i = from; i < to; i += every) {
+    const value = values[first + i]!;
+    if (Number.isNaN(value)) continue;
+    const [c, s] = [motion.cosine[i]!, motion.sine[i]!];
+    let [model, ck, sk] = [0, c, s];
+    for (let k = 0; k < cosine.length; k += 1) {
+      model += cosine[k]! * ck + sine[k]! * sk;
+      const next = ck * c - sk * s;
+      sk = sk * c + ck * s;
+      ck = next;
+    }
+    squares += (value - mean - (model * motion.omega[i]!) / speed) ** 2;
+    n += 1;
+  }
+  return Math.sqrt(squares / Math.max(1, n - 2 * cosine.length - 1));
+}
+
+/** The samples of a motion that lie in whole cycles. */
+function stretchOf({ angle, omega }: Motion, { from: begin, cycles }: Span): Stretch {
+  const end = begin + 2 * Math.PI * cycles;
+  let from = 0;
+  while (from < angle.length && angle[from]! < begin) from += 1;
+  let to = from;
+  let speed = 0;
+  while (to < angle.length && angle[to]! < end) {
+    speed += omega[to]!;
+    to += 1;
+  }
+  return { from, to, speed: speed / Math.max(1, to - from) };
+}
+
 /**
  * Folds a signal over whole cycles by angle, its speed taken out: the voltage of a magnet grows with speed.
  * @param first place of the motion's first sample among the values
@@ -140,81 +278,19 @@ export function fold(
   harmonics: number,
   time: Float64Array,
 ): Folded {
-  const { angle, omega } = motion;
-  const { cycles } = span;
-  const begin = span.from;
-  const end = begin + 2 * Math.PI * cycles;
-  let from = 0;
-  while (from < angle.length && angle[from]! < begin) from += 1;
-  let to = from;
-  let speed = 0;
-  while (to < angle.length && angle[to]! < end) {
-    speed += omega[to]!;
-    to += 1;
-  }
-  speed /= Math.max(1, to - from);
-  const x = fitted(values, first, motion, speed, harmonics, from, to);
+  const stretch = stretchOf(motion, span);
+  const x = fitted(values, first, motion, stretch, harmonics);
   const mean = x[0]!;
   const cosine = Array.from({ length: harmonics }, (_, k) => x[2 * k + 1]!);
   const sine = Array.from({ length: harmonics }, (_, k) => x[2 * k + 2]!);
   const own = Math.atan2(sine[0]!, cosine[0]!);
-  const byCycle = new Float64Array(cycles);
-  const halves = new Float64Array(2 * cycles);
-  const [cc, ss, cs, vc, vs] = Array.from({ length: 5 }, () => new Float64Array(cycles)) as [
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-  ];
-  let [squares, n] = [0, 0];
-  const looked = Math.max(1, Math.floor((to - from) / MOST_EQUATIONS));
-  for (let i = from; i < to; i += 1) {
-    const value = values[first + i]!;
-    if (Number.isNaN(value)) continue;
-    const a = angle[i]!;
-    const [c, s] = [motion.cosine[i]!, motion.sine[i]!];
-    const faster = omega[i]! / speed;
-    const cycle = Math.min(cycles - 1, Math.floor((a - begin) / (2 * Math.PI)));
-    const turning = value - mean;
-    cc[cycle]! += c * c * faster * faster;
-    ss[cycle]! += s * s * faster * faster;
-    cs[cycle]! += c * s * faster * faster;
-    vc[cycle]! += turning * c * faster;
-    vs[cycle]! += turning * s * faster;
-    if (i % looked === 0) {
-      let [model, ck, sk] = [0, c, s];
-      for (let k = 0; k < harmonics; k += 1) {
-        model += cosine[k]! * ck + sine[k]! * sk;
-        [ck, sk] = [ck * c - sk * s, sk * c + ck * s];
-      }
-      squares += (turning - model * faster) ** 2;
-      n += 1;
-    }
-    // Half cycles by the signal's own crossings: it is positive a quarter before its crest and after.
-    const [before, after] = [
-      i > 0 ? time[first + i - 1]! : time[first + i]!,
-      first + i + 1 < time.length ? time[first + i + 1]! : time[first + i]!,
-    ];
-    const half = Math.floor((a - own + Math.PI / 2 - begin) / Math.PI);
-    // What began before the first crossing belongs to the last half of the turn.
-    const place = ((half % (2 * cycles)) + 2 * cycles) % (2 * cycles);
-    halves[place]! += (turning * (after - before)) / 2;
-  }
-  for (let k = 0; k < cycles; k += 1) {
-    const determinant = cc[k]! * ss[k]! - cs[k]! ** 2;
-    byCycle[k] = Math.hypot(
-      (vc[k]! * ss[k]! - vs[k]! * cs[k]!) / determinant,
-      (vs[k]! * cc[k]! - vc[k]! * cs[k]!) / determinant,
-    );
-  }
   return {
     cosine,
     sine,
     mean,
-    crest: crestOf(values, first, motion, speed, mean, from, to),
-    byCycle,
-    halves,
-    rest: Math.sqrt(squares / Math.max(1, n - 2 * harmonics - 1)),
+    crest: crestOf(values, first, motion, stretch, mean),
+    byCycle: byCycleOf(values, first, motion, stretch, mean, span),
+    halves: halvesOf(values, first, motion, stretch, mean, span, own, time),
+    rest: restOf(values, first, motion, stretch, { mean, cosine, sine }),
   };
 }

@@ -65,7 +65,7 @@ function momentary(
     const turn = Math.floor(cycle / polePairs);
     if (cycle < 0 || turn >= turns) continue;
     const n = cycles.first + i;
-    const height = Math.hypot(x[n]! - dx, y[n]! - dy, z[n]! - dz) / motion.omega[i]!;
+    const height = Math.sqrt((x[n]! - dx) ** 2 + (y[n]! - dy) ** 2 + (z[n]! - dz) ** 2) / motion.omega[i]!;
     if (Number.isNaN(height)) continue;
     const place = Math.min(places - 1, Math.floor((cycle - turn * polePairs) * PLACES));
     sums[turn]![place]! += height;

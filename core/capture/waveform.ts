@@ -30,15 +30,17 @@ const LEAST_CYCLE = 0.97;
 function strongestOf(carried: readonly Carried[]): Carried {
   const power = ({ channel: { values } }: Carried) => {
     let [sum, squares, n] = [0, 0, 0];
-    for (const value of values)
-      if (!Number.isNaN(value)) {
-        sum += value;
-        squares += value * value;
-        n += 1;
-      }
+    for (let i = 0; i < values.length; i += 1) {
+      const value = values[i]!;
+      if (Number.isNaN(value)) continue;
+      sum += value;
+      squares += value * value;
+      n += 1;
+    }
     return n > 0 ? squares / n - (sum / n) ** 2 : 0;
   };
-  return carried.toSorted((a, b) => power(b) - power(a))[0]!;
+  const powers = carried.map((one) => ({ one, power: power(one) }));
+  return powers.toSorted((a, b) => b.power - a.power)[0]!.one;
 }
 
 const sayClipped = (

@@ -126,6 +126,13 @@ function isLogic(values: Float64Array): boolean {
   return some || values.every((value) => value === 0);
 }
 
+/** Cells without a number. */
+function emptyIn(values: Float64Array): number {
+  let empty = 0;
+  for (let n = 0; n < values.length; n += 1) if (Number.isNaN(values[n]!)) empty += 1;
+  return empty;
+}
+
 /** A lone column of states such as 101, 100, 110. */
 const isStates = (values: Float64Array): boolean =>
   values.length > 2 &&
@@ -177,14 +184,15 @@ const EVEN = 0.02;
 function clockOf(time: Float64Array, logic: boolean): Clock {
   const count = time.length;
   const mean = (time[count - 1]! - time[0]!) / (count - 1);
+  const [first, even] = [time[0]!, new Float64Array(count)];
   let worst = 0;
-  for (let n = 0; n < count; n += 1) worst = Math.max(worst, Math.abs(time[n]! - time[0]! - n * mean));
+  for (let n = 0; n < count; n += 1) {
+    even[n] = first + n * mean;
+    worst = Math.max(worst, Math.abs(time[n]! - even[n]!));
+  }
   // Changes that happen to come evenly are moments all the same.
   const within = logic ? 1e-6 * mean : Math.max(EVEN * mean, 1.1 * resolutionOf(time));
-  if (worst < within) {
-    const even = Float64Array.from({ length: count }, (_, n) => time[0]! + n * mean);
-    return { time: even, interval: mean, said: [], missing: 0, keep: null };
-  }
+  if (worst < within) return { time: even, interval: mean, said: [], missing: 0, keep: null };
   const keep: number[] = [];
   for (let n = 0; n < count; n += 1) if (keep.length === 0 || time[n]! > time[keep.at(-1)!]!) keep.push(n);
   const kept = Float64Array.from(keep, (n) => time[n]!);
@@ -322,10 +330,7 @@ export function readColumns(bytes: Uint8Array): Recording {
       : columnClock(table, headings[timed]!, timed, logic, assumed);
   said.push(...clock.said);
   const channels = signals.map((c) => channelOf(headings[c]!, c, table.columns[c]!, clock.keep, assumed));
-  const empty = channels.reduce(
-    (sum, { values }) => sum + values.reduce((n, value) => n + (Number.isNaN(value) ? 1 : 0), 0),
-    0,
-  );
+  const empty = channels.reduce((sum, { values }) => sum + emptyIn(values), 0);
   if (empty > 0 && !said.some(({ code }) => code === "missingSamples"))
     said.push({
       code: "missingSamples",

@@ -94,111 +94,180 @@ function asUtf8(bytes: Uint8Array): Uint8Array {
 /** Powers of ten that a double holds exactly. */
 const TENS = Float64Array.from({ length: 23 }, (_, n) => 10 ** n);
 
-const [MINUS, PLUS, ZERO, NINE, RETURN, LINE, QUOTE, SPACE] = [45, 43, 48, 57, 13, 10, 34, 32];
+const [MINUS, PLUS, ZERO, NINE, RETURN, LINE, QUOTE, SPACE, TAB] = [45, 43, 48, 57, 13, 10, 34, 32, 9];
 
-/** A column that grows. */
-class Growing {
-  values: Float64Array;
-  length = 0;
-  constructor(room: number) {
-    this.values = new Float64Array(room);
+const isDigit = (byte: number | undefined): boolean => byte! >= ZERO && byte! <= NINE;
+
+/** Reads one cell after another, however it is written: blanks and quotes about it, an exponent, words in place of a number. */
+class Cells {
+  /** Whether a number stood in the cell that was read last. */
+  whole = false;
+  /** Whether nothing at all stood there, and the line ends with it. */
+  nothing = false;
+  private readonly blanks: boolean;
+
+  constructor(
+    private readonly bytes: Uint8Array,
+    private readonly delimiter: number,
+    private readonly decimal: number,
+    /** Place of the byte that is read next. */
+    public at: number,
+  ) {
+    this.blanks = delimiter === SPACE;
   }
-  push(value: number): void {
-    if (this.length === this.values.length) {
-      const more = new Float64Array(this.values.length * 2);
-      more.set(this.values);
-      this.values = more;
+
+  isLineEnd(): boolean {
+    return this.at >= this.bytes.length || this.bytes[this.at] === LINE || this.bytes[this.at] === RETURN;
+  }
+
+  /** The number in the next cell, not a number where none stands there; goes to what ends the cell. */
+  next(): number {
+    const { bytes, blanks } = this;
+    while (bytes[this.at] === SPACE || bytes[this.at] === QUOTE || (blanks && bytes[this.at] === TAB))
+      this.at += 1;
+    const begin = this.at;
+    const value = this.number();
+    const end = this.at;
+    while ((bytes[this.at] === SPACE || bytes[this.at] === QUOTE) && !blanks) this.at += 1;
+    const next = bytes[this.at];
+    this.whole =
+      end > begin &&
+      (this.isLineEnd() || next === this.delimiter || (blanks && (next === SPACE || next === TAB)));
+    if (!this.whole) while (!this.isLineEnd() && bytes[this.at] !== this.delimiter) this.at += 1;
+    this.nothing = this.at === begin && this.isLineEnd();
+    return this.whole ? value : Number.NaN;
+  }
+
+  private digits(from: number): number {
+    let all = from;
+    for (; isDigit(this.bytes[this.at]); this.at += 1) all = all * 10 + this.bytes[this.at]! - ZERO;
+    return all;
+  }
+
+  private sign(): number {
+    const { bytes, at } = this;
+    if (bytes[at] === MINUS || bytes[at] === PLUS) this.at += 1;
+    return bytes[at] === MINUS ? -1 : 1;
+  }
+
+  /** Goes over a number; where none begins it stays where it is. */
+  private number(): number {
+    const { bytes } = this;
+    const begin = this.at;
+    const sign = this.sign();
+    const first = this.at;
+    let mantissa = this.digits(0);
+    let [digits, exponent] = [this.at - first, 0];
+    if (bytes[this.at] === this.decimal && this.decimal !== this.delimiter) {
+      this.at += 1;
+      const point = this.at;
+      mantissa = this.digits(mantissa);
+      exponent = point - this.at;
+      digits -= exponent;
     }
-    this.values[this.length] = value;
-    this.length += 1;
+    if (digits === 0) {
+      this.at = begin;
+      return Number.NaN;
+    }
+    if (bytes[this.at] === 101 || bytes[this.at] === 69) exponent += this.power();
+    // Within what a double holds exactly one division rounds once; beyond it the text itself is read.
+    if (mantissa < 2 ** 53 && exponent >= -22 && exponent <= 22)
+      return sign * (exponent < 0 ? mantissa / TENS[-exponent]! : mantissa * TENS[exponent]!);
+    return Number(String.fromCodePoint(...bytes.subarray(begin, this.at)).replace(",", "."));
+  }
+
+  /** The power of ten after its letter; 0, and the letter left alone, where none stands there. */
+  private power(): number {
+    const mark = this.at;
+    this.at += 1;
+    const sign = this.sign();
+    const first = this.at;
+    const power = Math.min(400, this.digits(0));
+    if (this.at === first) this.at = mark;
+    return sign * power;
   }
 }
+
+/** Digits that a double surely holds exactly. */
+const SURE_DIGITS = 15;
 
 /** Reads numbers out of bytes, from a place on: a text of the whole file is never made. */
 function readNumbers(bytes: Uint8Array, from: number, { dialect, columns, line: above }: Begin) {
   const delimiter = dialect.delimiter.codePointAt(0)!;
   const decimal = dialect.decimal.codePointAt(0)!;
-  const blanks = delimiter === SPACE;
-  const all = Array.from(
-    { length: columns },
-    () => new Growing(Math.ceil((bytes.length - from) / (8 * columns)) + 16),
-  );
+  const point = decimal === delimiter ? -1 : decimal;
+  let room = Math.ceil((bytes.length - from) / (8 * columns)) + 16;
+  const all = Array.from({ length: columns }, () => new Float64Array(room));
+  const cells = new Cells(bytes, delimiter, decimal, from);
   const ragged: number[] = [];
-  let [line, at] = [above, from];
+  let [line, row, at] = [above, 0, from];
   let cut = false;
   while (at < bytes.length) {
     line += 1;
     let column = 0;
     let some = false;
+    if (row === room) {
+      room *= 2;
+      for (const [n, values] of all.entries()) {
+        all[n] = new Float64Array(room);
+        all[n].set(values);
+      }
+    }
     for (;;) {
-      while (at < bytes.length && (bytes[at] === SPACE || bytes[at] === QUOTE || (blanks && bytes[at] === 9)))
-        at += 1;
-      const begin = at;
-      let sign = 1;
-      if (bytes[at] === MINUS || bytes[at] === PLUS) sign = bytes[at++] === MINUS ? -1 : 1;
-      let [mantissa, digits, exponent] = [0, 0, 0];
-      for (; at < bytes.length && bytes[at]! >= ZERO && bytes[at]! <= NINE; at += 1, digits += 1)
-        mantissa = mantissa * 10 + bytes[at]! - ZERO;
-      if (bytes[at] === decimal && decimal !== delimiter) {
-        at += 1;
-        for (
-          ;
-          at < bytes.length && bytes[at]! >= ZERO && bytes[at]! <= NINE;
-          at += 1, digits += 1, exponent -= 1
-        )
-          mantissa = mantissa * 10 + bytes[at]! - ZERO;
+      // Nearly every cell is a sign, digits and a point.
+      let place = at;
+      let byte = bytes[place]!;
+      const negative = byte === MINUS;
+      if (negative) byte = bytes[++place]!;
+      let mantissa = 0;
+      let digits = -place;
+      let decimals = 0;
+      while (byte >= ZERO && byte <= NINE) {
+        mantissa = mantissa * 10 + byte - ZERO;
+        byte = bytes[++place]!;
       }
-      if (digits > 0 && (bytes[at] === 101 || bytes[at] === 69)) {
-        const mark = at;
-        at += 1;
-        let less = 1;
-        if (bytes[at] === MINUS || bytes[at] === PLUS) less = bytes[at++] === MINUS ? -1 : 1;
-        let power = 0;
-        const first = at;
-        for (; at < bytes.length && bytes[at]! >= ZERO && bytes[at]! <= NINE; at += 1)
-          power = Math.min(400, power * 10 + bytes[at]! - ZERO);
-        if (at === first) at = mark;
-        else exponent += less * power;
+      digits += place;
+      if (byte === point) {
+        byte = bytes[++place]!;
+        decimals = -place;
+        while (byte >= ZERO && byte <= NINE) {
+          mantissa = mantissa * 10 + byte - ZERO;
+          byte = bytes[++place]!;
+        }
+        decimals += place;
+        digits += decimals;
       }
-      const end = at;
-      while (at < bytes.length && (bytes[at] === SPACE || bytes[at] === QUOTE) && !blanks) at += 1;
-      const last = at >= bytes.length || bytes[at] === LINE || bytes[at] === RETURN;
-      const whole =
-        digits > 0 &&
-        (last || bytes[at] === delimiter || (blanks && (bytes[at] === SPACE || bytes[at] === 9)));
-      let value = Number.NaN;
-      if (whole) {
-        // Within what a double holds exactly one division rounds once; beyond it the text itself is read.
-        if (mantissa < 2 ** 53 && exponent >= -22 && exponent <= 22)
-          value = sign * (exponent < 0 ? mantissa / TENS[-exponent]! : mantissa * TENS[exponent]!);
-        else value = Number(String.fromCodePoint(...bytes.subarray(begin, end)).replace(",", "."));
-      } else
-        while (at < bytes.length && bytes[at] !== delimiter && bytes[at] !== LINE && bytes[at] !== RETURN)
-          at += 1;
-      const atEnd = at >= bytes.length || bytes[at] === LINE || bytes[at] === RETURN;
-      // A delimiter at the end of a line begins no column.
-      const nothing = begin === end && !whole && atEnd && column > 0 && at === begin;
-      if (!nothing || column < columns) {
-        if (column < columns && !(nothing && column >= columns)) all[column]!.push(value);
-        if (whole) some = true;
-        column += 1;
+      let value;
+      if ((byte === delimiter || byte === LINE || byte === RETURN) && digits > 0 && digits <= SURE_DIGITS) {
+        value = (negative ? -mantissa : mantissa) / TENS[decimals]!;
+        some = true;
+        at = place;
+      } else {
+        cells.at = at;
+        value = cells.next();
+        at = cells.at;
+        some ||= cells.whole;
+        // A delimiter at the end of a line begins no column.
+        if (cells.nothing && column >= columns) break;
       }
-      if (atEnd) break;
+      if (column < columns) all[column]![row] = value;
+      column += 1;
+      byte = bytes[at]!;
+      if (at >= bytes.length || byte === LINE || byte === RETURN) break;
       at += 1;
     }
     if (at >= bytes.length && column < columns) cut = some;
-    if (!some) {
-      // An empty line, or words in between: no sample of it.
-      for (const one of all.slice(0, Math.min(column, columns))) one.length -= 1;
-    } else if (column !== columns) {
-      if (ragged.length < MOST_RAGGED) ragged.push(line);
-      for (const one of all.slice(column)) one.push(Number.NaN);
+    // An empty line, or words in between, is no sample.
+    if (some) {
+      if (column !== columns && ragged.length < MOST_RAGGED) ragged.push(line);
+      for (const values of all.slice(column)) values[row] = Number.NaN;
+      row += 1;
     }
     if (bytes[at] === RETURN) at += 1;
     if (bytes[at] === LINE) at += 1;
   }
-  const rows = cut ? all[0]!.length - 1 : all[0]!.length;
-  return { columns: all.map(({ values }) => values.subarray(0, rows)), ragged, cut };
+  const rows = cut ? row - 1 : row;
+  return { columns: all.map((values) => values.subarray(0, rows)), ragged, cut };
 }
 
 /** Place of the first byte of a line, from 0. */

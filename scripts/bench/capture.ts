@@ -3,14 +3,14 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
-import FFT from "fft.js";
-import Papa from "papaparse";
+import { build } from "esbuild";
 import type { Browser } from "@playwright/test";
 import { chanceFrom } from "#bench/chance";
 import { asText, PLAIN_TEXT, scoped } from "#bench/scope";
 import { readCapture } from "#core/capture";
 import { startServer } from "../../tests/e2e/server.ts";
 import { printTimes } from "./print.ts";
+import { usualWay } from "./usualWay.ts";
 
 const RUNS = 4;
 const SAMPLES = 1_000_000;
@@ -41,21 +41,6 @@ const timed = (work: () => void): number => {
   return performance.now() - start;
 };
 
-/** The usual library for the text, and a plain transform of each line: less than is told here. */
-function usualWay(bytes: Uint8Array): void {
-  const { data } = Papa.parse<number[]>(new TextDecoder().decode(bytes), {
-    dynamicTyping: true,
-    skipEmptyLines: true,
-  });
-  const size = 2 ** Math.ceil(Math.log2(data.length));
-  const fft = new FFT(size);
-  for (let c = 1; c <= LINES.length; c += 1) {
-    const input = new Float64Array(size);
-    data.forEach((row, n) => (input[n] = Number(row[c]) || 0));
-    fft.realTransform(fft.createComplexArray(), input);
-  }
-}
-
 /** What a process of its own holds at most while it reads the file, over what it holds without. */
 function mostMemory(file: string, size: number): void {
   const script = fileURLToPath(new URL("captureMemory.ts", import.meta.url));
@@ -66,6 +51,16 @@ function mostMemory(file: string, size: number): void {
     `memory while it is read: ${((withIt - without) / 1e6).toFixed(0)} MB more than without, ${((withIt - without) / size).toFixed(1)} times the file (asked: under six)\n`,
   );
 }
+
+function printBoth(where: string, own: readonly number[], usual: readonly number[]): void {
+  printTimes(`a million samples of three lines read and told ${where}`, own, "under 2000 ms in a worker");
+  printTimes(`the same by papaparse and fft.js alone ${where}`, usual);
+  const middle = (all: readonly number[]) => all.toSorted((a, b) => a - b)[all.length >> 1]!;
+  process.stdout.write(
+    `that is ${((100 * middle(own)) / middle(usual)).toFixed(0)} % of the usual way (asked: under 25 % in a worker)\n`,
+  );
+}
+
 /** A million samples of three lines: read and told, beside the usual way with the same text. */
 export function benchCapture(): void {
   const bytes = aMillion();
@@ -74,13 +69,7 @@ export function benchCapture(): void {
     own.push(timed(() => readCapture(bytes, KNOWN)));
     usual.push(timed(() => usualWay(bytes)));
   }
-  const what = `${SAMPLES} samples of three lines (${(bytes.length / 1e6).toFixed(0)} MB)`;
-  printTimes(`${what} read and told`, own, "under 2000 ms");
-  printTimes(`${what} by papaparse and fft.js alone`, usual);
-  const middle = (all: readonly number[]) => all.toSorted((a, b) => a - b)[all.length >> 1]!;
-  process.stdout.write(
-    `that is ${((100 * middle(own)) / middle(usual)).toFixed(0)} % of the usual way (asked: under 25 %)\n`,
-  );
+  printBoth("in the process", own, usual);
   const folder = mkdtempSync(join(tmpdir(), "green-fable-capture-"));
   const file = join(folder, "million.csv");
   writeFileSync(file, bytes);
@@ -88,11 +77,37 @@ export function benchCapture(): void {
   rmSync(folder, { recursive: true, force: true });
 }
 
+/** Both ways in turn in a worker of a browser. */
+async function benchInWorker(browser: Browser, file: string): Promise<void> {
+  const entry = fileURLToPath(new URL("captureWorker.ts", import.meta.url));
+  const built = await build({ entryPoints: [entry], bundle: true, write: false, format: "iife" });
+  const page = await browser.newPage();
+  await page.setContent('<input type="file">');
+  await page.locator("input").setInputFiles(file);
+  const ask = await page.evaluateHandle(async (code) => {
+    const worker = new Worker(URL.createObjectURL(new Blob([code], { type: "text/javascript" })));
+    const bytes = new Uint8Array(await document.querySelector("input")!.files![0]!.arrayBuffer());
+    return (own: boolean) =>
+      new Promise<number>((resolve) => {
+        worker.addEventListener("message", ({ data }) => resolve(data as number), { once: true });
+        worker.postMessage({ bytes, own });
+      });
+  }, built.outputFiles[0]!.text);
+  const [own, usual]: [number[], number[]] = [[], []];
+  for (let n = 0; n < RUNS; n += 1) {
+    own.push(await ask.evaluate((one) => one(true)));
+    usual.push(await ask.evaluate((one) => one(false)));
+  }
+  printBoth("in a worker of a browser", own, usual);
+  await page.close();
+}
+
 /** The same file dropped in a browser: until it is drawn, and the longest that the page could not answer. */
 export async function benchCaptureInBrowser(browser: Browser, folder: string): Promise<void> {
   const scratch = mkdtempSync(join(tmpdir(), "green-fable-capture-"));
   const file = join(scratch, "million.csv");
   writeFileSync(file, aMillion());
+  await benchInWorker(browser, file);
   const server = await startServer(folder, ["--keep"]);
   const page = await (await browser.newContext()).newPage();
   await page.addInitScript(() => localStorage.setItem("green-fable.walk-left", "before"));
