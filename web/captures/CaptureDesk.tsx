@@ -82,8 +82,18 @@ export function CaptureDesk({
     open(file);
   };
   useEffect(() => {
-    const later = setTimeout(() => void fetchView().catch(() => undefined), WHEN_IDLE);
-    return () => clearTimeout(later);
+    let here = true;
+    const prepare = () =>
+      fetchView().then(
+        ({ rehearse }) => here && rehearse(),
+        // Without it the first recording fetches it.
+        () => undefined,
+      );
+    const later = setTimeout(() => void prepare(), WHEN_IDLE);
+    return () => {
+      here = false;
+      clearTimeout(later);
+    };
   }, []);
   const fromElsewhere = useEffectEvent(take);
   useEffect(() => {

@@ -54,6 +54,8 @@ function SeenThrough({ options, lowest }: { readonly options: CaptureOptions; re
 }
 
 /** What a recording says, drawn: signals by time, magnets, sensors, coast, one cycle and its harmonics, every figure. */
+export { rehearse } from "./drawn/SignalChart.tsx";
+
 export default function CaptureView({ capture, options, name, window }: Props) {
   const { answer, pictures, span } = capture;
   const { polePairs } = options;

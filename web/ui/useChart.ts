@@ -18,11 +18,16 @@ export function useChart(draw: (chart: ECharts) => void): RefObject<HTMLDivEleme
   const place = useRef<HTMLDivElement>(null);
   const made = useRef<ECharts | null>(null);
   useEffect(() => {
-    if (!place.current) return;
-    const chart = init(place.current, null, { renderer: "svg" });
+    const element = place.current;
+    if (!element) return;
+    const chart = init(element, null, { renderer: "svg" });
     made.current = chart;
-    const watch = new ResizeObserver(() => chart.resize());
-    watch.observe(place.current);
+    const watch = new ResizeObserver(() => {
+      // It tells of the first size as well, and what is drawn for it stands.
+      if (chart.getWidth() !== element.clientWidth || chart.getHeight() !== element.clientHeight)
+        chart.resize();
+    });
+    watch.observe(element);
     return () => {
       watch.disconnect();
       chart.dispose();
@@ -36,6 +41,13 @@ export function useChart(draw: (chart: ECharts) => void): RefObject<HTMLDivEleme
     return onLook(() => draw(chart));
   }, [draw]);
   return place;
+}
+
+/** Draws once in an element that is on no page, and lets it go a second later. */
+export function outOfSight(draw: (chart: ECharts) => void): void {
+  const chart = init(document.createElement("div"), null, { renderer: "svg", width: 600, height: 200 });
+  draw(chart);
+  setTimeout(() => chart.dispose(), 1000);
 }
 
 /** An interval drawn as a bar with two ends, at x from low to high. */

@@ -2,8 +2,8 @@ import { LineChart } from "echarts/charts";
 import { MarkAreaComponent } from "echarts/components";
 import { use as withParts, type ECharts } from "echarts/core";
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from "react";
-import type { Window } from "#core/capture";
-import { themeColour, useChart } from "../../ui/useChart.ts";
+import type { CaptureAnswer, Window } from "#core/capture";
+import { outOfSight, themeColour, useChart } from "../../ui/useChart.ts";
 import type { ReadCapture } from "../../workers/capture.worker.ts";
 import { roleText, strokeOf } from "./strokes.ts";
 import type { Stretch } from "./stretch.ts";
@@ -16,7 +16,10 @@ const COLUMNS = 480;
 const LANE = 26;
 
 interface Drawn {
-  readonly capture: ReadCapture;
+  readonly capture: {
+    readonly answer: { readonly understood: Pick<CaptureAnswer["understood"], "channels"> };
+    readonly signals: ReadCapture["signals"];
+  };
   readonly shown: Window;
   readonly stretch: Stretch;
   /** Stretches that are marked, s. */
@@ -156,7 +159,25 @@ function draw(chart: ECharts, { capture, shown, stretch, marked }: Drawn) {
         }),
       ],
     },
-    { notMerge: true },
+    // Drawn in the next frame: a key in between is heard.
+    { notMerge: true, lazyUpdate: true },
+  );
+}
+
+/** Draws a few samples where nobody sees them: what draws is compiled before the first recording is there. */
+export function rehearse(): void {
+  const lines = ["AB", "BC", "CA"] as const;
+  const at = Float64Array.from({ length: 64 }, (_, n) => n);
+  outOfSight((chart) =>
+    draw(chart, {
+      capture: {
+        answer: { understood: { channels: lines.map((line) => ({ name: line, carries: line })) } },
+        signals: lines.map((line) => ({ name: line, unit: "V", least: -1, most: 1 })),
+      },
+      shown: { at, values: lines.map((_, line) => at.map((one) => Math.sin(one / 5 + line))) },
+      stretch: { from: 0, to: 63 },
+      marked: [],
+    }),
   );
 }
 
