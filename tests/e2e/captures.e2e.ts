@@ -1,60 +1,14 @@
-import type { Page } from "@playwright/test";
 import { chanceFrom } from "#bench/chance";
 import { DRIVEN, PLAIN_RUN, runLog } from "#bench/runLogger";
 import { logFile, waveformFile } from "../recorded.ts";
-import {
-  atTheBench,
-  Bench,
-  expect,
-  goTo,
-  noSeriousProblem,
-  openJob,
-  pick,
-  sayDone,
-  takeIn,
-  test,
-} from "./bench.ts";
+import { drop, madeSafeAgain, repaired } from "./recording.ts";
+import { atTheBench, Bench, expect, goTo, noSeriousProblem, openJob, pick, takeIn, test } from "./bench.ts";
 
 test.setTimeout(240_000);
 
 const DESK = { width: 1280, height: 800 };
 const TABLET = { width: 820, height: 1180 };
 const PHONE = { width: 390, height: 844 };
-
-const drop = (page: Page, name: string, bytes: Uint8Array, field = "Recording") =>
-  page
-    .getByLabel(field, { exact: true })
-    .setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(bytes) });
-
-/** Decides and repairs past the screens, which have tests of their own. */
-async function repaired(page: Page, bench: Bench, cure = "rotor"): Promise<void> {
-  const id = new URL(page.url()).pathname.split("/")[2]!;
-  const at = new Date().toISOString();
-  const put = async (kind: string, body: object) => {
-    const view = await (await page.request.get(`${bench.url}/api/v1/jobs/${id}`)).json();
-    const entry = `0198ffff-0000-7000-8000-${String(view.version).padStart(12, "0")}`;
-    const answer = await page.request.put(`${bench.url}/api/v1/jobs/${id}/${kind}/${entry}`, {
-      headers: { "If-Match": `"${view.version}"` },
-      data: { id: entry, by: "MO", at, ...body },
-    });
-    expect(answer.status(), await answer.text()).toBe(201);
-  };
-  await put("decisions", {
-    disposition: "replacePart",
-    cures: [cure],
-    reason: "what was recorded",
-    waitingFor: "nothing",
-  });
-  await put("repairs", { plan: "Done", done: "put right", minutes: 40 });
-  await page.reload();
-}
-
-async function madeSafeAgain(page: Page): Promise<void> {
-  const cautions = page.getByRole("link", { name: "To the cautions" });
-  await expect(cautions).toBeVisible();
-  await cautions.click();
-  await sayDone(page);
-}
 
 test("a waveform is dropped, put right by two keys and a field, kept, believed, and proves the repair", async ({
   page,

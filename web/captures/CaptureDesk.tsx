@@ -21,7 +21,10 @@ export interface OnDesk {
   readonly file: File;
   readonly name: string;
   readonly capture: ReadCapture;
+  /** What was known when it was read. */
   readonly known: ReturnType<typeof knownFrom>["options"];
+  /** Whether nothing else is known since. */
+  readonly isCurrent: boolean;
   readonly pack: () => Promise<Packed | null>;
   readonly close: () => void;
 }
@@ -69,7 +72,7 @@ export function CaptureDesk({
   const [known, setKnown] = useState(begin);
   const [corrects, setCorrects] = useState(false);
   const { options } = useMemo(() => knownFrom(known), [known]);
-  const { reading, open, close, window, pack } = useCapture(asCapture, options);
+  const { reading, isCurrent, open, close, window, pack } = useCapture(asCapture, options);
   useHotkeys("e", () => setCorrects((now) => !now), { ignoreEventWhen: isTyping, preventDefault: true });
   const isOpen = reading.kind === "read";
   useEffect(() => {
@@ -127,7 +130,7 @@ export function CaptureDesk({
         <Button onClick={close}>Stop</Button>
       </div>
     );
-  const { file, capture } = reading;
+  const { file, capture, known: readWith } = reading;
   const isRefused = capture.answer.outcome === "refused";
   return (
     <div className="grid gap-3">
@@ -135,7 +138,7 @@ export function CaptureDesk({
         <strong className="text-ink">{file.name}</strong> {understoodText(capture)}
       </p>
       <div className="flex flex-wrap items-start gap-2">
-        {children({ file, name: file.name, capture, known: options, pack, close })}
+        {children({ file, name: file.name, capture, known: readWith, isCurrent, pack, close })}
         <span className="grow" />
         <Button size="small" aria-expanded={corrects} hotkey="E" onClick={() => setCorrects((now) => !now)}>
           How it is read
@@ -149,7 +152,7 @@ export function CaptureDesk({
         <Refused capture={capture} />
       ) : (
         <Suspense fallback={<p className="p-4">Drawing it.</p>}>
-          <CaptureView capture={capture} options={options} name={file.name} window={window} />
+          <CaptureView capture={capture} options={readWith} name={file.name} window={window} />
         </Suspense>
       )}
     </div>

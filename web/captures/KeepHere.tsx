@@ -16,12 +16,12 @@ export function KeepHere({ desk }: { readonly desk: OnDesk }) {
   const [said, setSaid] = useState("");
   const [isSure, setSure] = useState(false);
   const [busy, setBusy] = useState(false);
-  const { capture, file, known, pack, close } = desk;
+  const { capture, file, known, isCurrent, pack, close } = desk;
   const places = placesOf(capture);
   const doubt = captureDoubt(capture.answer, record.motor);
   const nothing = places.length === 0 || closed;
   const go = async () => {
-    if (nothing || busy) return;
+    if (nothing || busy || !isCurrent) return;
     if (doubt && !isSure) return setSaid("Say first that it is of this motor.");
     setBusy(true);
     const problem = await keep(file, pack, places, (source) =>
@@ -44,7 +44,7 @@ export function KeepHere({ desk }: { readonly desk: OnDesk }) {
       <Button
         look="main"
         hotkey="Enter"
-        disabled={busy}
+        disabled={busy || !isCurrent}
         title={`As ${places.map(({ check, slot }) => checkOf(check).slots[slot]!.label.toLowerCase()).join(" and ")}`}
         onClick={() => void go()}
       >

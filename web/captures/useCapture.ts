@@ -7,11 +7,17 @@ import type { SoundAnswer } from "#core/sound";
 import type { CaptureWorker, Packed, ReadCapture, ReadRun } from "../workers/capture.worker.ts";
 
 /** A file on its way to what it says. */
-export type Reading<Read> =
+export type Reading<Read, Options = unknown> =
   | { readonly kind: "none" }
   | { readonly kind: "refused"; readonly words: string }
   | { readonly kind: "busy"; readonly words: string }
-  | { readonly kind: "read"; readonly file: File; readonly capture: Read };
+  | {
+      readonly kind: "read";
+      readonly file: File;
+      readonly capture: Read;
+      /** What was known when it was read. */
+      readonly known: Options;
+    };
 
 /** How a file that was opened is read: as a waveform or sensors, or as a log of a run. */
 type How<Options, Read> = (
@@ -54,7 +60,7 @@ export function notOpened({ size, name }: Pick<File, "size" | "name">): string |
 export function useCapture<Options, Read>(how: How<Options, Read>, options: Options) {
   const running = useRef<Running | null>(null);
   const [file, setFile] = useState<File | null>(null);
-  const [reading, setReading] = useState<Reading<Read>>({ kind: "none" });
+  const [reading, setReading] = useState<Reading<Read, Options>>({ kind: "none" });
   const stop = useCallback(() => {
     running.current?.worker.terminate();
     running.current = null;
@@ -92,7 +98,7 @@ export function useCapture<Options, Read>(how: How<Options, Read>, options: Opti
     });
     how(mine.remote, options, said).then(
       (capture) => {
-        if (!over) setReading({ kind: "read", file, capture });
+        if (!over) setReading({ kind: "read", file, capture, known: options });
       },
       () => {
         if (!over) setReading({ kind: "refused", words: `${file.name} could not be read on this device.` });
@@ -111,6 +117,8 @@ export function useCapture<Options, Read>(how: How<Options, Read>, options: Opti
 
   return {
     reading,
+    /** Whether what was read is by what is known now: else it is on its way anew, and nothing of it is kept. */
+    isCurrent: reading.kind === "read" && reading.known === options,
     open: (chosen: File) => {
       setFile(null);
       void open(chosen);

@@ -54,7 +54,7 @@ export function RunLog() {
   const [as, setAs] = useState<RunOptions["as"]>(null);
   const known = useMemo(() => foretoldBy(record, epoch), [record, epoch]);
   const options = useMemo((): RunOptions => ({ ...known, as }), [known, as]);
-  const { reading, open, close, window, pack } = useCapture(asRun, options);
+  const { reading, isCurrent, open, close, window, pack } = useCapture(asRun, options);
   const [isNaming, setNaming] = useState(false);
   const [said, setSaid] = useState("");
   const run = reading.kind === "read" ? reading.capture : null;
@@ -68,9 +68,9 @@ export function RunLog() {
     open(file);
   };
   const keep = async () => {
-    if (reading.kind !== "read") return;
+    if (reading.kind !== "read" || !isCurrent) return;
     const problem = await keepRecording(reading.file, pack, PLACES, (source) =>
-      keepRun(reading.capture.answer, { ...source, polePairs: options.polePairs }),
+      keepRun(reading.capture.answer, { ...source, polePairs: reading.known.polePairs }),
     );
     if (problem === null) close();
     else setSaid(problem);
@@ -115,7 +115,7 @@ export function RunLog() {
           </p>
           <div className="flex flex-wrap gap-2">
             {run.answer.outcome !== "refused" && (
-              <Button look="main" onClick={() => void keep()}>
+              <Button look="main" disabled={!isCurrent} onClick={() => void keep()}>
                 Keep with the job
               </Button>
             )}
