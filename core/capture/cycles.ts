@@ -4,7 +4,7 @@ import FFT from "fft.js";
 type Times = Float64Array;
 
 /** A sine through a stretch of a signal: a·cos + b·sin about its middle, and what is left. */
-interface Sine {
+export interface Sine {
   readonly amplitude: number;
   /** Of the cosine, at the middle; radians. */
   readonly phase: number;
@@ -34,7 +34,7 @@ const wrapped = (angle: number): number => angle - 2 * Math.PI * Math.round(angl
  * @param frequency Hz; @param middle s, where its phase is told
  * @returns null where hardly a sample lies there
  */
-function sineThrough(
+export function sineThrough(
   time: Times,
   values: Float64Array,
   from: number,

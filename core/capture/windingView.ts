@@ -11,8 +11,11 @@ const MAGNET_ARC = 0.8;
 /** Share that the magnet played through is weaker by. */
 const WEAKER = 0.3;
 
-/** Phase and direction of each tooth's coil; null where the numbers make no three-phase winding of tooth coils. */
-function toothCoils(
+/**
+ * Phase (0 to 2) and direction of each tooth's coil; null where the numbers make no three-phase winding of tooth coils.
+ * @example toothCoils(3, 1) // one coil a phase
+ */
+export function toothCoils(
   slots: number,
   polePairs: number,
 ): readonly { readonly phase: number; readonly way: 1 | -1 }[] | null {
