@@ -1,6 +1,6 @@
-import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { readCapture, ROLES, type CaptureOptions, type ChannelRole } from "#core/capture";
+import { ROLES, type CaptureAnswer, type CaptureOptions, type ChannelRole } from "#core/capture";
+import { readCaptureFile } from "../server/incoming/captureFile.ts";
 
 const USAGE = `Name a recording: npm run capture -- FILE [--as AB,BC,CA] [--pole-pairs N] [--slots N] [--rated-kv K] [--turned forward|backward]
 What the columns carry, in their order: ${ROLES.join(" ")}.\n`;
@@ -29,7 +29,7 @@ function turnedOf(text: string | undefined): CaptureOptions["turned"] {
   throw new WrongOption(`--turned is forward or backward, not “${text}”.`);
 }
 
-function main(): number {
+async function main(): Promise<number> {
   let file: string | undefined;
   let options: CaptureOptions;
   try {
@@ -59,16 +59,15 @@ function main(): number {
     process.stderr.write(USAGE);
     return 2;
   }
-  let bytes: Buffer;
+  let answer: CaptureAnswer;
   try {
-    bytes = readFileSync(file);
+    answer = await readCaptureFile(file, options);
   } catch (error) {
     process.stderr.write(`Cannot read ${file}: ${error instanceof Error ? error.message : String(error)}\n`);
     return 2;
   }
-  const answer = readCapture(bytes, options);
   process.stdout.write(`${JSON.stringify(answer, null, 2)}\n`);
   return answer.outcome === "refused" ? 1 : 0;
 }
 
-process.exitCode = main();
+process.exitCode = await main();

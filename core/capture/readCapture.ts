@@ -1,4 +1,4 @@
-import { readRecording, Refused, type Recording } from "../formats/index.ts";
+import { readRecording, readRecordingFrom, Refused, type Recording } from "../formats/index.ts";
 import {
   LINES,
   PHASES,
@@ -58,6 +58,26 @@ export function openCapture(bytes: Uint8Array): Recording | Refused {
     throw error;
   }
 }
+
+/** The same from pieces that come one after another. @param size of all of them, bytes */
+export async function openCaptureFrom(
+  pieces: AsyncIterable<Uint8Array>,
+  size: number,
+): Promise<Recording | Refused> {
+  try {
+    return await readRecordingFrom(pieces, size);
+  } catch (error) {
+    if (error instanceof Refused) return error;
+    throw error;
+  }
+}
+
+/** {@link readCapture} from pieces that come one after another. @param size of all of them, bytes */
+export const readCaptureFrom = async (
+  pieces: AsyncIterable<Uint8Array>,
+  size: number,
+  options: CaptureOptions,
+): Promise<CaptureAnswer> => lookAtRecording(await openCaptureFrom(pieces, size), options).answer;
 
 /** The same as {@link readCapture}, with what a screen draws of it. */
 export const lookAtCapture = (bytes: Uint8Array, options: CaptureOptions): CaptureLook =>

@@ -194,7 +194,8 @@ function clockOf(time: Float64Array, logic: boolean): Clock {
   const within = logic ? 1e-6 * mean : Math.max(EVEN * mean, 1.1 * resolutionOf(time));
   if (worst < within) return { time: even, interval: mean, said: [], missing: 0, keep: null };
   const keep: number[] = [];
-  for (let n = 0; n < count; n += 1) if (keep.length === 0 || time[n]! > time[keep.at(-1)!]!) keep.push(n);
+  for (let n = 0; n < count; n += 1)
+    if (time[n]! > (keep.length === 0 ? Number.NEGATIVE_INFINITY : time[keep.at(-1)!]!)) keep.push(n);
   const kept = Float64Array.from(keep, (n) => time[n]!);
   if (logic) return { time: kept, interval: null, said: [], missing: 0, keep };
   const usual = medianStep(kept);
@@ -300,8 +301,10 @@ function statesOf(columns: readonly Float64Array[], names: readonly string[]): R
  * Reads a text of columns: an oscilloscope's, a logger's, or states written down by hand.
  * @throws Refused where there are no columns, no signal, or nothing says how far samples lie apart
  */
-export function readColumns(bytes: Uint8Array): Recording {
-  const table = readTable(bytes);
+export const readColumns = (bytes: Uint8Array): Recording => recordingOf(readTable(bytes));
+
+/** What the columns of a table hold. @throws Refused as {@link readColumns} */
+export function recordingOf(table: NumberTable): Recording {
   const headings = headingsOf(table);
   const above = intervalAbove(table);
   const { time: timed, signals } = rolesOf(headings, table.columns, above?.seconds ?? null);

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { readRecording, Refused, type SaidCode } from "./index.ts";
+import { chanceFrom } from "#bench/chance";
+import { readRecording, readRecordingFrom, Refused, type Recording, type SaidCode } from "./index.ts";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const read = (text: string) => readRecording(bytes(text));
@@ -250,5 +251,62 @@ describe("a value change dump that was cut off", () => {
     const { channels, time } = readRecording(new TextEncoder().encode(text));
     expect([...time!]).toEqual([0, 10 * 1e-6, 20 * 1e-6].map((at) => expect.closeTo(at, 12)));
     expect([...channels[0]!.values]).toEqual([1, 0, 1]);
+  });
+});
+
+describe("a file that comes piece by piece", () => {
+  async function* piecesOf(file: Uint8Array, chance: ReturnType<typeof chanceFrom>) {
+    for (let at = 0; at < file.length;) {
+      const to = at + Math.ceil(chance.between(0, 40_000));
+      yield file.subarray(at, to);
+      at = to;
+    }
+  }
+  const told = ({ time, channels, ...rest }: Recording) => ({
+    ...rest,
+    time: [...(time ?? [])],
+    channels: channels.map(({ values, ...one }) => ({ ...one, values: [...values] })),
+  });
+  const rows = (end: string, cell = (value: number) => value.toFixed(4)) =>
+    [
+      "Time,AB,BC",
+      ...Array.from({ length: 9000 }, (_, n) =>
+        [n * 1e-3, Math.sin(n / 9), Math.cos(n / 7)].map(cell).join(","),
+      ),
+    ].join(end);
+
+  it.each([
+    ["lines of any kind", rows("\n")],
+    ["returns and feeds", rows("\r\n") + "\r\n"],
+    ["returns alone", rows("\r")],
+    ["a mark at the beginning", `\uFEFF${rows("\n")}`],
+    ["a last line that was cut off", rows("\n").slice(0, -9)],
+    [
+      "many digits and empty cells",
+      rows("\n", (value) => (value > 0.9 && value < 1 ? "" : value.toExponential(17))),
+    ],
+  ])("is the same recording: %s", async (_, text) => {
+    const file = bytes(text);
+    const whole = told(readRecording(file));
+    for (let seed = 0; seed < 4; seed += 1)
+      expect(told(await readRecordingFrom(piecesOf(file, chanceFrom(seed)), file.length))).toEqual(whole);
+  });
+
+  it("a number beyond what can be counted is none, and neither is a moment that was not read", () => {
+    const { time, channels } = readRecording(
+      bytes("Time,AB\n1e999,1\n0.001,2\n0.002,1e999\n0.01e3999,4\n0.004,5\n0.005,6\n0.006,7\n"),
+    );
+    expect([...time!]).toEqual([0.001, 0.002, 0.004, 0.005, 0.006]);
+    expect([...channels[0]!.values]).toEqual([2, Number.NaN, 5, 6, 7]);
+  });
+
+  it("is refused for the same reason, and a line without end does no harm", async () => {
+    const from = (file: Uint8Array) => readRecordingFrom(piecesOf(file, chanceFrom(1)), file.length);
+    await expect(from(bytes(""))).rejects.toMatchObject({ said: { code: "emptyFile" } });
+    await expect(from(bytes("Dear workshop,\n".repeat(9000)))).rejects.toMatchObject({
+      said: { code: "notACapture" },
+    });
+    const endless = await from(bytes(`${rows("\n")}\n9,${"1".repeat(3_000_000)}`));
+    expect(endless.channels[0]!.values).toHaveLength(9000);
   });
 });

@@ -1,8 +1,7 @@
 // The most memory that this process ever held, bytes; with a file named it reads that first.
-import { readFileSync } from "node:fs";
-import { readCapture } from "#core/capture";
+import { readCaptureFile } from "../../server/incoming/captureFile.ts";
 
 const [file] = process.argv.slice(2);
 if (file)
-  readCapture(readFileSync(file), { as: null, polePairs: 7, slots: 12, ratedConstant: null, turned: null });
+  await readCaptureFile(file, { as: null, polePairs: 7, slots: 12, ratedConstant: null, turned: null });
 process.stdout.write(`${process.resourceUsage().maxRSS * 1024}\n`);

@@ -75,11 +75,8 @@ export function useCapture<Options, Read>(how: How<Options, Read>, options: Opti
       const mine = begin();
       running.current = mine;
       setReading({ kind: "busy", words: "Fetching the file" });
-      const said = proxy((words: string) => {
-        if (running.current === mine) setReading({ kind: "busy", words });
-      });
       try {
-        await mine.remote.open(chosen, said);
+        await mine.remote.open(chosen);
         if (running.current === mine) setFile(chosen);
       } catch {
         if (running.current === mine)

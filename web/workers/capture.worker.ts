@@ -3,7 +3,7 @@ import { bytesToHex } from "@noble/hashes/utils.js";
 import { expose, transfer } from "comlink";
 import {
   lookAtRecording,
-  openCapture,
+  openCaptureFrom,
   windowOf,
   type CaptureAnswer,
   type CaptureOptions,
@@ -48,8 +48,9 @@ export interface ReadRun {
   readonly roles: readonly RunRole[];
 }
 
-let bytes: Uint8Array | null = null;
-let opened: ReturnType<typeof openCapture> | null = null;
+/** What was taken in: its bytes stay on the disk, and are read piece by piece. */
+let taken: Blob | null = null;
+let opened: Awaited<ReturnType<typeof openCaptureFrom>> | null = null;
 /** What a chart is drawn of. */
 let signals: Pick<Recording, "time" | "channels"> | null = null;
 
@@ -62,20 +63,42 @@ function reach(values: Float64Array): { readonly least: number; readonly most: n
   return least <= most ? { least, most } : { least: 0, most: 0 };
 }
 
+async function* piecesOf(file: Blob): AsyncGenerator<Uint8Array> {
+  const reader = file.stream().getReader();
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) return;
+    yield value;
+  }
+}
+
+function takenIn(): Blob {
+  if (!taken) throw new Error("capture worker: nothing was opened");
+  return taken;
+}
+
+const bytesOf = async (file: Blob) => new Uint8Array(await file.arrayBuffer());
+
+async function hashOf(file: Blob): Promise<string> {
+  const hash = sha256.create();
+  for await (const piece of piecesOf(file)) hash.update(piece);
+  return bytesToHex(hash.digest());
+}
+
 const worker = {
-  /** Takes a file in. @param onStage told what is done now */
-  async open(file: Blob, onStage: (words: string) => void): Promise<void> {
-    onStage("Fetching the file");
-    bytes = new Uint8Array(await file.arrayBuffer());
+  /** Takes a file in; that it can be read is seen by its first byte. */
+  async open(file: Blob): Promise<void> {
+    await file.slice(0, 1).arrayBuffer();
+    taken = file;
     opened = null;
     signals = null;
   },
   /** Reads what was taken in, with what is known of the motor. */
-  read(options: CaptureOptions, onStage: (words: string) => void): ReadCapture {
-    if (!bytes) throw new Error("capture worker: nothing was opened");
+  async read(options: CaptureOptions, onStage: (words: string) => void): Promise<ReadCapture> {
+    const file = takenIn();
     const began = performance.now();
     onStage("Reading its signals");
-    opened ??= openCapture(bytes);
+    opened ??= await openCaptureFrom(piecesOf(file), file.size);
     onStage("Following each cycle");
     const { answer, pictures, recording } = lookAtRecording(opened, options);
     signals = recording;
@@ -93,10 +116,9 @@ const worker = {
     };
   },
   /** Reads it as a log of a run. */
-  readRun(options: RunOptions, onStage: (words: string) => void): ReadRun {
-    if (!bytes) throw new Error("capture worker: nothing was opened");
+  async readRun(options: RunOptions, onStage: (words: string) => void): Promise<ReadRun> {
     onStage("Reading its columns");
-    const { time, traces, ...answer } = readRun(bytes, options);
+    const { time, traces, ...answer } = readRun(await bytesOf(takenIn()), options);
     signals = {
       time,
       channels: traces.map(({ role, values }) => ({ name: role, unit: "V" as const, values })),
@@ -104,10 +126,9 @@ const worker = {
     return { answer, seconds: time.at(-1) ?? 0, roles: traces.map(({ role }) => role) };
   },
   /** Reads it as a sound. */
-  readSound(onStage: (words: string) => void): SoundAnswer {
-    if (!bytes) throw new Error("capture worker: nothing was opened");
+  async readSound(onStage: (words: string) => void): Promise<SoundAnswer> {
     onStage("Hearing it");
-    return readSound(bytes);
+    return readSound(await bytesOf(takenIn()));
   },
   window(from: number, to: number, columns: number): Window {
     if (!signals) throw new Error("capture worker: nothing was read");
@@ -116,10 +137,10 @@ const worker = {
   },
   /** The file packed as a job keeps it, with the SHA-256 of what it was and of what it is packed. */
   async pack(): Promise<Packed> {
-    if (!bytes) throw new Error("capture worker: nothing was opened");
-    const stream = new Blob([bytes as BlobPart]).stream().pipeThrough(new CompressionStream("gzip"));
+    const file = takenIn();
+    const stream = file.stream().pipeThrough(new CompressionStream("gzip"));
     const packed = await new Response(stream).arrayBuffer();
-    const named = { name: bytesToHex(sha256(new Uint8Array(packed))), sha256: bytesToHex(sha256(bytes)) };
+    const named = { name: bytesToHex(sha256(new Uint8Array(packed))), sha256: await hashOf(file) };
     return transfer({ packed, ...named }, [packed]);
   },
 };
