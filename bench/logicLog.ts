@@ -6,8 +6,8 @@ export interface LoggedSensors {
   readonly spacing: 60 | 120;
   /** Degrees (electrical) that each stands late. */
   readonly late: readonly [number, number, number];
-  /** Degrees (electrical) by which each change lags behind the motion. */
-  readonly hysteresis: number;
+  /** Degrees (electrical) by which each change lags behind the motion: of all alike, or of each. */
+  readonly hysteresis: number | readonly [number, number, number];
   /** Sensors that never change, with the level they stay at. */
   readonly stuck: Readonly<Record<number, boolean>>;
   /** Which signal each wire carries. */
@@ -33,7 +33,8 @@ export function logged(
   const { polePairs, spacing, late, hysteresis, stuck, wires } = sensors;
   const levelOf = (sensor: number, turns: number, way: number): boolean => {
     if (sensor in stuck) return stuck[sensor]!;
-    const degrees = turns * polePairs * 360 - sensor * spacing - late[sensor]! - way * hysteresis;
+    const lag = typeof hysteresis === "number" ? hysteresis : hysteresis[sensor]!;
+    const degrees = turns * polePairs * 360 - sensor * spacing - late[sensor]! - way * lag;
     return ((degrees % 360) + 360) % 360 < 180;
   };
   const begins = wires.map((sensor) => levelOf(sensor, turning(0), 1));

@@ -40,6 +40,7 @@ const drawn = Joi.object<KeptPictures>({
       .pattern(/^[ABC][+-]$/u, Joi.number().min(0).max(360))
       .required(),
     u: Joi.number().min(0).required(),
+    lag: Joi.number().min(0).max(180),
   })
     .allow(null)
     .required(),

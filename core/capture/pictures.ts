@@ -32,6 +32,8 @@ export interface EdgePicture {
   /** "A+" is where A rises; degrees from A's rise on, the motor going forward. */
   readonly degrees: Readonly<Record<string, number>>;
   readonly u: number;
+  /** Where it turned both ways: how far a sensor's lag is from the mean lag of all, degrees. */
+  readonly lag?: number | undefined;
 }
 
 /** What is drawn of a recording beside its figures; null where it does not have it. */

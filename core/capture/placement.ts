@@ -62,6 +62,34 @@ export function placementOf(edges: readonly Edge[], way: 1 | -1, polePairs: numb
   };
 }
 
+/** Places found while it turned both ways. */
+interface BothWays extends Placement {
+  /** How far a sensor's lag is from the mean lag of all, the largest, degrees. */
+  readonly lag: number;
+}
+
+/**
+ * The mean of what two ways of turning show: a sensor lags behind the motion, each way to its own side, and a lag that is
+ * not the same in all of them passes for a wrong place in either way alone.
+ */
+export function bothWays(forward: Placement, backward: Placement): BothWays {
+  // Going back it rises where it falls going forward.
+  const names = [...forward.degrees.keys()];
+  const behind = (name: string) => backward.degrees.get(`${name[0]!}${name[1] === "+" ? "-" : "+"}`)!;
+  const apart = names.map((name) => wrapDegrees(behind(name) - behind("A+") - forward.degrees.get(name)!));
+  const middle = apart.reduce((sum, one) => sum + one, 0) / names.length;
+  const places = names.map(
+    (name, k) => [name, forward.degrees.get(name)! + (apart[k]! - middle) / 2] as const,
+  );
+  const zero = places.find(([name]) => name === "A+")![1];
+  return {
+    degrees: new Map(places.map(([name, degrees]) => [name, (((degrees - zero) % 360) + 360) % 360])),
+    u: Math.hypot(forward.u, backward.u) / 2,
+    cycles: forward.cycles + backward.cycles,
+    lag: Math.max(...apart.map((one) => Math.abs(one - middle))) / 2,
+  };
+}
+
 /** From the middle of one sensor's pulse to the middle of another's, forward, degrees from 0 to 360. */
 function between(degrees: ReadonlyMap<string, number>, from: Sensor, to: Sensor): number {
   const middleOf = (sensor: Sensor) => {
@@ -71,9 +99,13 @@ function between(degrees: ReadonlyMap<string, number>, from: Sensor, to: Sensor)
   return (((middleOf(to) - middleOf(from)) % 360) + 360) % 360;
 }
 
-export function tellPlacement(findings: Findings, { degrees, u }: Placement, spacing: 60 | 120): void {
+export function tellPlacement(
+  findings: Findings,
+  { degrees, u, lag }: Placement & Partial<Pick<BothWays, "lag">>,
+  spacing: 60 | 120,
+): void {
   const { said, words, figures, pictures } = findings;
-  pictures.edges = { degrees: Object.fromEntries(degrees), u };
+  pictures.edges = { degrees: Object.fromEntries(degrees), u, ...(lag !== undefined && { lag }) };
   const angles = {
     angleAToB: between(degrees, "A", "B"),
     angleBToC: between(degrees, "B", "C"),

@@ -9,7 +9,7 @@ import {
   type LoggedSensors,
   type Turning,
 } from "#bench/logicLog";
-import { readCapture, type CaptureAnswer, type CaptureOptions } from "./index.ts";
+import { lookAtCapture, readCapture, type CaptureAnswer, type CaptureOptions } from "./index.ts";
 
 const SENSORS: LoggedSensors = {
   ...{ polePairs: 7, spacing: 120, late: [0, 0, 0], hysteresis: 0, stuck: {}, wires: [0, 1, 2] },
@@ -144,6 +144,30 @@ describe("a log of the sensors", () => {
     expect(value(answer, "speedBefore")).toBeCloseTo(600, -1);
     expect(value(answer, "speedAfter")).toBeCloseTo(360, -1);
     expect(Math.abs(value(answer, "netTurns") - 2)).toBeLessThan(0.05);
+  });
+
+  it("turned both ways the mean is the placement, and lags that differ are no wrong place", () => {
+    const there = (t: number) => (t < 0.5 ? 10 * t : 5 - 8 * (t - 0.5));
+    // One way alone a sensor that lags by seven degrees more than the others stands out; the mean of both is its place.
+    const one = log({ hysteresis: [1, 8, 1] }, (t) => 10 * t);
+    expect(codesOf(one)).toEqual(["misplaced"]);
+    const both = log({ hysteresis: [1, 8, 1] }, there);
+    expect(codesOf(both)).toEqual(["reversal"]);
+    const { pictures } = lookAtCapture(
+      asChanges(logged({ ...SENSORS, hysteresis: [1, 8, 1] }, there, 1, 2e-5)),
+      KNOWN,
+    );
+    // Seven more than two others: by two thirds of that more than the mean of three.
+    expect(pictures.edges!.lag).toBeCloseTo(14 / 3, 1);
+    expect(value(both, "angleAToB")).toBeCloseTo(120, 0);
+    // The other way round first, and one that is off its place in truth.
+    const off = log({ hysteresis: 2, late: [0, 12, 0] }, (t) => -there(t));
+    expect(codesOf(off)).toEqual(["reversal", "misplaced"]);
+    expect(off.words["misplacedSensor"]).toBe("B");
+    expect(value(off, "angleAToB")).toBeCloseTo(132, 0);
+    // Slowly round, as by hand.
+    const round = log({ hysteresis: [0, 4, 0] }, (t) => 3 * Math.sin(t * Math.PI));
+    expect(value(round, "angleBToC")).toBeCloseTo(120, 0);
   });
 
   it("states written down by hand tell the direction and nothing of speed", () => {

@@ -2,7 +2,7 @@ import { median } from "../quantity/index.ts";
 import type { Recording } from "../formats/index.ts";
 import { SENSORS, tell, type CaptureOptions, type Findings, type Sensor } from "./answer.ts";
 import { signalOf, withoutGlitches, type Edge, type Signal } from "./edges.ts";
-import { nameOf, placementOf, tellPlacement } from "./placement.ts";
+import { bothWays, nameOf, placementOf, tellPlacement } from "./placement.ts";
 import type { Assigned } from "./roles.ts";
 
 /** States of three sensors 120° apart, as the motor goes forward. */
@@ -254,12 +254,39 @@ function readOrder(findings: Findings, { signals, edges, timed, short, polePairs
     const [before, after] = [steps.slice(1, turn.step), steps.slice(turn.step, reversals[1]?.step)];
     tell(findings, "speedBefore", rpmOver(before, polePairs), 0.02 * rpmOver(before, polePairs), "rpm");
     tell(findings, "speedAfter", rpmOver(after, polePairs), 0.02 * rpmOver(after, polePairs), "rpm");
+    if (reversals.length > 1) return;
+    const placed = placedBothWays(edges, turn.at, direction === "forward" ? 1 : -1, polePairs);
+    if (placed) tellPlacement(findings, placed, spacing);
     return;
   }
   const run = longestRun(edges);
   tellFrequency(findings, [run.filter(({ sensor }) => sensor === "A")], polePairs, true);
   const placement = placementOf(run, direction === "forward" ? 1 : -1, polePairs);
   if (placement) tellPlacement(findings, placement, spacing);
+}
+
+/** Where a motion slows down to turn round it is no smooth one: so much longer than usual may six changes take. */
+const SLOWED = 1.5;
+
+/** Changes on one side of a turning point, as far as the motion there is steady. */
+function steady(run: readonly Edge[]): readonly Edge[] {
+  const cycles = run.slice(6).map(({ at }, n) => at - run[n]!.at);
+  const usual = median(cycles);
+  return longestRun(run.slice(6).filter((_, n) => cycles[n]! < SLOWED * usual));
+}
+
+function placedBothWays(
+  edges: readonly Edge[],
+  turnedAt: number,
+  first: 1 | -1,
+  polePairs: number | null,
+): ReturnType<typeof bothWays> | null {
+  const before = longestRun(edges.filter(({ at }) => at < turnedAt));
+  const after = longestRun(edges.filter(({ at }) => at > turnedAt));
+  const there = placementOf(steady(before), first, polePairs);
+  const back = placementOf(steady(after), first === 1 ? -1 : 1, polePairs);
+  if (!there || !back) return null;
+  return first === 1 ? bothWays(there, back) : bothWays(back, there);
 }
 
 const stepAbout = (steps: readonly Step[], step: number): number => {

@@ -27,7 +27,11 @@ export interface KeptPictures {
   /** Speed by time of a motor that coasts: s and electrical rad/s. */
   readonly coast: { readonly at: readonly number[]; readonly speed: readonly number[] } | null;
   /** Where each change of a sensor stands, degrees from A's rise on. */
-  readonly edges: { readonly degrees: Readonly<Record<string, number>>; readonly u: number } | null;
+  readonly edges: {
+    readonly degrees: Readonly<Record<string, number>>;
+    readonly u: number;
+    readonly lag?: number | undefined;
+  } | null;
   /** How loud a sound is by frequency, octave and time; absent where there is none. */
   readonly sound?: {
     readonly hertz: readonly number[];

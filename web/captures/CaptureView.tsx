@@ -106,7 +106,11 @@ export default function CaptureView({ capture, options, name, window }: Props) {
                 Sensors, one cycle
               </h3>
               <EdgeRing edges={edges} spacing={answer.figures["sensorSpacing"]?.value ?? 120} />
-              <p className="text-xs text-ink-2">Green: high. Copper: where it should rise.</p>
+              <p className="text-xs text-ink-2">
+                Green: high. Copper: where it should rise.
+                {edges.lag !== undefined &&
+                  ` Turned both ways: the mean of both; a sensor lags by up to ${edges.lag.toFixed(1)}° more or less than the mean of them.`}
+              </p>
             </section>
           )}
           {!magnets && !edges && waves.length > 0 && (
