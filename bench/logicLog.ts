@@ -8,6 +8,8 @@ export interface LoggedSensors {
   readonly late: readonly [number, number, number];
   /** Degrees (electrical) by which each change lags behind the motion: of all alike, or of each. */
   readonly hysteresis: number | readonly [number, number, number];
+  /** Degrees of a cycle for which each is high; 180 where nothing is said. */
+  readonly high?: readonly [number, number, number];
   /** Sensors that never change, with the level they stay at. */
   readonly stuck: Readonly<Record<number, boolean>>;
   /** Which signal each wire carries. */
@@ -30,12 +32,12 @@ export function logged(
   seconds: number,
   step: number,
 ): { readonly begins: readonly boolean[]; readonly changes: readonly Change[] } {
-  const { polePairs, spacing, late, hysteresis, stuck, wires } = sensors;
+  const { polePairs, spacing, late, hysteresis, high, stuck, wires } = sensors;
   const levelOf = (sensor: number, turns: number, way: number): boolean => {
     if (sensor in stuck) return stuck[sensor]!;
     const lag = typeof hysteresis === "number" ? hysteresis : hysteresis[sensor]!;
     const degrees = turns * polePairs * 360 - sensor * spacing - late[sensor]! - way * lag;
-    return ((degrees % 360) + 360) % 360 < 180;
+    return ((degrees % 360) + 360) % 360 < (high?.[sensor] ?? 180);
   };
   const begins = wires.map((sensor) => levelOf(sensor, turning(0), 1));
   const now = [...begins];
@@ -44,8 +46,8 @@ export function logged(
     const [before, at] = [(n - 1) * step, n * step];
     const way = turning(at) >= turning(before) ? 1 : -1;
     for (let wire = 0; wire < 3; wire += 1) {
-      const high = levelOf(wires[wire]!, turning(at), way);
-      if (high === now[wire]) continue;
+      const level = levelOf(wires[wire]!, turning(at), way);
+      if (level === now[wire]) continue;
       // Where in the step it changed, by halves.
       let [low, up] = [before, at];
       for (let k = 0; k < 30; k += 1) {
@@ -53,8 +55,8 @@ export function logged(
         if (levelOf(wires[wire]!, turning(middle), way) === now[wire]) low = middle;
         else up = middle;
       }
-      changes.push({ at: up, wire, high });
-      now[wire] = high;
+      changes.push({ at: up, wire, high: level });
+      now[wire] = level;
     }
   }
   return { begins, changes: changes.toSorted((a, b) => a.at - b.at) };

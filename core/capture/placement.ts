@@ -8,6 +8,8 @@ export const FINE = 5;
 /** Whole cycles of which placement is told. */
 const LEAST_CYCLES = 3;
 
+const turned = (degrees: number) => ((degrees % 360) + 360) % 360;
+
 /** A change by its sensor and its way: every cycle has each of the six once. */
 export const nameOf = ({ sensor, rises }: Pick<Edge, "sensor" | "rises">) => `${sensor}${rises ? "+" : "-"}`;
 
@@ -54,11 +56,21 @@ export function placementOf(edges: readonly Edge[], way: 1 | -1, polePairs: numb
   const n = Math.min(...counts);
   const places = cycle.map((name, k) => [name, way * 60 * k + offsets[k]! - middle] as const);
   const zero = places.find(([name]) => name === "A+")![1];
-  const turned = (degrees: number) => ((degrees % 360) + 360) % 360;
   return {
     degrees: new Map(places.map(([name, degrees]) => [name, turned(degrees - zero)])),
     u: coverageFactor(Math.max(1, n - 1)) * Math.sqrt(variance / n),
     cycles: whole / 6,
+  };
+}
+
+/** Places that were found going back, as going forward shows them: a sensor falls there where it rises going back. */
+export function seenForward({ degrees, ...rest }: Placement): Placement {
+  const zero = degrees.get("A-")!;
+  return {
+    ...rest,
+    degrees: new Map(
+      [...degrees].map(([name, at]) => [`${name[0]!}${name[1] === "+" ? "-" : "+"}`, turned(at - zero)]),
+    ),
   };
 }
 
@@ -73,17 +85,16 @@ interface BothWays extends Placement {
  * not the same in all of them passes for a wrong place in either way alone.
  */
 export function bothWays(forward: Placement, backward: Placement): BothWays {
-  // Going back it rises where it falls going forward.
   const names = [...forward.degrees.keys()];
-  const behind = (name: string) => backward.degrees.get(`${name[0]!}${name[1] === "+" ? "-" : "+"}`)!;
-  const apart = names.map((name) => wrapDegrees(behind(name) - behind("A+") - forward.degrees.get(name)!));
+  const back = seenForward(backward).degrees;
+  const apart = names.map((name) => wrapDegrees(back.get(name)! - forward.degrees.get(name)!));
   const middle = apart.reduce((sum, one) => sum + one, 0) / names.length;
   const places = names.map(
     (name, k) => [name, forward.degrees.get(name)! + (apart[k]! - middle) / 2] as const,
   );
   const zero = places.find(([name]) => name === "A+")![1];
   return {
-    degrees: new Map(places.map(([name, degrees]) => [name, (((degrees - zero) % 360) + 360) % 360])),
+    degrees: new Map(places.map(([name, degrees]) => [name, turned(degrees - zero)])),
     u: Math.hypot(forward.u, backward.u) / 2,
     cycles: forward.cycles + backward.cycles,
     lag: Math.max(...apart.map((one) => Math.abs(one - middle))) / 2,

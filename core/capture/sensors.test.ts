@@ -63,6 +63,21 @@ describe("a log of the sensors", () => {
     expect(Object.values(sectors).reduce((sum, one) => sum + one.value, 0)).toBeCloseTo(360, 6);
   });
 
+  it("gives every state the same width either way round, and sees which is high for longer", () => {
+    const widths = (turning: Turning) => {
+      const found = lookAtCapture(
+        asChanges(logged({ ...SENSORS, late: [0, 4, 0], high: [180, 210, 180] }, turning, 1, 2e-5)),
+        KNOWN,
+      );
+      const { "B+": rise, "B-": fall } = found.pictures.edges!.degrees;
+      expect((fall! - rise! + 360) % 360).toBeCloseTo(210, 0);
+      const sectors = found.answer.figures["sectors"] as unknown as Record<string, { value: number }>;
+      return Object.entries(sectors).map(([state, { value: width }]) => [state, Math.round(width)]);
+    };
+    expect(Object.fromEntries(widths(backward))).toEqual(Object.fromEntries(widths(steady)));
+    expect(Object.fromEntries(widths(steady))).toMatchObject({ 100: 64, 110: 56, "011": 94, "001": 26 });
+  });
+
   it.each([
     [[0, 9, 0], "B", 9],
     [[0, 0, -7], "C", -7],

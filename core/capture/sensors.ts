@@ -2,7 +2,7 @@ import { median } from "../quantity/index.ts";
 import type { Recording } from "../formats/index.ts";
 import { SENSORS, tell, type CaptureOptions, type Findings, type Sensor } from "./answer.ts";
 import { signalOf, withoutGlitches, type Edge, type Signal } from "./edges.ts";
-import { bothWays, nameOf, placementOf, tellPlacement } from "./placement.ts";
+import { bothWays, nameOf, placementOf, seenForward, tellPlacement } from "./placement.ts";
 import type { Assigned } from "./roles.ts";
 
 /** States of three sensors 120° apart, as the motor goes forward. */
@@ -262,7 +262,8 @@ function readOrder(findings: Findings, { signals, edges, timed, short, polePairs
   const run = longestRun(edges);
   tellFrequency(findings, [run.filter(({ sensor }) => sensor === "A")], polePairs, true);
   const placement = placementOf(run, direction === "forward" ? 1 : -1, polePairs);
-  if (placement) tellPlacement(findings, placement, spacing);
+  if (placement)
+    tellPlacement(findings, direction === "forward" ? placement : seenForward(placement), spacing);
 }
 
 /** Where a motion slows down to turn round it is no smooth one: so much longer than usual may six changes take. */

@@ -56,6 +56,11 @@ describe("a log of the sensors as evidence", () => {
     expect(found("hallPlaced", [unsure])).toBeUndefined();
   });
 
+  it("of sensors that are high for much more than half of a cycle passes no placement", () => {
+    expect(found("hallPlaced", [log({ high: [186, 186, 186] })])).toMatchObject({ departs: false });
+    expect(found("hallPlaced", [log({ high: [210, 210, 210] })])).toBeUndefined();
+  });
+
   it("passes nothing that was not there: half a cycle, a rotor that rocked, pulses without a clock", () => {
     const states = (text: string) =>
       keptReading(new TextEncoder().encode(`${text.split(" ").join("\n")}\n`), {

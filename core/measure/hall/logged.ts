@@ -84,12 +84,23 @@ function loggedStates(log: KeptCapture): Finding | null {
   return certain("hall", LAMPS, "healthy", `Logged: all six states in order, ${spacing}°`, false);
 }
 
+/** Share of a cycle for which a sensor of a sound motor is high. */
+const HIGH = { least: 0.45, most: 0.55 } as const;
+
+/** Whether each sensor is high for about half of every cycle. */
+const evenlyHigh = ({ degrees, u }: NonNullable<KeptCapture["drawn"]["edges"]>): boolean =>
+  ["A", "B", "C"].every((sensor) => {
+    const share = ((degrees[`${sensor}-`]! - degrees[`${sensor}+`]! + 360) % 360) / 360;
+    return share - u / 360 > HIGH.least && share + u / 360 < HIGH.most;
+  });
+
 function placedFinding(log: KeptCapture): Finding | null {
   const said = saysOf(log, "misplaced");
   if (said) return certain("hall", HALL_PLACED, "off", said.words.replace(/[.]$/u, ""), true);
   const [placed, off] = [log.drawn.edges, offPlace(log)];
-  // Neither off nor surely in its place: nothing is said.
-  if (!placed || !off || off.some((one) => Math.abs(one) + placed.u > FINE_PLACEMENT)) return null;
+  // Neither off nor surely in its place, or not high for half of a cycle: nothing passes.
+  if (!placed || !evenlyHigh(placed) || !off || off.some((one) => Math.abs(one) + placed.u > FINE_PLACEMENT))
+    return null;
   return certain(
     "hall",
     HALL_PLACED,
