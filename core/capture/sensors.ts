@@ -247,7 +247,7 @@ function readOrder(findings: Findings, { signals, edges, timed, short, polePairs
   if (turn) {
     said.push({
       code: "reversal",
-      words: `The direction changes ${reversals.length === 1 ? "once" : `${reversals.length} times`}, first at ${turn.at.toPrecision(4)} s.`,
+      words: `The direction changes ${reversals.length === 1 ? "once" : `${reversals.length} times`}.`,
       at: turn.at,
     });
     tell(findings, "reversalAt", turn.at, stepAbout(steps, turn.step), "s");

@@ -2,10 +2,14 @@ import { isOfMotor } from "#core/capture";
 import type { KeptRemark } from "#core/record";
 import { Judged } from "../ui/Notice.tsx";
 
+/** Where it was seen first, as a sentence of its own. */
 const placeOf = ({ line, at }: KeptRemark) =>
-  [line === undefined ? "" : `line ${line}`, at === undefined ? "" : `at ${Number(at.toPrecision(5))} s`]
+  [
+    line === undefined ? "" : `First in line ${line}.`,
+    at === undefined ? "" : `First at ${Number(at.toPrecision(4))} s.`,
+  ]
     .filter(Boolean)
-    .join(", ");
+    .join(" ");
 
 /** What was said of a recording: of the motor first, then of the recording itself. */
 export function Remarks({ said }: { readonly said: readonly KeptRemark[] }) {
