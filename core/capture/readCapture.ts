@@ -50,7 +50,7 @@ export const readCapture = (bytes: Uint8Array, options: CaptureOptions): Capture
   lookAtCapture(bytes, options).answer;
 
 /** A file as signals, or why it holds none: read once, and looked at as often as somebody changes what is known. */
-export function openCapture(bytes: Uint8Array): Recording | Refused {
+function openCapture(bytes: Uint8Array): Recording | Refused {
   try {
     return readRecording(bytes);
   } catch (error) {
