@@ -1,0 +1,2 @@
+/** What an instrument that speaks shows just now, and whether it has come to rest. */
+export * from "./settled.ts";
