@@ -129,7 +129,13 @@ export function useCapture<Options, Read>(how: How<Options, Read>, options: Opti
           : Promise.resolve(null),
       [],
     ),
-    pack: (): Promise<Packed | null> =>
-      running.current ? (running.current.remote.pack() as Promise<Packed>) : Promise.resolve(null),
+    /** Packs the file as a job keeps it; null where it is not open any more, or was changed or taken away meanwhile. */
+    pack: async (): Promise<Packed | null> => {
+      try {
+        return running.current ? ((await running.current.remote.pack()) as Packed) : null;
+      } catch {
+        return null;
+      }
+    },
   };
 }

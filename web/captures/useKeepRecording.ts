@@ -21,7 +21,7 @@ export function useKeepRecording() {
     valueOf: (source: Pick<KeptCapture, "file" | "sha256" | "name">) => ReadingValue,
   ): Promise<string | null> => {
     const made = await pack();
-    if (!made) return "The recording is not open any more. Choose it again.";
+    if (!made) return "The recording is not there any more, or was changed meanwhile. Choose it again.";
     const fits = made.packed.byteLength <= CAPTURE_LIMITS.mostKept;
     if (fits) {
       const stored = await keepFile(made.name, made.packed, CAPTURE_LIMITS.type);
