@@ -1,4 +1,4 @@
-import type { LiveSample } from "#core/live";
+import { lookAt, type DisplayNoise, type LiveSample, type Look } from "#core/live";
 import type { Chance } from "./chance.ts";
 
 /** A pair of probes on two points, as a display that speaks shows it. */
@@ -60,4 +60,16 @@ export function touchOf(kind: TouchKind, value: number, resolution: number, chan
     samples.push({ at: t, value: Math.round(noisy / resolution) * resolution });
   }
   return { samples, touched, thereAt: kind === "floats" ? null : thereAt, resolution, scatter: noise };
+}
+
+/** What is latched by itself: the first rest, and the display at which it was one; null where it never comes to rest. */
+export function firstRest(
+  samples: readonly LiveSample[],
+  noise: DisplayNoise,
+): { readonly rest: Extract<Look, { kind: "settled" }>["rest"]; readonly at: number } | null {
+  for (let count = 1; count <= samples.length; count += 1) {
+    const look = lookAt(samples.slice(0, count), noise);
+    if (look.kind === "settled") return { rest: look.rest, at: samples[count - 1]!.at };
+  }
+  return null;
 }

@@ -1,7 +1,6 @@
 // How far what is latched at rest lies from what was there, over touches drawn at will: npm run touches [-- HOW MANY]
 import { chanceFrom } from "#bench/chance";
-import { TOUCHES, touchOf, type TouchKind } from "#bench/touches";
-import { lookAt } from "#core/live";
+import { firstRest, TOUCHES, touchOf, type TouchKind } from "#bench/touches";
 import { accuracyOf, combine, expanded, OHMMETER_TEMPLATES, rangeAmong, scale } from "#core/quantity";
 
 const COUNT = Number(process.argv[2] ?? 1000);
@@ -39,20 +38,16 @@ for (let n = 0; n < COUNT; n += 1) {
   const { perReading, commonOffset, commonGain } = accuracyOf(range);
   // What the shop knows of its meter's scatter is about right.
   const noise = { resolution: range.resolution, scatter: touch.scatter * chance.between(0.6, 1.6) };
-  // Latched by itself, the first time it is at rest.
-  for (let shown = 1; shown <= touch.samples.length; shown += 1) {
-    const look = lookAt(touch.samples.slice(0, shown), noise);
-    if (look.kind !== "settled") continue;
-    tally.latched += 1;
-    const { mean, typeA } = look.rest;
-    const off = touch.thereAt ? Math.abs(mean - touch.thereAt(look.rest.to)) : Number.POSITIVE_INFINITY;
-    const u = expanded(combine([typeA, perReading, commonOffset, scale(commonGain, mean)]));
-    if (off > u) tally.beyondReading += 1;
-    if (off > expanded(typeA) + range.resolution / 2) tally.beyondOwn += 1;
-    tally.shares.push(off / u);
-    tally.waited.push(touch.samples[shown - 1]!.at - touch.touched);
-    break;
-  }
+  const latched = firstRest(touch.samples, noise);
+  if (!latched) continue;
+  tally.latched += 1;
+  const { mean, typeA, to } = latched.rest;
+  const off = touch.thereAt ? Math.abs(mean - touch.thereAt(to)) : Number.POSITIVE_INFINITY;
+  const u = expanded(combine([typeA, perReading, commonOffset, scale(commonGain, mean)]));
+  if (off > u) tally.beyondReading += 1;
+  if (off > expanded(typeA) + range.resolution / 2) tally.beyondOwn += 1;
+  tally.shares.push(off / u);
+  tally.waited.push(latched.at - touch.touched);
 }
 
 const at = (all: readonly number[], share: number) =>

@@ -293,10 +293,12 @@ describe("a file that comes piece by piece", () => {
   });
 
   it("a number beyond what can be counted is none, and neither is a moment that was not read", () => {
-    const { time, channels } = readRecording(
+    const { time, channels, said } = readRecording(
       bytes("Time,AB\n1e999,1\n0.001,2\n0.002,1e999\n0.01e3999,4\n0.004,5\n0.005,6\n0.006,7\n"),
     );
     expect([...time!]).toEqual([0.001, 0.002, 0.004, 0.005, 0.006]);
+    expect(said[0]!.words).toMatch(/^2 moments are no number/u);
+    expect(said.every(({ words }) => !words.includes("goes back"))).toBe(true);
     expect([...channels[0]!.values]).toEqual([2, Number.NaN, 5, 6, 7]);
   });
 

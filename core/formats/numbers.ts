@@ -107,6 +107,17 @@ class Cells {
 const SURE_DIGITS = 15;
 const MOST_RAGGED = 5;
 
+/** Place of the first byte of a line, from 0. */
+export function placeOf(bytes: Uint8Array, line: number): number {
+  let at = 0;
+  for (let n = 0; n < line; n += 1) {
+    while (at < bytes.length && bytes[at] !== LINE && bytes[at] !== RETURN) at += 1;
+    if (bytes[at] === RETURN) at += 1;
+    if (bytes[at] === LINE) at += 1;
+  }
+  return at;
+}
+
 /** Whether a line ends somewhere in a piece. */
 export const endsALine = (bytes: Uint8Array): boolean => bytes.includes(LINE) || bytes.includes(RETURN);
 

@@ -1,4 +1,4 @@
-import { endsALine, NumberColumns, type Dialect } from "./numbers.ts";
+import { endsALine, NumberColumns, placeOf, type Dialect } from "./numbers.ts";
 import { Refused } from "./recording.ts";
 
 /** A text of columns of numbers. */
@@ -84,19 +84,6 @@ export function asUtf8(bytes: Uint8Array): Uint8Array {
         ? "utf-16be"
         : null;
   return wide ? new TextEncoder().encode(new TextDecoder(wide).decode(bytes)) : bytes;
-}
-
-const [RETURN, LINE] = [13, 10];
-
-/** Place of the first byte of a line, from 0. */
-function placeOf(bytes: Uint8Array, line: number): number {
-  let at = 0;
-  for (let n = 0; n < line; n += 1) {
-    while (at < bytes.length && bytes[at] !== LINE && bytes[at] !== RETURN) at += 1;
-    if (bytes[at] === RETURN) at += 1;
-    if (bytes[at] === LINE) at += 1;
-  }
-  return at;
 }
 
 /** Where the numbers of a text begin, out of its head. @throws Refused where it holds none */
