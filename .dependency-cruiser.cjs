@@ -22,6 +22,7 @@ module.exports = {
       "^core/(?!formats/|capture/|runlog/|sound/|quantity/)",
     ),
     forbid("a-format-knows-no-meaning", "^core/formats/", "^core/(capture|runlog|sound)/"),
+    forbid("a-display-knows-no-check", "^core/live/", "^core/(?!live/|record/|quantity/)"),
     forbid("a-family-knows-no-check", "^core/families/", "^core/(?!families/|record/|quantity/)"),
     forbid(
       "a-check-knows-no-fault",

@@ -10,6 +10,13 @@ import {
   sessionSchema,
   signInSchema,
 } from "./doorSchemas.ts";
+import {
+  feedKeySchema,
+  feedSchema,
+  feedViewSchema,
+  samplesReceiptSchema,
+  wireSamplesSchema,
+} from "./feed.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
@@ -247,6 +254,29 @@ export function openApi(): Record<string, unknown> {
       ...listed("a person", "/technicians", "Who works at this bench", technicianSchema),
       ...listed("a model", "/models", "Motor models with their expected values", modelSchema),
       ...listed("an instrument", "/instruments", "The shop's instruments", instrumentSchema),
+      at("/feeds", (where) => get(where, "Instruments that speak", json(listOf(feedViewSchema)))),
+      at(
+        "/instruments/{id}/feed",
+        (where) =>
+          put(where, {
+            summary: "Let an instrument speak; the key it calls with is told once",
+            body: json(feedSchema),
+            answer: json(feedKeySchema),
+          }),
+        (where) => change("delete", where, "Let it speak no more", json(DONE)),
+      ),
+      at("/instruments/{id}/samples", (where) =>
+        change(
+          "post",
+          where,
+          "What an instrument shows, sent by itself with its key; nothing of it is kept",
+          json(samplesReceiptSchema),
+          json(wireSamplesSchema),
+        ),
+      ),
+      at("/live", (where) =>
+        get(where, "What instruments show, as server-sent events", bytes("text/event-stream"), ["to"]),
+      ),
       at("/units", (where) =>
         get(where, "Motors by serial with their visits", json(unitsSchema), ["q", "model", "page"]),
       ),

@@ -1,7 +1,8 @@
 import Joi from "joi";
+import { LIVE_FUNCTION_NAMES } from "#core/live";
 import { misread } from "#core/measure";
-import { QUANTITIES, QUANTITY_NAMES, wholeText, type QuantityKind } from "#core/quantity";
-import { CHECK_IDS, type Reading, type ReadingValue } from "#core/record";
+import { QUANTITIES, QUANTITY_NAMES, wholeText, type Component, type QuantityKind } from "#core/quantity";
+import { CHECK_IDS, type Latched, type Reading, type ReadingValue } from "#core/record";
 import { CAPTURE_FIELDS } from "./captureSchema.ts";
 import {
   celsius,
@@ -14,6 +15,7 @@ import {
   ohms,
   oneLine,
   oneOf,
+  strict,
   words,
 } from "./fields.ts";
 
@@ -69,6 +71,16 @@ function valueOf(fields: Readonly<Record<string, Readonly<Record<string, Joi.Sch
     .required();
 }
 
+const atLeastZero = Joi.number().min(0).required();
+/** What an instrument that speaks showed: a value that it is the mean of, never words. */
+const latchedSchema = strict<Latched>({
+  reads: oneOf("function", LIVE_FUNCTION_NAMES).required(),
+  range: Joi.number().positive().allow(null).required(),
+  count: Joi.number().integer().min(1).max(1000).required(),
+  spread: atLeastZero,
+  typeA: strict<Component>({ u: atLeastZero, freedom: Joi.number().min(1).required() }).required(),
+});
+
 const formOf = (value: Joi.Schema) =>
   keyed<Reading>({
     id: id.required(),
@@ -78,6 +90,7 @@ const formOf = (value: Joi.Schema) =>
     value,
     typed: oneLine(Joi.string().max(LONGEST_NAME).allow("").required()),
     instrumentId: name.allow(null).required(),
+    latched: latchedSchema,
     takenAt: instant.required(),
     by: name.required(),
     supersedes: id.allow(null).required(),

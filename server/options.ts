@@ -17,6 +17,8 @@ export interface Options {
   /** Addresses of proxies of one's own: only they say who asks. */
   readonly proxies: readonly string[];
   readonly keepCopies: number;
+  /** Whether instruments beyond this computer and private networks may be asked. */
+  readonly instrumentsAnywhere: boolean;
 }
 
 const FLAGS = {
@@ -31,6 +33,7 @@ const FLAGS = {
   key: { type: "string" },
   "behind-proxy": { type: "string", multiple: true, default: [] as string[] },
   "keep-copies": { type: "string", default: "14" },
+  "instruments-anywhere": { type: "boolean", default: false },
 } as const;
 
 const KNOWN = Object.keys(FLAGS)
@@ -81,6 +84,7 @@ export function readOptions(args: readonly string[]): Options {
     key: values.key,
     proxies: values["behind-proxy"].map(proxyOf),
     keepCopies: whole(values["keep-copies"], "keep-copies", 1, 1000),
+    instrumentsAnywhere: values["instruments-anywhere"],
   };
 }
 

@@ -146,10 +146,18 @@ const LOOK_FOR_IDLE = 20;
 /** Milliseconds in which answers that were begun are sent to their end. */
 const LAST_ANSWERS = 5000;
 
-/** Ends when it is told to, what was begun first. @param end what is left to do once nobody is answered any more */
-function endWhenTold(server: Server, folder: string, end: () => Promise<void>): void {
+/** What a server does when it ends: before it answers nobody any more, and after. */
+interface Ending {
+  /** Lines that are kept open end first: nobody is waited for who only listens. */
+  readonly hangUp: () => void;
+  readonly end: () => Promise<void>;
+}
+
+/** Ends when it is told to, what was begun first. */
+function endWhenTold(server: Server, folder: string, { hangUp, end }: Ending): void {
   const stop = () => {
     takeDownSign(folder);
+    hangUp();
     server.close(() => void end().then(() => process.exit(0)));
     // Whoever asks again and again over a line that is kept open holds nothing up.
     setInterval(() => server.closeIdleConnections(), LOOK_FOR_IDLE).unref();
@@ -172,7 +180,7 @@ async function serve(): Promise<void> {
 
   const { database, lock } = await openShop(asked, paths);
   const judge = inOwnThread(new URL("./judge.js", import.meta.url), log);
-  const servicesBy = (clock: Clock) => services(database, clock, judge, log);
+  const servicesBy = (clock: Clock) => services(database, clock, judge, log, asked.instrumentsAnywhere);
   const shop = servicesBy(now);
   await firstInstruments(shop.people);
   if (isFresh(asked)) await fillDemo(servicesBy);
@@ -207,11 +215,14 @@ async function serve(): Promise<void> {
   const needsCode = doors.needed && (await doors.noOwnerYet());
   listen(server, asked, folder, needsCode ? doors.code : null);
   keepCopies(asked, paths, copies);
-  endWhenTold(server, folder, async () => {
-    await shop.judging.stop(judge.close);
-    await work.idle();
-    await database.close();
-    await lock.release();
+  endWhenTold(server, folder, {
+    hangUp: shop.feeds.end,
+    end: async () => {
+      await shop.judging.stop(judge.close);
+      await work.idle();
+      await database.close();
+      await lock.release();
+    },
   });
 }
 

@@ -4,4 +4,5 @@ export * from "./definition.ts";
 export * from "./answer.ts";
 export * from "./captures.ts";
 export * from "./slips.ts";
+export * from "./latchedSlot.ts";
 export * from "./letters.ts";

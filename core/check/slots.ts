@@ -3,8 +3,9 @@ import {
   QUANTITY_NAMES,
   RESISTANCE,
   TEMPERATURE,
-  type canMeasure,
+  type Ability,
   type QuantityKind,
+  type Ratio,
 } from "../quantity/index.ts";
 import {
   choiceIn,
@@ -16,9 +17,6 @@ import {
   type ReadingValue,
   type Sitting,
 } from "../record/index.ts";
-
-/** What an instrument must be able to do. */
-type Ability = Parameters<typeof canMeasure>[1];
 
 /** What may stand in a slot. */
 export type SlotForm =
@@ -47,6 +45,8 @@ export interface Slot<Form extends SlotForm = SlotForm> {
   readonly hint: string;
   /** What an instrument must read to be named with it; null where none is. */
   readonly instrument: Ability | null;
+  /** Share by which what is read goes to and fro by itself, one standard deviation: a drill's speed. */
+  readonly unsteady: Ratio;
   /** Read with power on. */
   readonly live: boolean;
   /** Hands are on the motor or its controller, in a check that is read with power on too: safe from its own power as well. */
@@ -71,6 +71,7 @@ const PLAIN = {
   under: "",
   hint: "",
   instrument: null,
+  unsteady: 0,
   live: false,
   byHand: false,
   needs: {},
@@ -141,7 +142,8 @@ export function valueOfKind(kind: QuantityKind, value: number): ReadingValue {
   return { kind: "quantity", quantity, value };
 }
 
-function measuredKindOf(value: ReadingValue): string | null {
+/** The kind of quantity a value is of, by its name; null where it is none. */
+export function measuredKindOf(value: ReadingValue): string | null {
   if (value.kind === "ohms") return RESISTANCE.name;
   if (value.kind === "celsius") return TEMPERATURE.name;
   return value.kind === "quantity" ? QUANTITIES[value.quantity].name : null;

@@ -17,7 +17,7 @@ export interface DisplayNoise {
 }
 
 /** Displays at rest, as one reading. */
-interface Rest {
+export interface Rest {
   readonly mean: number;
   readonly count: number;
   /** Sample standard deviation of the displays. */

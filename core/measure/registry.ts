@@ -2,6 +2,7 @@ import { backemfCheck } from "./backemf/index.ts";
 import {
   answerOf,
   isForeign,
+  mislatchedReason,
   misreadReason,
   type CheckAnswer,
   type CheckDefinition,
@@ -65,6 +66,12 @@ export function slotOf(check: CheckId, slot: string): Slot | null {
 }
 
 /** Why a reading fits no slot of its check, in a sentence; null where it does. */
-export function misread(reading: Pick<Reading, "check" | "slot" | "value">): string | null {
-  return misreadReason(BY_ID[reading.check].slots, reading.check, reading);
+export function misread(
+  reading: Pick<Reading, "check" | "slot" | "value"> & Partial<Pick<Reading, "latched" | "instrumentId">>,
+): string | null {
+  const { check, slot, latched, instrumentId = null } = reading;
+  return (
+    misreadReason(BY_ID[check].slots, check, reading) ??
+    (latched ? mislatchedReason(slotOf(check, slot), { ...reading, latched, instrumentId }) : null)
+  );
 }

@@ -8,6 +8,7 @@ export * from "./distributions.ts";
 export * from "./judgement.ts";
 export * from "./instrument.ts";
 export * from "./instrumentTemplates.ts";
+export * from "./rangeShown.ts";
 export * from "./checkDue.ts";
 export * from "./temperatureText.ts";
 export * from "./torqueConstantText.ts";

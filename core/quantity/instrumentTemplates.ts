@@ -73,13 +73,17 @@ export const INSTRUMENT_TEMPLATES: readonly Omit<Instrument, "id">[] = [
   },
 ];
 
+/** What an instrument may be able to read. */
+export type Ability =
+  "ohms" | "acVolts" | "frequency" | "tachometer" | "dcVolts" | "dcAmperes" | "insulation";
+
 /** What a template or instrument can do, to offer only those that can. */
 export function canMeasure(
   instrument: Pick<
     Instrument,
     "ranges" | "acVolts" | "frequency" | "tachometer" | "dcVolts" | "dcAmperes" | "insulation"
   >,
-  what: "ohms" | "acVolts" | "frequency" | "tachometer" | "dcVolts" | "dcAmperes" | "insulation",
+  what: Ability,
 ): boolean {
   return what === "ohms" ? instrument.ranges.length > 0 : instrument[what] !== undefined;
 }

@@ -123,15 +123,19 @@ const APART_FACTOR = 4;
  * Mean and type A uncertainty of repeated readings: s/√n (GUM 4.2.3). Below four readings s is the
  * instrument's pooled scatter, unless they lie too far apart for it: then their own, with the little freedom they have.
  * Never less than one count/√12, since a display hides what is smaller.
+ * A reading that is itself a mean of displays brings its own scatter along: repeats scatter by that too, and single ones
+ * are open by it beside the pooled scatter.
  * @param readings same unit, at least one, finite
  * @param pooledScatter standard deviation of single readings known of this instrument, at least 0
  * @param count size of the last digit, at least 0
+ * @param shown what each reading that an instrument said is open by from its displays, none for one that was typed
  * @example summariseRepeats([10, 10.1, 10.2, 10.1], 0.05, 0.1).mean // 10.1
  */
 export function summariseRepeats(
   readings: readonly number[],
   pooledScatter: number,
   count: number,
+  shown: readonly Component[] = [],
 ): RepeatSummary {
   const n = readings.length;
   if (n === 0) throw new RangeError("summariseRepeats: readings must not be empty");
@@ -141,14 +145,17 @@ export function summariseRepeats(
   const scatter =
     n < 2 ? null : Math.sqrt(readings.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (n - 1));
   const least = count / Math.sqrt(12);
-  const apart = scatter !== null && scatter > APART_FACTOR * Math.max(pooledScatter, count);
+  const displays = combine(shown.map((one) => scale(one, 1 / Math.sqrt(n))));
+  const apart = scatter !== null && scatter > APART_FACTOR * Math.max(pooledScatter, count, displays.u);
   const own = scatter !== null && (apart || n >= LEAST_OWN_SCATTER);
-  const s = Math.max(own ? scatter : pooledScatter, least);
+  // Repeats that lie together by chance are not known better than each of them is.
+  const s = Math.max(own ? scatter : pooledScatter, least, own ? displays.u : 0);
+  const byRepeats = { u: s / Math.sqrt(n), freedom: own ? n - 1 : POOLED_FREEDOM };
   return {
     mean,
     count: n,
     scatter,
     apart,
-    typeA: { u: s / Math.sqrt(n), freedom: own ? n - 1 : POOLED_FREEDOM },
+    typeA: own || displays.u === 0 ? byRepeats : combine([byRepeats, scale(displays, 1 / Math.sqrt(n))]),
   };
 }

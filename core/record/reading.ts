@@ -1,4 +1,4 @@
-import type { Celsius, Ohms, QuantityName } from "../quantity/index.ts";
+import type { Ability, Celsius, Component, Ohms, QuantityName } from "../quantity/index.ts";
 import type { KeptCapture } from "./capture.ts";
 
 export const CHECK_IDS = [
@@ -40,6 +40,19 @@ export type ReadingValue =
   /** What it names is as if never written: what that had corrected stands again. Made by the fold of an undo entry. */
   | { readonly kind: "undone" };
 
+/** What an instrument that speaks showed while a value was taken from it; in the value's own unit. */
+export interface Latched {
+  readonly reads: Ability;
+  /** Full scale of the range it stood on; null where it did not say. */
+  readonly range: number | null;
+  /** How many displays the value is the mean of. */
+  readonly count: number;
+  /** Their sample standard deviation. */
+  readonly spread: number;
+  /** Standard uncertainty of their mean from what they did, contact of another touch not included. */
+  readonly typeA: Component;
+}
+
 /** Where a check's reason for not being made is written down. */
 export const SKIPPED_SLOT = "skipped";
 /** Where the reason is written down why one step of a check is left out, the others not. */
@@ -61,6 +74,8 @@ export interface Reading {
   /** As the person typed it. */
   readonly typed: string;
   readonly instrumentId: string | null;
+  /** What was shown, where the instrument said it itself; absent where a person typed it. */
+  readonly latched?: Latched;
   /** UTC, ISO 8601. */
   readonly takenAt: string;
   readonly by: string;

@@ -1,7 +1,7 @@
 import type { Instrument, QuantityName } from "../quantity/index.ts";
 import type { ShopLimits } from "./limits.ts";
 import type { Motor } from "./motor.ts";
-import type { CheckId, Reading } from "./reading.ts";
+import type { CheckId, Latched, Reading } from "./reading.ts";
 import type { Visit } from "./visit.ts";
 
 /** What a check sees of a job: the readings, and what they are judged by. Nothing of what was decided. */
@@ -110,10 +110,23 @@ export function quantitiesIn(
   epoch: number,
   quantity: QuantityName,
 ): number[] {
+  return quantityReadingsIn(readings, check, slot, epoch, quantity).map(({ value }) => value);
+}
+
+/** The same, each with what an instrument showed where it said the value itself. */
+export function quantityReadingsIn(
+  readings: readonly Reading[],
+  check: CheckId,
+  slot: string,
+  epoch: number,
+  quantity: QuantityName,
+): { readonly value: number; readonly latched?: Latched }[] {
   const own = standingIn(readings, check, slot, epoch);
   const ordered = own.length > 1 ? inOrder(readings).filter((reading) => own.includes(reading)) : own;
-  return ordered.flatMap(({ value }) =>
-    value.kind === "quantity" && value.quantity === quantity ? [value.value] : [],
+  return ordered.flatMap(({ value, latched }) =>
+    value.kind === "quantity" && value.quantity === quantity
+      ? [{ value: value.value, ...(latched && { latched }) }]
+      : [],
   );
 }
 

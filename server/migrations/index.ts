@@ -13,6 +13,7 @@ import { held } from "./012-held.ts";
 import { search } from "./013-search.ts";
 import { day } from "./014-day.ts";
 import { ledger } from "./015-ledger.ts";
+import { feeds } from "./016-feeds.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -32,4 +33,5 @@ export const MIGRATIONS: readonly Migration[] = [
   search,
   day,
   ledger,
+  feeds,
 ];

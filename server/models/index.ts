@@ -15,6 +15,13 @@ interface InstrumentRow extends Row<InstrumentRow> {
   body: object;
 }
 
+interface InstrumentFeedRow extends Row<InstrumentFeedRow> {
+  instrumentId: string;
+  body: object;
+  /** SHA-256 of what it calls with; null where it does not call. */
+  keyDigest: CreationOptional<string | null>;
+}
+
 interface MotorRow extends Row<MotorRow> {
   id: string;
   name: string;
@@ -181,6 +188,7 @@ export interface Models {
   readonly WrongTry: ModelStatic<WrongTryRow>;
   readonly Snapshot: ModelStatic<SnapshotRow>;
   readonly Instrument: ModelStatic<InstrumentRow>;
+  readonly InstrumentFeed: ModelStatic<InstrumentFeedRow>;
   readonly Motor: ModelStatic<MotorRow>;
   readonly Job: ModelStatic<JobRow>;
   readonly Entry: ModelStatic<EntryRow>;
@@ -286,6 +294,15 @@ export function defineModels(sequelize: Sequelize): Models {
       "instrument",
       { id: key(), body: json() },
       { ...plain, tableName: "instruments" },
+    ),
+    InstrumentFeed: sequelize.define<InstrumentFeedRow>(
+      "instrumentFeed",
+      {
+        instrumentId: { ...key(), field: "instrument_id" },
+        body: json(),
+        keyDigest: { type: DataTypes.TEXT, field: "key_digest" },
+      },
+      { ...plain, tableName: "instrument_feeds" },
     ),
     Motor: sequelize.define<MotorRow>(
       "motor",

@@ -7,6 +7,7 @@ import type { CopyKeeper } from "../keeping/daily.ts";
 import { captureRoutes } from "./captures.ts";
 import { bundleRoutes, type Incoming } from "./bundles.ts";
 import { doorRoutes } from "./doors.ts";
+import { feedRoutes } from "./feeds.ts";
 import { fileRoutes } from "./files.ts";
 import { dayRoutes } from "./day.ts";
 import { jobRoutes } from "./jobs.ts";
@@ -65,6 +66,7 @@ function allRoutes(parts: RouteParts): Route[] {
     ...jobRoutes(jobs),
     ...dayRoutes(day),
     ...peopleRoutes(people),
+    ...feedRoutes(services.feeds, doors),
     ...shopRoutes(shop),
     ...doorRoutes(doors),
     ...(copies ? keepingRoutes(services, copies) : []),

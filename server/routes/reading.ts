@@ -1,11 +1,11 @@
 import type { Request } from "express";
-import type { ObjectSchema } from "joi";
+import type { Schema } from "joi";
 import { day } from "#contract/workSchemas";
 import { problemsOf } from "#contract/problems";
 import { Problem } from "../problem.ts";
 
 /** The body as its schema wants it. @throws Problem 415 without JSON, 422 with each field and its sentence */
-export function validated<T>(schema: ObjectSchema<T>, body: unknown): T {
+export function validated<T>(schema: Schema<T>, body: unknown): T {
   if (body === undefined) throw new Problem(415, "No JSON", "Send the body as application/json.");
   const { error, value } = schema.validate(body, { abortEarly: false, convert: false });
   if (error) {

@@ -1,13 +1,16 @@
 import type { Request, RequestHandler, Response } from "express";
 import type { Role } from "#contract/doors";
 
-/** The least role that may ask; anybody may before they have signed in. */
-type May = "anybody" | Role;
+/** The least role that may ask; anybody may before they have signed in; an instrument with a key of its own. */
+type May = "anybody" | "withItsKey" | Role;
 
 /** A line of who did what, once it was done; or why there is none. */
 export type Audit =
   | { readonly line: string }
-  | { readonly none: "only reads" | "told in the job's own journal" | "told at the door itself" };
+  | {
+      readonly none:
+        "only reads" | "told in the job's own journal" | "told at the door itself" | "nothing of it is kept";
+    };
 
 /** What is answered once who did what was written down: nobody has an answer that the audit does not know of. */
 type Answer = { readonly status?: number; readonly body: unknown } | { readonly send: () => Promise<void> };
@@ -27,4 +30,5 @@ export interface Route {
 
 export const READS: Audit = { none: "only reads" };
 export const IN_JOURNAL: Audit = { none: "told in the job's own journal" };
+export const KEEPS_NOTHING: Audit = { none: "nothing of it is kept" };
 export const AT_THE_DOOR: Audit = { none: "told at the door itself" };

@@ -3,6 +3,7 @@ import type { Database } from "../database/database.ts";
 import { inThisThread, type Judge } from "../judge/judge.ts";
 import { bundleService } from "./bundles.ts";
 import { dayService } from "./day.ts";
+import { feedService } from "./feeds.ts";
 import { fileService } from "./files.ts";
 import { jobService, type Clock } from "./jobs.ts";
 import { judging } from "./judging.ts";
@@ -10,12 +11,17 @@ import { peopleService } from "./people.ts";
 import { shopService } from "./shop.ts";
 import { wholeShopService } from "./wholeShop.ts";
 
-/** Everything a shop can do, over one database. @param judge null where nothing is judged, as while a shop moves in */
+/**
+ * Everything a shop can do, over one database.
+ * @param judge null where nothing is judged, as while a shop moves in
+ * @param instrumentsAnywhere whether instruments beyond the shop's own networks may be asked
+ */
 export function services(
   database: Database,
   clock: Clock,
   judge: Judge | null = inThisThread,
   log: Logger = pino({ level: "silent" }),
+  instrumentsAnywhere = false,
 ) {
   const judged = judging(database, judge, log);
   return {
@@ -23,6 +29,7 @@ export function services(
     jobs: jobService(database, judged, clock, log),
     day: dayService(database, judged, clock),
     bundles: bundleService(database, judged, clock),
+    feeds: feedService(database, instrumentsAnywhere),
     files: fileService(database, clock),
     people: peopleService(database, judged),
     whole: wholeShopService(database),

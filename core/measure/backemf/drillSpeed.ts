@@ -1,15 +1,25 @@
-import type { Ratio, Volts } from "../../quantity/index.ts";
+import { combine, type Component, type Ratio, type Volts } from "../../quantity/index.ts";
 import type { Pair } from "../../record/index.ts";
+
+/** A drill on a steady trigger: scatter of single figures about its mean or its sag. Bench judgement. */
+export const DRILL_FLICKER: Ratio = 0.003;
 
 export type SpeedUnit = "hertz" | "rpm";
 
-/** One look at a display while the drill turns. */
-export type SpinEvent =
-  | { readonly kind: "volts"; readonly pair: Pair; readonly volts: Volts }
-  /** With a pair: read at the same moment as that pair's voltage, by a second meter. */
-  | { readonly kind: "speed"; readonly unit: SpeedUnit; readonly value: number; readonly pair: Pair | null };
+/** What displays that an instrument said leave open of their mean, relative; absent where a person read one of them. */
+interface ByDisplays {
+  readonly byDisplays?: Component;
+}
 
-interface SpeedAtVoltage {
+/** One look at a display while the drill turns. */
+export type SpinEvent = ByDisplays &
+  (
+    | { readonly kind: "volts"; readonly pair: Pair; readonly volts: Volts }
+    /** With a pair: read at the same moment as that pair's voltage, by a second meter. */
+    | { readonly kind: "speed"; readonly unit: SpeedUnit; readonly value: number; readonly pair: Pair | null }
+  );
+
+interface SpeedAtVoltage extends ByDisplays {
   readonly pair: Pair;
   readonly volts: Volts;
   readonly speed: number;
@@ -27,10 +37,15 @@ export interface DrillSpeeds {
   readonly simultaneous: boolean;
 }
 
-interface Placed {
+interface Placed extends ByDisplays {
   readonly place: number;
   readonly value: number;
   readonly pair: Pair | null;
+}
+
+/** What voltage and speed of one moment leave open of their ratio, where both were said. */
+function together({ byDisplays: volts }: ByDisplays, { byDisplays: speed }: ByDisplays): ByDisplays {
+  return volts && speed ? { byDisplays: combine([volts, speed]) } : {};
 }
 
 /**
@@ -47,7 +62,7 @@ export function speedsOf(events: readonly SpinEvent[]): DrillSpeeds | null {
     ? "hertz"
     : "rpm";
   const speeds: Placed[] = events.flatMap((event, place) =>
-    event.kind === "speed" && event.unit === unit ? [{ place, value: event.value, pair: event.pair }] : [],
+    event.kind === "speed" && event.unit === unit ? [{ ...event, place }] : [],
   );
   const taken = new Map<Pair, number>();
   const loose = speeds.filter(({ pair }) => pair === null);
@@ -59,7 +74,10 @@ export function speedsOf(events: readonly SpinEvent[]): DrillSpeeds | null {
     const turn = taken.get(pair) ?? 0;
     taken.set(pair, turn + 1);
     const own = speeds.filter((speed) => speed.pair === pair)[turn];
-    if (own) return [{ pair, volts, speed: own.value, weights: single(speeds.indexOf(own)) }];
+    if (own)
+      return [
+        { pair, volts, speed: own.value, weights: single(speeds.indexOf(own)), ...together(event, own) },
+      ];
     alone = false;
     const pool = loose.length > 0 ? loose : speeds;
     const before = pool.findLast((speed) => speed.place < place);
@@ -69,7 +87,8 @@ export function speedsOf(events: readonly SpinEvent[]): DrillSpeeds | null {
     const weights = speeds.map(
       (speed) => (speed === from ? 1 - share : 0) + (speed === to && from !== to ? share : 0),
     );
-    return [{ pair, volts, speed: from.value * (1 - share) + to.value * share, weights }];
+    const speed = from.value * (1 - share) + to.value * share;
+    return [{ pair, volts, speed, weights, ...(event.byDisplays && { byDisplays: event.byDisplays }) }];
   });
   if (voltages.length === 0) return null;
   const readings = speeds.map(({ value }) => value);

@@ -16,7 +16,7 @@ import {
 import { balanceOfPairs, leanOf, type PairBalance } from "../../pattern/index.ts";
 import { PAIRS, type Pair } from "../../record/index.ts";
 import { frequencyAt } from "./speed.ts";
-import { speedsOf, type SpeedUnit, type SpinEvent } from "./drillSpeed.ts";
+import { DRILL_FLICKER, speedsOf, type SpeedUnit, type SpinEvent } from "./drillSpeed.ts";
 
 export interface SpinReadings {
   readonly voltmeter: Instrument;
@@ -75,8 +75,6 @@ export interface MeasuredSpin {
 
 /** Below this many counts a reading is noise. Bench judgement, as in computation of the trade. */
 const LEAST_COUNTS = 20;
-/** A drill on a steady trigger: scatter of single figures about its mean or its sag. Bench judgement. */
-const DRILL_FLICKER: Ratio = 0.003;
 /** The same where speed and voltage are read at one moment with two meters: the drill cancels. */
 const TWO_METER_FLICKER: Ratio = 0.001;
 /** A drill whose speed nobody counts: from look to look it sags and surges by so much. Bench judgement. */
@@ -147,9 +145,14 @@ export function measureSpin(readings: SpinReadings): MeasuredSpin | null {
   for (const pair of read) {
     const range = rangeOf(pair);
     const own = of(pair);
+    const shown = own.flatMap(({ volts, speed, byDisplays }) =>
+      byDisplays ? [scale(byDisplays, volts / speed)] : [],
+    );
+    // Volts and speed that two instruments said of one moment tell themselves how the drill went to and fro.
+    const pooled = speeds.simultaneous && shown.length === own.length ? 0 : flicker;
     const perSpeed = own.map(({ volts, speed }) => Math.sqrt(Math.max(0, volts ** 2 - rest ** 2)) / speed);
     const centre = perSpeed.reduce((sum, value) => sum + value, 0) / perSpeed.length;
-    const summary = summariseRepeats(perSpeed, flicker * centre, range.resolution / speeds.mean);
+    const summary = summariseRepeats(perSpeed, pooled * centre, range.resolution / speeds.mean, shown);
     const digit = scale(accuracyOf(range).perReading, 1 / speeds.mean);
     const ownGain = oneRange ? NO_UNCERTAINTY : scale(accuracyOf(range).commonGain, centre);
     const independent = combine([summary.typeA, digit, ownGain]);

@@ -1,6 +1,7 @@
 import { choiceSlot, measuredSlot, type Plausible, type Slot } from "../../check/index.ts";
 import { FREQUENCY, POLE_PAIRS, SPEED, SPEED_CONSTANT, VOLTAGE } from "../../quantity/index.ts";
 import { pairName, PAIRS, type Motor, type Pair } from "../../record/index.ts";
+import { DRILL_FLICKER } from "./drillSpeed.ts";
 import { lineRmsAt } from "./speedConstant.ts";
 
 /** No drill of a bench turns faster. Common practice. */
@@ -31,6 +32,7 @@ const speedSlot = (name: string) =>
   measuredSlot(name, [FREQUENCY, SPEED], {
     hint: "Hz, as 42.19",
     instrument: "frequency",
+    unsteady: DRILL_FLICKER,
     again: "repeats",
     refuse: notZero("speed"),
   });
@@ -44,6 +46,7 @@ function runSlots(prefix: string, whose: string): Record<string, Slot> {
         name: `${whose}${pairName(pair)}`,
         hint: "AC volts, as 0.75; + repeats it",
         instrument: "acVolts",
+        unsteady: DRILL_FLICKER,
         again: "repeats",
         plausible: spunPlausible,
       }),

@@ -3,6 +3,7 @@ import { type ScalePrior } from "../../pattern/index.ts";
 import {
   canMeasure,
   rectangular,
+  scale,
   type Instrument,
   type Ratio,
   type RpmPerVolt,
@@ -25,15 +26,17 @@ const POLE_DOUBT: Ratio = 0.03;
 
 /** Slots of a motor spun, with a prefix for a sister on the same drill. */
 function eventsOf(job: Sitting, epoch: number, prefix: string): SpinEvent[] {
-  return inOrder(job.readings).flatMap(({ check, epoch: when, slot, value }): SpinEvent[] => {
+  return inOrder(job.readings).flatMap(({ check, epoch: when, slot, value, latched }): SpinEvent[] => {
     if (check !== "backemf" || when !== epoch || value.kind !== "quantity" || !slot.startsWith(prefix))
       return [];
     const name = slot.slice(prefix.length);
     const pair = PAIRS.find((candidate) => name.startsWith(candidate)) ?? null;
-    if (value.quantity === "volts" && pair === name) return [{ kind: "volts", pair, volts: value.value }];
+    const said = latched && value.value > 0 && { byDisplays: scale(latched.typeA, 1 / value.value) };
+    if (value.quantity === "volts" && pair === name)
+      return [{ kind: "volts", pair, volts: value.value, ...said }];
     const isSpeed = /^(?:(?:AB|BC|CA)\.speed|speed(?:Before|After)?)$/u.test(name);
     if (isSpeed && (value.quantity === "hertz" || value.quantity === "rpm") && value.value > 0)
-      return [{ kind: "speed", unit: value.quantity, value: value.value, pair }];
+      return [{ kind: "speed", unit: value.quantity, value: value.value, pair, ...said }];
     return [];
   });
 }

@@ -7,6 +7,7 @@ import {
   scale,
   summariseRepeats,
   type Amperes,
+  type Component,
   type Instrument,
   type Ratio,
   type Volts,
@@ -18,6 +19,8 @@ import type { MeasuredPair, MeasuredPairs } from "./measurePairs.ts";
 export interface ForcedReading {
   readonly volts: Volts;
   readonly amperes: Amperes;
+  /** What displays that the instruments said leave open of the quotient, relative; absent where a person read them. */
+  readonly byDisplays?: Component;
 }
 
 export interface ForcedReadings {
@@ -98,7 +101,8 @@ export function measureForced(readings: ForcedReadings): MeasuredPairs {
     const volts = rangeAmong(dcVolts, at!.volts);
     const amperes = rangeAmong(dcAmperes, at!.amperes);
     const step = volts.resolution / at!.amperes;
-    const summary = summariseRepeats(ohms, step / 2, step);
+    const shown = own.map(({ byDisplays = NO_UNCERTAINTY }, n) => scale(byDisplays, ohms[n]!));
+    const summary = summariseRepeats(ohms, step / 2, step, shown);
     const digits = combine([
       scale(accuracyOf(volts).perReading, 1 / at!.amperes),
       scale(accuracyOf(amperes).perReading, summary.mean / at!.amperes),

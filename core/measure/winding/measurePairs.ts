@@ -4,6 +4,7 @@ import {
   expanded,
   NO_UNCERTAINTY,
   rangeFor,
+  rangeShown,
   rectangular,
   scale,
   summariseRepeats,
@@ -14,8 +15,15 @@ import {
 } from "../../quantity/index.ts";
 import { PAIRS, type ByPair, type Pair } from "../../record/index.ts";
 
-/** One look at the display: a value or the overload sign. */
-export type DisplayReading = Ohms | "open";
+/** The mean of displays that an instrument said, what they leave open of it, and the range it stood on if it said that. */
+export interface SaidReading {
+  readonly ohms: Ohms;
+  readonly typeA: Component;
+  readonly range: Ohms | null;
+}
+
+/** One look at the display: a value as it was typed or said, or the overload sign. */
+export type DisplayReading = Ohms | "open" | SaidReading;
 
 export interface PairReadings {
   readonly instrument: Instrument;
@@ -60,20 +68,41 @@ const TIPS_FACTOR = 4;
 const TIPS_LEAST: Ohms = 0.02;
 const TIPS_COUNTS = 3;
 
-function numbers(readings: readonly DisplayReading[]): Ohms[] {
-  return readings.filter((reading): reading is Ohms => reading !== "open");
+const TYPED = { typeA: NO_UNCERTAINTY, range: null } as const;
+
+function finite(readings: readonly DisplayReading[]): SaidReading[] {
+  return readings.flatMap((reading) =>
+    reading === "open" ? [] : typeof reading === "number" ? [{ ohms: reading, ...TYPED }] : [reading],
+  );
+}
+
+/** Mean of readings of one place, as far as repeats and displays tell. */
+const meanOf = (readings: readonly SaidReading[], instrument: Instrument, { resolution }: AccuracyRange) =>
+  summariseRepeats(
+    readings.map(({ ohms }) => ohms),
+    instrument.contactScatter,
+    resolution,
+    readings.map(({ typeA }) => typeA),
+  );
+
+/** The range of readings of one place: the widest that was said, else the one that holds the largest. */
+function rangeOfReadings(readings: readonly SaidReading[], instrument: Instrument): AccuracyRange {
+  const ranges = readings.map(
+    ({ ohms, range }) => rangeShown(instrument, "ohms", ohms, range) ?? rangeFor(instrument, ohms),
+  );
+  return ranges.reduce((found, range) => (found.fullScale >= range.fullScale ? found : range));
 }
 
 function nullOf(tips: readonly DisplayReading[], instrument: Instrument) {
-  const touched = numbers(tips);
+  const touched = finite(tips);
   if (tips.length === 0 || touched.length === 0) {
     // Nobody touched the tips: take the usual lead resistance, known only to within itself.
     const lead = instrument.wiring === "fourWire" ? 0 : instrument.leadResistance;
     const state = tips.length === 0 ? ("notTried" as const) : ("open" as const);
     return { lead, u: rectangular(lead), nulled: instrument.wiring === "fourWire", state };
   }
-  const range = rangeFor(instrument, Math.max(...touched));
-  const summary = summariseRepeats(touched, instrument.contactScatter, range.resolution);
+  const range = rangeOfReadings(touched, instrument);
+  const summary = meanOf(touched, instrument, range);
   const ceiling = Math.max(
     TIPS_FACTOR * instrument.leadResistance,
     TIPS_LEAST,
@@ -90,14 +119,14 @@ function nullOf(tips: readonly DisplayReading[], instrument: Instrument) {
 }
 
 function finitePair(
-  readings: readonly Ohms[],
+  readings: readonly SaidReading[],
   range: AccuracyRange,
   instrument: Instrument,
   lead: Ohms,
   common: { offset: Component; gain: Component },
   gainIsShared: boolean,
 ): FinitePair {
-  const summary = summariseRepeats(readings, instrument.contactScatter, range.resolution);
+  const summary = meanOf(readings, instrument, range);
   const resistance = summary.mean - lead;
   const own = accuracyOf(range);
   const ownGain = scale(own.commonGain, resistance);
@@ -135,13 +164,13 @@ function finitePair(
 export function measurePairs(readings: PairReadings): MeasuredPairs {
   const { instrument } = readings;
   const everything = [...PAIRS.flatMap((pair) => readings.pairs[pair]), ...readings.tips];
-  const bad = numbers(everything).find((value) => !Number.isFinite(value) || value < 0);
+  const bad = finite(everything).find(({ ohms }) => !Number.isFinite(ohms) || ohms < 0);
   if (bad !== undefined)
-    throw new RangeError(`measurePairs: readings must be finite and at least 0 Ω, got ${bad}`);
+    throw new RangeError(`measurePairs: readings must be finite and at least 0 Ω, got ${bad.ohms}`);
 
   const zero = nullOf(readings.tips, instrument);
-  const rangeOf = (values: readonly Ohms[]) => rangeFor(instrument, Math.max(...values));
-  const used = PAIRS.map((pair) => numbers(readings.pairs[pair]))
+  const rangeOf = (values: readonly SaidReading[]) => rangeOfReadings(values, instrument);
+  const used = PAIRS.map((pair) => finite(readings.pairs[pair]))
     .filter((values) => values.length > 0)
     .map(rangeOf);
   const severalRanges = new Set(used.map(({ fullScale }) => fullScale)).size > 1;
@@ -159,7 +188,7 @@ export function measurePairs(readings: PairReadings): MeasuredPairs {
   for (const pair of PAIRS) {
     const displayed = readings.pairs[pair];
     if (displayed.length === 0) continue;
-    const values = numbers(displayed);
+    const values = finite(displayed);
     if (values.length === 0) pairs[pair] = { state: "open", aboveRange: topRange, count: displayed.length };
     else if (values.length < displayed.length)
       pairs[pair] = { state: "contradictory", count: displayed.length };

@@ -1,13 +1,15 @@
 import { remembered, type Kept } from "../../check/index.ts";
 import type { ScalePrior } from "../../pattern/index.ts";
-import type { Instrument } from "../../quantity/index.ts";
+import { combine, scale, type Component, type Instrument } from "../../quantity/index.ts";
 import { balanceLimitOf, FAMILY_FACTS } from "../../families/index.ts";
 import {
   latestIn,
   PAIRS,
   quantitiesIn,
+  quantityReadingsIn,
   standing,
   standingIn,
+  type Latched,
   type Motor,
   type Pair,
   type Sitting,
@@ -34,9 +36,12 @@ const MOST_NATURAL = 0.009;
 function displayed(job: Sitting, slot: string, epoch: number, meter: Instrument): DisplayReading[] {
   return standingIn(job.readings, "winding", slot, epoch)
     .filter(({ instrumentId }) => instrumentId === null || instrumentId === meter.id)
-    .flatMap(({ value }): DisplayReading[] =>
-      value.kind === "ohms" ? [value.ohms] : value.kind === "open" ? ["open"] : [],
-    );
+    .flatMap(({ value, latched }): DisplayReading[] => {
+      if (value.kind === "open") return ["open"];
+      if (value.kind !== "ohms") return [];
+      const { ohms } = value;
+      return [latched ? { ohms, typeA: latched.typeA, range: latched.range } : ohms];
+    });
 }
 
 /** The meter the pairs of this epoch were read with: the last one named. */
@@ -58,7 +63,13 @@ export function readWithAnotherMeter(job: Sitting, epoch: number): readonly Pair
   );
 }
 
-const last = (values: readonly number[]) => values.at(-1);
+const last = <One>(values: readonly One[]) => values.at(-1);
+
+/** What displays that instruments said leave open of a product or quotient of the values, relative. */
+const byDisplays = (values: readonly { readonly value: number; readonly latched?: Latched }[]): Component =>
+  combine(
+    values.flatMap(({ value, latched }) => (latched && value > 0 ? [scale(latched.typeA, 1 / value)] : [])),
+  );
 
 /** The instrument of the last reading in a slot of this check. */
 function usedFor(job: Sitting, slot: string, epoch: number): Instrument | undefined {
@@ -68,10 +79,11 @@ function usedFor(job: Sitting, slot: string, epoch: number): Instrument | undefi
 
 /** Volts and amperes of a pair with a current forced through it, reading by reading; the current stands until read anew. */
 function forcedReadings(job: Sitting, pair: Pair, epoch: number): ForcedReading[] {
-  const amperes = quantitiesIn(job.readings, "winding", `${pair}.amperes`, epoch, "amperes");
-  return quantitiesIn(job.readings, "winding", `${pair}.volts`, epoch, "volts").flatMap((volts, i) => {
+  const amperes = quantityReadingsIn(job.readings, "winding", `${pair}.amperes`, epoch, "amperes");
+  return quantityReadingsIn(job.readings, "winding", `${pair}.volts`, epoch, "volts").flatMap((volts, i) => {
     const current = amperes[i] ?? last(amperes);
-    return current === undefined ? [] : [{ volts, amperes: current }];
+    if (!current) return [];
+    return [{ volts: volts.value, amperes: current.value, byDisplays: byDisplays([volts, current]) }];
   });
 }
 
