@@ -25,6 +25,7 @@ import { meterOf } from "./meter.ts";
 import { pairsInward, ranOnGood } from "./running.ts";
 import { resistanceBetween } from "./network.ts";
 import { floats, spunRatios } from "./spun.ts";
+import { lampsShown, ringOf } from "./lamps.ts";
 import { resistorsOf } from "./windings.ts";
 import { RATED_MAINS, type SimulatedMotor } from "./world.ts";
 import type { World } from "./worlds.ts";
@@ -58,17 +59,11 @@ const SPIN_VOLTS_AT = 1400;
 const POLE_PAIRS = 7;
 const PACK_VOLTS = 40;
 
-const RING = ["101", "100", "110", "010", "011", "001"] as const;
-
 /** Lamps of two turns of the field, the dead ones dark, the swapped ones against it. */
-function lampsOf({ deadSignals, stuck, ailments }: SimulatedMotor): string[] {
-  if (ailments.includes("sensorSupply")) return ["000"];
-  const ring = ailments.includes("sensorOrder") ? RING.toReversed() : RING;
-  const shown = [...ring, ...ring, ring[0]!].map((state) =>
-    [...state]
-      .map((bit, i) => (deadSignals.includes(PHASES[i]!) ? (stuck === "lit" ? "1" : "0") : bit))
-      .join(""),
-  );
+function lampsOf(motor: SimulatedMotor): string[] {
+  if (motor.ailments.includes("sensorSupply")) return ["000"];
+  const ring = ringOf(motor);
+  const shown = [...ring, ...ring, ring[0]!].map((state) => lampsShown(motor, state));
   return shown.filter((state, i) => i === 0 || state !== shown[i - 1]);
 }
 

@@ -16,7 +16,7 @@ import {
   feedViewSchema,
   samplesReceiptSchema,
   wireSamplesSchema,
-} from "./feed.ts";
+} from "./feedSchema.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { ENTRY_SCHEMAS, intakeSchema, technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";

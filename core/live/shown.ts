@@ -1,4 +1,11 @@
-import { rangeAmong, rangeShown, rangesOf, type Instrument, type Ratio } from "../quantity/index.ts";
+import {
+  quantityText,
+  rangeAmong,
+  rangeShown,
+  rangesOf,
+  type Instrument,
+  type Ratio,
+} from "../quantity/index.ts";
 import { LIVE_FUNCTIONS, type LiveFunction } from "./functions.ts";
 import type { DisplayNoise } from "./settled.ts";
 
@@ -15,21 +22,19 @@ export interface Display {
 /** A meter that chooses its range itself goes down late: up to this share of the finer one it is still on the coarser. */
 const GOES_DOWN_BELOW: Ratio = 0.9;
 
-const unitOf = (reads: LiveFunction) => LIVE_FUNCTIONS[reads].kind.symbol;
-
 /** Why a display is no reading of a place, in words for whoever holds the probes; null where it is one. */
 export function misshown(instrument: Instrument, wanted: LiveFunction, display: Display): string | null {
   const { reads, value, range } = display;
   if (reads !== wanted)
     return `This place takes ${LIVE_FUNCTIONS[wanted].words}; ${instrument.name} shows ${LIVE_FUNCTIONS[reads].words}.`;
   if (value === null || range === null || rangesOf(instrument, reads).length === 0) return null;
-  const unit = unitOf(reads);
+  const words = (fullScale: number) => quantityText(fullScale, LIVE_FUNCTIONS[reads].kind);
   const stands = rangeShown(instrument, reads, value, range);
   if (!stands)
-    return `${instrument.name} stands on a range of ${range} ${unit}, which its sheet here does not have. Put it on the sheet, or choose another range.`;
+    return `${instrument.name} stands on a range of ${words(range)}, which its sheet here does not have. Put it on the sheet, or choose another range.`;
   const finer = rangeAmong(rangesOf(instrument, reads), value);
   return finer.fullScale < stands.fullScale && Math.abs(value) < GOES_DOWN_BELOW * finer.fullScale
-    ? `${instrument.name} stands on its ${stands.fullScale} ${unit} range. Choose the ${finer.fullScale} ${unit} range.`
+    ? `${instrument.name} stands on its ${words(stands.fullScale)} range. Choose the ${words(finer.fullScale)} range.`
     : null;
 }
 

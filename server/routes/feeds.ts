@@ -1,12 +1,6 @@
 import type { Request, Response } from "express";
-import {
-  feedSchema,
-  listeningOf,
-  samplesSchema,
-  type Feed,
-  type LiveEvent,
-  type Listening,
-} from "#contract/feed";
+import { listeningOf, type Feed, type LiveEvent, type Listening } from "#contract/feed";
+import { feedSchema, samplesSchema } from "#contract/feedSchema";
 import type { DoorService } from "../doors/doors.ts";
 import { keyOf } from "../doors/gate.ts";
 import { Problem } from "../problem.ts";

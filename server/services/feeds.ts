@@ -1,6 +1,7 @@
 import { createHash, randomBytes, timingSafeEqual } from "node:crypto";
 import { performance } from "node:perf_hooks";
-import { readSamples, type Feed, type FeedKey, type FeedView, type SamplesReceipt } from "#contract/feed";
+import type { Feed, FeedKey, FeedView, SamplesReceipt } from "#contract/feed";
+import { readSamples } from "#contract/feedSchema";
 import type { Instrument } from "#core/quantity";
 import type { Database } from "../database/database.ts";
 import { findInstrument } from "../feed/address.ts";

@@ -1,6 +1,7 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { BenchAside, Day, DayMove, JobFilter, JobList, JobView, Technician } from "#contract/jobs";
 import type { CopiesView } from "#contract/copies";
+import type { Feed, FeedKey, FeedView } from "#contract/feed";
 import { TOKEN_HEADER, type AuditPage, type SessionView } from "#contract/doors";
 import { API } from "#contract/routes";
 import type { Account, MotorModel, Periods, Unit } from "#contract/shop";
@@ -153,6 +154,15 @@ export const api = createApi({
       query: (limits) => ({ url: "/limits", method: "PUT", body: limits }),
       invalidatesTags: ["Limits", "Jobs", "Job", "Outcomes"],
     }),
+    feeds: build.query<FeedView[], void>({ query: () => "/feeds", providesTags: ["Instruments"] }),
+    putFeed: build.mutation<FeedKey, { id: string; feed: Feed }>({
+      query: ({ id, feed }) => ({ url: `/instruments/${id}/feed`, method: "PUT", body: feed }),
+      invalidatesTags: ["Instruments"],
+    }),
+    endFeed: build.mutation<{ ok: boolean }, string>({
+      query: (id) => ({ url: `/instruments/${id}/feed`, method: "DELETE" }),
+      invalidatesTags: ["Instruments"],
+    }),
     instruments: build.query<Instrument[], void>({
       query: () => "/instruments",
       providesTags: ["Instruments"],
@@ -198,6 +208,9 @@ export const {
   usePeriodsQuery,
   useLimitsQuery,
   usePutLimitsMutation,
+  useFeedsQuery,
+  usePutFeedMutation,
+  useEndFeedMutation,
   useInstrumentsQuery,
   usePutInstrumentMutation,
   useTechniciansQuery,

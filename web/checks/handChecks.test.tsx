@@ -15,7 +15,8 @@ const WANTED = {
   gateOpen: true,
   polesKnown: true,
   sister: false,
-  speedInstrument: "m",
+  counter: null,
+  tachometer: null,
 } as const;
 const names = (part: Partial<Omit<typeof WANTED, "route">> & { route?: Route }) =>
   slotsOf({ ...WANTED, ...part } as Parameters<typeof slotsOf>[0]).map(({ slot }) => slot);

@@ -15,6 +15,7 @@ import {
   type EntryKind,
   type Intake,
   type JobRecord,
+  type Latched,
   type Note,
   type Pressing,
   type ReadingValue,
@@ -30,6 +31,7 @@ interface ReadingDetails {
   readonly typed?: string;
   readonly instrumentId?: string | null;
   readonly supersedes?: string | null;
+  readonly latched?: Latched | undefined;
 }
 
 /** What of an entry a screen says; id and person are added. */
@@ -159,10 +161,13 @@ export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly 
         undone,
       },
       ...{ takenInAt, closedAt, closing, elsewhere, add },
-      read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null } = {}) =>
+      read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null, latched } = {}) =>
         handsOff(record, check, slot, epoch, hereNow(by, closing?.at ?? null))
           ? Promise.resolve({ kind: "refused", sentence: "This is done by hand: make it safe first." })
-          : add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: now(), supersedes }),
+          : add("reading", {
+              ...{ check, slot, epoch, value, typed, instrumentId, takenAt: now(), supersedes },
+              ...(latched && { latched }),
+            }),
       undo: (of) => add("undo", { of, at: now() }),
       keepFile: (name, bytes, type) =>
         outbox.submit({

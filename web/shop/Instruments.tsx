@@ -5,6 +5,7 @@ import { Button } from "../ui/Button.tsx";
 import { Select } from "../ui/Select.tsx";
 import { dayText, shopDay } from "../ui/dates.ts";
 import { Field } from "../ui/Field.tsx";
+import { FeedForm } from "./FeedForm.tsx";
 import { InstrumentForm } from "./InstrumentForm.tsx";
 
 function reads(instrument: Instrument): string {
@@ -78,7 +79,10 @@ export function Instruments() {
       {open === "new" ? (
         <InstrumentForm key={`new-${template}`} start={start} id={null} onDone={() => setOpen(null)} />
       ) : editing ? (
-        <InstrumentForm key={editing.id} start={editing} id={editing.id} onDone={() => setOpen(null)} />
+        <div className="flex flex-col gap-4">
+          <FeedForm key={`feed ${editing.id}`} instrument={editing} />
+          <InstrumentForm key={editing.id} start={editing} id={editing.id} onDone={() => setOpen(null)} />
+        </div>
       ) : (
         <p className="h-fit rounded-xl border border-line bg-sheet p-4 text-ink-2">
           Choose an instrument to set its accuracy as its data sheet states it: percent of reading plus

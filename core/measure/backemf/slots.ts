@@ -68,6 +68,8 @@ export const BACKEMF_SLOTS = {
   plannedSpeed: measuredSlot("Planned drill speed", SPEED, {
     name: "Planned speed",
     hint: "rpm, as the drill's plate says",
+    instrument: "tachometer",
+    unsteady: DRILL_FLICKER,
     refuse: neverFaster,
   }),
   gate: choiceSlot("Connections", {

@@ -64,6 +64,16 @@ function usualVoltmeter(record: JobRecord, used: Instrument | null): string {
   );
 }
 
+/** The second meter, which counts: the one that did, else another than the voltmeter, a tachometer last. */
+function usualCounter(record: JobRecord, epoch: number, voltmeter: string): string {
+  const used = record.readings.findLast(
+    ({ check, slot, epoch: when }) => check === "backemf" && when === epoch && slot.endsWith(".speed"),
+  )?.instrumentId;
+  const others = record.instruments.filter(({ id }) => id !== voltmeter);
+  const able = (what: "frequency" | "tachometer") => others.find((one) => canMeasure(one, what))?.id;
+  return used ?? able("frequency") ?? able("tachometer") ?? voltmeter;
+}
+
 /** The pair that is read now, or the one whose frequency is. */
 function probesOf(slot: string): { readonly from: Phase; readonly to: Phase } {
   const [from, to] = phasesOf(PAIRS.find((pair) => slot.includes(pair)) ?? "AB");
@@ -104,6 +114,8 @@ export function Backemf() {
   const route = (chosen("route") || "oneMeter") as Route;
   const voltmeter = record.instruments.find(({ id }) => id === meter);
   const tachometer = record.instruments.find((one) => canMeasure(one, "tachometer"));
+  const [second, setSecond] = useState(() => usualCounter(record, epoch, meter));
+  const counting = record.instruments.find(({ id }) => id === (route === "twoMeters" ? second : meter));
   const plan = plannedSpin(record, epoch);
   const poles = polePairsOf(record, epoch);
   const slots = slotsOf({
@@ -112,7 +124,8 @@ export function Backemf() {
     gateOpen: plan.open,
     polesKnown: poles.how === "record",
     sister,
-    speedInstrument: route === "tachometer" ? (tachometer?.id ?? null) : meter,
+    counter: route === "tachometer" ? (tachometer ?? null) : (counting ?? null),
+    tachometer: tachometer?.id ?? null,
   });
   const entry = useEntry("backemf", slots, meter);
   const measured = spinOf(record, epoch);
@@ -179,6 +192,17 @@ export function Backemf() {
           disabled={closed}
           onChoose={setMeter}
         />
+        {route === "twoMeters" && plan.open && (
+          <MeterSelect
+            instruments={record.instruments}
+            what="frequency"
+            or="tachometer"
+            label="speed with"
+            value={second}
+            disabled={closed}
+            onChoose={setSecond}
+          />
+        )}
         {plan.open && (
           <AcrossTheBench entry={entry} counted>
             {said}

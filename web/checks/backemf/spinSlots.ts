@@ -1,4 +1,4 @@
-import { SPEED } from "#core/quantity";
+import { canMeasure, SPEED, type Instrument } from "#core/quantity";
 import { PAIRS, type Motor } from "#core/record";
 import { entrySlot, type EntrySlot } from "../entry/slots.ts";
 
@@ -11,15 +11,26 @@ interface Wanted {
   readonly gateOpen: boolean;
   readonly polesKnown: boolean;
   readonly sister: boolean;
-  /** What the speed is read with. */
-  readonly speedInstrument: string | null;
+  /** What the speed is read with; null where nobody says. */
+  readonly counter: Instrument | null;
+  /** The shop's tachometer, which may say how fast the drill runs; null where it has none. */
+  readonly tachometer: string | null;
 }
 
-function run({ motor, route, speedInstrument }: Wanted, prefix: string): EntrySlot[] {
-  const volts = (pair: string) => entrySlot("backemf", `${prefix}${pair}`, motor);
+function run({ motor, route, counter }: Wanted, prefix: string): EntrySlot[] {
+  const volts = (pair: string) =>
+    entrySlot(
+      "backemf",
+      `${prefix}${pair}`,
+      motor,
+      route === "twoMeters" ? { together: `${prefix}${pair}.speed` } : {},
+    );
   const speed = (slot: string): EntrySlot => {
-    const declared = entrySlot("backemf", `${prefix}${slot}`, motor, { instrumentId: speedInstrument });
-    if (route !== "tachometer") return declared;
+    const declared = entrySlot("backemf", `${prefix}${slot}`, motor, {
+      instrumentId: counter?.id ?? null,
+    });
+    const countsRpm = counter !== null && !canMeasure(counter, "frequency");
+    if (route !== "tachometer" && !countsRpm) return declared;
     const label = declared.label.replace("Frequency", "Speed");
     return { ...declared, label, name: label, kind: SPEED, hint: "rpm, as 2400" };
   };
@@ -33,9 +44,11 @@ const tacho = ({ route }: Wanted) => route === "tachometer";
 /** Places to read, in working order. */
 export function slotsOf(wanted: Wanted): readonly EntrySlot[] {
   const one = (slot: string) => entrySlot("backemf", slot, wanted.motor);
-  if (!wanted.gateOpen) return [one("plannedSpeed")];
+  // The plate of the drill is typed with no instrument; a tachometer on it may say it.
+  const planned = { ...one("plannedSpeed"), instrumentId: null, liveInstrumentId: wanted.tachometer };
+  if (!wanted.gateOpen) return [planned];
   return [
-    one("plannedSpeed"),
+    planned,
     ...(wanted.polesKnown ? [] : [one("polePairs")]),
     ...run(wanted, ""),
     ...(wanted.sister

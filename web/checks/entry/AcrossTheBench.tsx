@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../../ui/Button.tsx";
 import { Key } from "../../ui/Key.tsx";
+import { LiveLine } from "../../live/LiveLine.tsx";
 import { useTouch } from "../../job/usePhone.ts";
 import { isChoosing } from "../../ui/isTyping.ts";
 import { byTouch } from "./byTouch.ts";
@@ -58,6 +59,7 @@ function Stage({
     if (event.key === " ") {
       event.preventDefault();
       if (entry.text !== "") entry.enter();
+      else if (entry.isShown()) entry.takeShown();
       else if (counted) setStarted(Date.now());
       else entry.enter();
       return;
@@ -99,6 +101,7 @@ function Stage({
         >
           {said || (touch ? byTouch(under) : under)}
         </p>
+        <LiveLine entry={entry} />
       </form>
       {counted && (
         <p aria-live="assertive" className="flex min-h-28 items-baseline gap-6 text-8xl font-bold text-amber">

@@ -1,5 +1,6 @@
 import { formatQuantity } from "#core/quantity";
 import { useEffect, useRef } from "react";
+import { LiveLine } from "../../live/LiveLine.tsx";
 import { useHeld } from "../../job/usePhone.ts";
 import { Button } from "../../ui/Button.tsx";
 import { byTouch } from "./byTouch.ts";
@@ -90,6 +91,7 @@ export function EntryField({
         {held ? byTouch(said) : said}
       </p>
       <Question entry={entry} />
+      <LiveLine entry={entry} />
       {entry.correcting && (
         <div className="mt-2 flex flex-wrap items-center gap-2 text-sm">
           <span className="text-amber">Correcting {entry.correcting.typed || "OL"}.</span>

@@ -32,7 +32,8 @@ export function Mend({ entry }: { readonly entry: Entry }) {
     // free first.
     const inTurn = by > 0 ? moved.entries.toReversed() : moved.entries;
     for (const [done, { reading, to, value }] of inTurn.entries()) {
-      const outcome = await entry.write(to, value, reading.typed, reading.id);
+      const { typed, latched, id } = reading;
+      const outcome = await entry.write(to, { value, typed, ...(latched && { latched }) }, id);
       if (outcome.kind === "refused")
         return setSaid(
           `${nameOf(reading.slot)} stays where it is${done > 0 ? `; ${done} ${done === 1 ? "was" : "were"} moved` : ""}. ${outcome.sentence}`,

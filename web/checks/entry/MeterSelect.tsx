@@ -1,18 +1,21 @@
 import { shopDay } from "../../ui/dates.ts";
 import { Select } from "../../ui/Select.tsx";
-import { canMeasure, checkDue, type Instrument } from "#core/quantity";
+import { canMeasure, checkDue, type Ability, type Instrument } from "#core/quantity";
 
 /** Which meter of the shop the readings are taken with: those that can. */
 export function MeterSelect({
   instruments,
   what = "ohms",
+  or = what,
   label = "read with",
   value,
   disabled,
   onChoose,
 }: {
   readonly instruments: readonly Instrument[];
-  readonly what?: Parameters<typeof canMeasure>[1];
+  readonly what?: Ability;
+  /** What an instrument may read in its place. */
+  readonly or?: Ability;
   readonly label?: string;
   readonly value: string;
   readonly disabled: boolean;
@@ -30,7 +33,7 @@ export function MeterSelect({
         disabled={disabled}
         onChoose={onChoose}
         options={instruments
-          .filter((instrument) => canMeasure(instrument, what))
+          .filter((instrument) => canMeasure(instrument, what) || canMeasure(instrument, or))
           .map(({ id, name }) => [id, name] as const)}
       />
       {due?.late && <span className="text-copper"> its own check is overdue</span>}

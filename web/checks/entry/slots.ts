@@ -1,6 +1,6 @@
 import { checkOf, slotOf } from "#core/measure";
 import { kindOf } from "#core/check";
-import type { QuantityKind } from "#core/quantity";
+import type { Ability, QuantityKind, Ratio } from "#core/quantity";
 import type { CheckId, Motor } from "#core/record";
 
 /** One place to read, as its check declares it, ready for the field. */
@@ -15,6 +15,14 @@ export interface EntrySlot {
   readonly optional: boolean;
   /** Read with another instrument than the check's, or with none. */
   readonly instrumentId?: string | null;
+  /** What may show it by itself, where it is typed with none. */
+  readonly liveInstrumentId?: string | null;
+  /** What its instrument must read; null where none is used. */
+  readonly reads: Ability | null;
+  /** Share by which what is read goes to and fro by itself. */
+  readonly unsteady: Ratio;
+  /** The place that is read at the same moment with another instrument. */
+  readonly together?: string;
   /** Why a value, though a good number, cannot be read here; null where it can. */
   readonly refuse: (value: number) => string | null;
   /** Beyond these, whether the value is right is asked once; null where anything may be. */
@@ -27,11 +35,13 @@ export function entrySlot(
   check: CheckId,
   slot: string,
   motor: Motor,
-  rest: Partial<Pick<EntrySlot, "label" | "name" | "under" | "hint" | "kind" | "instrumentId">> = {},
+  rest: Partial<
+    Pick<EntrySlot, "label" | "name" | "under" | "hint" | "kind" | "instrumentId" | "together">
+  > = {},
 ): EntrySlot {
   const declared = slotOf(check, slot);
   if (!declared) throw new RangeError(`entrySlot: ${checkOf(check).title} has no slot "${slot}"`);
-  const { label, name, under, hint, optional, refuse, plausible, instrument } = declared;
+  const { label, name, under, hint, optional, refuse, plausible, instrument, unsteady } = declared;
   return {
     slot,
     label,
@@ -40,6 +50,8 @@ export function entrySlot(
     hint,
     kind: kindOf(declared),
     optional,
+    reads: instrument,
+    unsteady,
     refuse: (value) => refuse?.(value, motor) ?? null,
     least: plausible?.(motor)?.least ?? 0,
     most: plausible?.(motor)?.most ?? null,

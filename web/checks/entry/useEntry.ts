@@ -1,7 +1,16 @@
 import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
 import { valueOfKind } from "#core/check";
+import { functionFor, type Takeable } from "#core/live";
 import { formatQuantity, parseQuantity, type QuantityKind } from "#core/quantity";
-import { latestIn, standingIn, type CheckId, type Reading, type ReadingValue } from "#core/record";
+import {
+  latestIn,
+  standingIn,
+  type CheckId,
+  type Latched,
+  type Reading,
+  type ReadingValue,
+} from "#core/record";
+import type { LivePlace } from "../../live/useSeen.ts";
 import { useAskedFor, useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { askedAgain } from "./askedAgain.ts";
 import { commaDoubt, doubtOf, type Doubt, type Way } from "./doubt.ts";
@@ -12,6 +21,23 @@ function recorded(
   parsed: { kind: "finite"; value: number } | { kind: "open" },
 ): ReadingValue {
   return parsed.kind === "open" ? { kind: "open" } : valueOfKind(kind, parsed.value);
+}
+
+/** What instruments that speak show for the field that is open. */
+interface OfferedShown {
+  /** Why nothing can be taken, in words. */
+  readonly why: string;
+  /** What can be taken; null while nothing is at rest. */
+  readonly shown: (Takeable & { readonly second: Takeable | null }) | null;
+  /** It was taken: not once more. */
+  readonly taken: () => void;
+}
+
+/** A value on its way into the record: as it was typed, or as it was shown. */
+interface Written {
+  readonly value: ReadingValue;
+  readonly typed: string;
+  readonly latched?: Latched;
 }
 
 /**
@@ -48,6 +74,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const [correcting, setCorrecting] = useState<Reading | null>(null);
   const [doubt, setDoubt] = useState<Doubt | null>(null);
   const field = useRef<HTMLInputElement>(null);
+  const offered = useRef<OfferedShown | null>(null);
   /** O saves at once; who writes "OL" and Enter in full means the same reading, not another one. */
   const justOpened = useRef(false);
   // Once the old text stands in the field, it is selected: typing replaces it.
@@ -97,14 +124,29 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     return repeat || adds ? null : (mine.at(-1)?.id ?? null);
   };
 
-  const write = (slot: EntrySlot, value: ReadingValue, typed: string, supersedes: string | null) =>
+  const instrumentOf = (slot: EntrySlot) =>
+    slot.instrumentId !== undefined ? slot.instrumentId : instrumentId;
+  /** The instrument that may show a place by itself. */
+  const shownBy = (slot: EntrySlot) => slot.liveInstrumentId ?? instrumentOf(slot);
+  const write = (slot: EntrySlot, { value, typed, latched }: Written, supersedes: string | null) =>
     job.read(check, slot.slot, value, {
       typed,
-      instrumentId: slot.instrumentId !== undefined ? slot.instrumentId : instrumentId,
+      instrumentId: latched ? shownBy(slot) : instrumentOf(slot),
       supersedes,
+      latched,
     });
 
-  const save = async (value: ReadingValue, typed: string, stay: boolean) => {
+  /** Where the instrument of a place would show it; null where none is named, or it reads no such thing. */
+  const livePlace = (slot: EntrySlot | undefined): LivePlace | null => {
+    const reads = slot ? functionFor(slot.reads, slot.kind) : null;
+    const instrument = slot && record.instruments.find(({ id }) => id === shownBy(slot));
+    return reads && instrument ? { instrument, place: { reads, unsteady: slot.unsteady } } : null;
+  };
+  const together = slots.find(({ slot }) => slot === present.together);
+  const [first, secondPlace] = [livePlace(present), livePlace(together)];
+
+  const save = async (written: Written, stay: boolean) => {
+    const { typed } = written;
     const supersedes = replaces(stay);
     // The field is cleared at once, so that the next digits find it empty; a refusal brings the text back.
     if (stay || correcting) move(active);
@@ -114,7 +156,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       setEnded(active);
       setAtRest(true);
     }
-    const outcome = await write(present, value, typed, supersedes);
+    const outcome = await write(present, written, supersedes);
     if (outcome.kind === "refused") {
       setActive(active);
       setAtRest(false);
@@ -124,8 +166,31 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     }
   };
 
+  const shownIn = (slot: EntrySlot, { value, latched }: Takeable): Written => ({
+    value: valueOfKind(slot.kind, value),
+    typed: `${value} ${slot.kind.symbol}`,
+    latched,
+  });
+  /** Takes what the instrument shows at rest, with what a second one showed in the same moment. */
+  const takeShown = (stay = false) => {
+    const offer = offered.current;
+    if (!offer?.shown) return setProblem(offer?.why ?? "");
+    const { second, ...shown } = offer.shown;
+    const refusal =
+      present.refuse(shown.value) ?? (together && second ? together.refuse(second.value) : null);
+    if (refusal !== null) return setProblem(refusal);
+    offer.taken();
+    void save(shownIn(present, shown), stay);
+    if (!together || !second) return;
+    const before = stay ? null : latestIn(record.readings, check, together.slot, epoch);
+    void write(together, shownIn(together, second), before?.id ?? null);
+    const after = slots[slots.indexOf(together) + 1];
+    if (!stay && after) move(after.slot);
+  };
   const enter = (stay: boolean) => {
     if (text === "") {
+      const offer = correcting || (mine.length > 0 && !adds) ? null : offered.current;
+      if (offer && (offer.shown || !optional)) return takeShown();
       if (correcting) return setProblem("Type the right value, or take the reading back.");
       if (mine.length > 0 || optional) return goOn();
       return setProblem(
@@ -142,14 +207,14 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     if (parsed.kind === "refused") return setProblem(parsed.sentence);
     const asked = parsed.kind === "finite" ? doubtOf(present, text, parsed.value) : null;
     if (asked) return setDoubt(asked);
-    void save(recorded(kind, parsed), text, stay);
+    void save({ value: recorded(kind, parsed), typed: text }, stay);
   };
 
   /** One way of reading what was typed, where that was asked. */
   const take = ({ value, typed }: Way, stay = false) => {
     const refusal = present.refuse(value);
     if (refusal !== null) return setProblem(refusal);
-    void save(valueOfKind(kind, value), typed, stay);
+    void save({ value: valueOfKind(kind, value), typed }, stay);
   };
   const takeOther = () => {
     if (doubt?.text === text && doubt.other) take(doubt.other);
@@ -159,10 +224,11 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const again = () => {
     const last = mine.at(-1);
     if (text !== "") enter(true);
-    else if (last) void save(last.value, last.typed, true);
+    else if (offered.current?.shown) takeShown(true);
+    else if (last) void save({ value: last.value, typed: last.typed }, true);
   };
   const recordOpen = () => {
-    if (text === "" && kind.canBeOpen) void save({ kind: "open" }, "OL", false);
+    if (text === "" && kind.canBeOpen) void save({ value: { kind: "open" }, typed: "OL" }, false);
   };
   const back = () => move(slots[Math.max(0, index - 1)]!.slot);
   const put = (typed: string) => {
@@ -184,6 +250,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
     else if (event.key === "Escape" && correcting && text === correcting.typed) heed(() => move(active));
     else if (event.key === "+" && (text !== "" || mine.length > 0)) heed(again);
     else if (text !== "") return;
+    else if (event.key === " " && offered.current) heed(() => takeShown());
     else if (event.key === "Backspace") heed(back);
     else if (/^o$/iu.test(event.key) && kind.canBeOpen)
       heed(() => {
@@ -251,6 +318,18 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
       if (outcome.kind === "refused") setProblem(outcome.sentence);
     },
     write,
+    /** Where the instrument of the present place would show it, and that of the place read with it. */
+    live: first,
+    liveSecond: secondPlace && secondPlace.instrument.id !== first?.instrument.id ? secondPlace : null,
+    /** What instruments show for this field, as they show it; null once nobody says so any more. */
+    offerShown(offer: OfferedShown | null) {
+      offered.current = offer;
+    },
+    takeShown,
+    /** Whether something is at rest that can be taken. */
+    isShown: () => (offered.current?.shown ?? null) !== null,
+    /** Nobody types or corrects here, and something is still to be read. */
+    takesByItself: text === "" && !correcting && problem === "" && (mine.length === 0 || adds),
     form: {
       onSubmit(event: FormEvent) {
         event.preventDefault();

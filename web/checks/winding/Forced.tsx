@@ -24,9 +24,14 @@ export function Forced() {
       first("dcAmperes"),
   );
   const slots = FORCED_SLOTS.map((slot) =>
-    entrySlot("winding", slot, record.motor, {
-      instrumentId: slot.endsWith(".amperes") ? ammeter : voltmeter,
-    }),
+    entrySlot(
+      "winding",
+      slot,
+      record.motor,
+      slot.endsWith(".amperes")
+        ? { instrumentId: ammeter, together: slot.replace(".amperes", ".volts") }
+        : { instrumentId: voltmeter },
+    ),
   );
   const entry = useEntry("winding", slots, voltmeter);
   const measured = pairSittingOf(record, epoch)?.measured;

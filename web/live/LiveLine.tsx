@@ -1,0 +1,174 @@
+import { useEffect } from "react";
+import { LIVE_FUNCTIONS, type Seen } from "#core/live";
+import { quantityText } from "#core/quantity";
+import { doubtOf } from "../checks/entry/doubt.ts";
+import type { Entry } from "../checks/entry/useEntry.ts";
+import { useFeedsQuery } from "../app/api.ts";
+import { useHeld } from "../job/usePhone.ts";
+import { Button } from "../ui/Button.tsx";
+import { setByItself, useByItself } from "./byItself.ts";
+import { noteTakenNow, speaksNow, useSeen, meanwhile, type LivePlace, type SeenHere } from "./useSeen.ts";
+
+/** What a display does, in words. */
+function lookWords(seen: Extract<Seen, { kind: "shown" }>): string {
+  const { look } = seen;
+  switch (look.kind) {
+    case "settled":
+      return `at rest, mean of ${look.rest.count}`;
+    case "wanders":
+      return "wanders: nothing is touched, or it floats";
+    case "open":
+      return "overload";
+    case "moves":
+      return "moving";
+    default:
+      return "coming to rest";
+  }
+}
+
+function textOf(seen: Exclude<Seen, { kind: "nothing" }>): string {
+  const { value, reads } = seen.display;
+  if (value === null) return "OL";
+  if (seen.kind === "shown" && seen.look.kind === "settled") {
+    const { rest } = seen.look;
+    return quantityText(rest.mean, LIVE_FUNCTIONS[reads].kind, seen.noise.resolution);
+  }
+  return quantityText(value, LIVE_FUNCTIONS[reads].kind);
+}
+
+/** Why nothing can be taken just now, for whoever asks for it; what it does and what takes it, for whoever looks. */
+function wordsOf({ seen, silent, takeable, stays }: SeenHere, name: string, asked: string | null): string {
+  if (seen.kind === "nothing")
+    return stays ? `${name} is taken. Move the probes on.` : (silent ?? `Nothing heard of ${name} yet.`);
+  if (seen.kind === "stale") return silent ?? `${Math.round(seen.seconds)} s ago, nothing since.`;
+  if (seen.kind === "wrong") return seen.sentence;
+  if (stays) return "taken: move the probes on";
+  if (takeable === null) return lookWords(seen);
+  return [lookWords(seen), asked].filter(Boolean).join(". ");
+}
+
+function Line({
+  entry,
+  live,
+  second,
+}: {
+  readonly entry: Entry;
+  readonly live: LivePlace;
+  readonly second: LivePlace | null;
+}) {
+  const here = useSeen(live, second);
+  const byItself = useByItself();
+  const held = useHeld() !== null;
+  const { seen, takeable, stays } = here;
+  const { name } = live.instrument;
+  const other = takeable && second ? meanwhile(second, takeable) : null;
+  // A second instrument that says nothing is not waited for.
+  const waits = takeable !== null && second !== null && other === null && speaksNow(second);
+  const offer = waits ? null : takeable;
+  // What this motor could hardly read is taken by a person alone.
+  const odd = offer && doubtOf(entry.present, String(offer.value), offer.value);
+  const asked = waits
+    ? `${second.instrument.name} is not at rest yet`
+    : odd
+      ? `Far from what this motor reads: ${held ? "Save" : "Enter"} takes it all the same`
+      : null;
+  const words = wordsOf(here, name, asked);
+  const { offerShown } = entry;
+  useEffect(() => {
+    offerShown({
+      why: words,
+      shown: offer && { ...offer, second: other },
+      taken: () => {
+        noteTakenNow(live, offer!);
+        if (second && other) noteTakenNow(second, other);
+      },
+    });
+    return () => offerShown(null);
+  });
+  const takes = byItself && offer !== null && !odd && !stays && !entry.disabled && entry.takesByItself;
+  useEffect(() => {
+    if (takes) entry.takeShown();
+  });
+  const grey = seen.kind !== "shown";
+  return (
+    <div
+      role="group"
+      aria-label={`${name}, live`}
+      className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg bg-sunk px-2 py-1"
+    >
+      {seen.kind !== "nothing" && (
+        <output className={`text-lg font-semibold ${grey ? "text-ink-2" : takeable ? "text-green" : ""}`}>
+          {textOf(seen)}
+        </output>
+      )}
+      <span
+        className={`min-w-0 text-sm leading-snug ${seen.kind === "wrong" || odd ? "text-amber" : "text-ink-2"}`}
+      >
+        {words}
+      </span>
+      <span className="ml-auto flex items-center gap-2">
+        <Button
+          size="small"
+          disabled={!offer || entry.disabled}
+          hotkey={held ? undefined : "Space"}
+          onClick={() => entry.takeShown()}
+        >
+          Take it
+        </Button>
+        <Button
+          size="small"
+          look={byItself ? "main" : "plain"}
+          aria-pressed={byItself}
+          title="Takes a value once it is at rest, and the next once the probes have moved on"
+          onClick={() => setByItself(!byItself)}
+        >
+          By itself
+        </Button>
+      </span>
+    </div>
+  );
+}
+
+/** A bridge on this device's own port has to be chosen by a person first. */
+function Plug({
+  instrument,
+  baud,
+  name,
+}: {
+  readonly instrument: string;
+  readonly baud: number;
+  readonly name: string;
+}) {
+  const connect = async () => {
+    const { connectSerial } = await import("./serial.ts");
+    await connectSerial(instrument, baud);
+  };
+  return (
+    <Button size="small" className="mt-1" onClick={() => void connect()}>
+      Connect {name}
+    </Button>
+  );
+}
+
+/** What the instrument of this field shows just now, where it speaks. */
+export function LiveLine({ entry }: { readonly entry: Entry }) {
+  const { data: feeds = [] } = useFeedsQuery();
+  const { live, liveSecond } = entry;
+  const feedOf = (place: LivePlace | null) =>
+    feeds.find(({ instrument }) => instrument === place?.instrument.id)?.feed;
+  const feed = feedOf(live);
+  if (!live || !feed || entry.disabled) return null;
+  return (
+    <>
+      <Line
+        key={`${live.instrument.id} ${live.place.reads}`}
+        entry={entry}
+        live={live}
+        second={feedOf(liveSecond) ? liveSecond : null}
+      />
+      {feed.kind === "serial" && (
+        <Plug instrument={live.instrument.id} baud={feed.baud} name={live.instrument.name} />
+      )}
+    </>
+  );
+}
