@@ -35,6 +35,41 @@ function problems(schema: Schema, body: unknown) {
   return error ? problemsOf(error) : [];
 }
 
+describe("a reading that an instrument said itself", () => {
+  const latched = { reads: "ohms", range: 0.2, count: 9, spread: 1e-5, typeA: { u: 1e-5, freedom: 5 } };
+  const SAID = { ...READING, instrumentId: MILLIOHM.id, latched };
+
+  it("names its instrument, and is of its place", () => {
+    expect(problems(readingSchema, SAID)).toEqual([]);
+    expect(problems(readingSchema, { ...SAID, instrumentId: null })[0]?.sentence).toMatch(
+      /names the instrument/u,
+    );
+    expect(problems(readingSchema, { ...SAID, latched: { ...latched, reads: "acVolts" } })[0]?.sentence).toBe(
+      "“AB” takes no alternating voltage that an instrument said.",
+    );
+    expect(problems(readingSchema, { ...SAID, value: { kind: "open" } })[0]?.sentence).toMatch(
+      /takes no resistance/u,
+    );
+    expect(
+      problems(readingSchema, { ...SAID, slot: "temperature", value: { kind: "celsius", celsius: 20 } })[0]
+        ?.sentence,
+    ).toMatch(/takes no resistance/u);
+  });
+
+  it("says how often, and how well: nothing else is taken for that", () => {
+    for (const wrong of [
+      { count: 0 },
+      { count: 1.5 },
+      { spread: -1 },
+      { range: 0 },
+      { typeA: { u: -1, freedom: 5 } },
+      { typeA: { u: 1, freedom: 0 } },
+      { mood: "good" },
+    ])
+      expect(problems(readingSchema, { ...SAID, latched: { ...latched, ...wrong } })).not.toEqual([]);
+  });
+});
+
 describe("a reading", () => {
   it.each([
     ["a negative resistance", { kind: "ohms", ohms: -0.1 }, "value.ohms", /below zero/u],

@@ -73,8 +73,11 @@ function Bench({ opening, written, children }: BenchProps) {
       epoch,
       closed: view.closedAt !== null,
       add,
-      read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null } = {}) =>
-        add("reading", { check, slot, epoch, value, typed, instrumentId, takenAt: at, supersedes }),
+      read: (check, slot, value, { typed = "", instrumentId = null, supersedes = null, latched } = {}) =>
+        add("reading", {
+          ...{ check, slot, epoch, value, typed, instrumentId, takenAt: at, supersedes },
+          ...(latched && { latched }),
+        }),
       undo: (of) => add("undo", { of, at }),
       keepFile: () => Promise.resolve({ kind: "saved" }),
     };

@@ -2,6 +2,7 @@
 export * from "./units.ts";
 export * from "./parseQuantity.ts";
 export * from "./formatQuantity.ts";
+export * from "./spokenQuantity.ts";
 export * from "./uncertainty.ts";
 export * from "./quantile.ts";
 export * from "./distributions.ts";

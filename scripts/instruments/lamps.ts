@@ -8,7 +8,7 @@ sayReady();
 let last = "";
 for (;;) {
   const { lamps } = await askBench<{ lamps: string }>(bench, "/lamps");
-  const words = [...lamps].map((bit) => (bit === "1" ? "on " : "off")).join(" ");
+  const words = [...lamps].map((bit) => (bit === "1" ? "on" : "off")).join(", ");
   if (words !== last) process.stdout.write(`lamps A B C: ${words}\n`);
   last = words;
   await pause(100);

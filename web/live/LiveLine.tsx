@@ -6,8 +6,11 @@ import type { Entry } from "../checks/entry/useEntry.ts";
 import { useFeedsQuery } from "../app/api.ts";
 import { useHeld } from "../job/usePhone.ts";
 import { Button } from "../ui/Button.tsx";
-import { setByItself, useByItself } from "./byItself.ts";
+import { deviceChoice } from "../ui/deviceChoice.ts";
 import { noteTakenNow, speaksNow, useSeen, meanwhile, type LivePlace, type SeenHere } from "./useSeen.ts";
+
+/** Whether this device takes a value by itself once it is at rest. */
+const BY_ITSELF = deviceChoice("by-itself");
 
 /** What a display does, in words. */
 function lookWords(seen: Extract<Seen, { kind: "shown" }>): string {
@@ -18,7 +21,7 @@ function lookWords(seen: Extract<Seen, { kind: "shown" }>): string {
     case "wanders":
       return "wanders: nothing is touched, or it floats";
     case "open":
-      return "overload";
+      return "overload: nothing is touched, or open";
     case "moves":
       return "moving";
     default:
@@ -40,7 +43,7 @@ function textOf(seen: Exclude<Seen, { kind: "nothing" }>): string {
 function wordsOf({ seen, silent, takeable, stays }: SeenHere, name: string, asked: string | null): string {
   if (seen.kind === "nothing")
     return stays ? `${name} is taken. Move the probes on.` : (silent ?? `Nothing heard of ${name} yet.`);
-  if (seen.kind === "stale") return silent ?? `${Math.round(seen.seconds)} s ago, nothing since.`;
+  if (seen.kind === "stale") return `${Math.round(seen.seconds)} s ago. ${silent ?? "Nothing since."}`;
   if (seen.kind === "wrong") return seen.sentence;
   if (stays) return "taken: move the probes on";
   if (takeable === null) return lookWords(seen);
@@ -51,13 +54,15 @@ function Line({
   entry,
   live,
   second,
+  far,
 }: {
+  readonly far: boolean;
   readonly entry: Entry;
   readonly live: LivePlace;
   readonly second: LivePlace | null;
 }) {
   const here = useSeen(live, second);
-  const byItself = useByItself();
+  const byItself = BY_ITSELF.use();
   const held = useHeld() !== null;
   const { seen, takeable, stays } = here;
   const { name } = live.instrument;
@@ -97,12 +102,14 @@ function Line({
       className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg bg-sunk px-2 py-1"
     >
       {seen.kind !== "nothing" && (
-        <output className={`text-lg font-semibold ${grey ? "text-ink-2" : takeable ? "text-green" : ""}`}>
+        <output
+          className={`font-semibold ${far ? "text-7xl max-sm:text-5xl" : "text-2xl"} ${grey ? "text-ink-2" : takeable ? "text-green" : ""}`}
+        >
           {textOf(seen)}
         </output>
       )}
       <span
-        className={`min-w-0 text-sm leading-snug ${seen.kind === "wrong" || odd ? "text-amber" : "text-ink-2"}`}
+        className={`min-w-0 leading-snug ${far ? "text-2xl" : "text-sm"} ${seen.kind === "wrong" || odd ? "text-amber" : "text-ink-2"}`}
       >
         {words}
       </span>
@@ -120,7 +127,7 @@ function Line({
           look={byItself ? "main" : "plain"}
           aria-pressed={byItself}
           title="Takes a value once it is at rest, and the next once the probes have moved on"
-          onClick={() => setByItself(!byItself)}
+          onClick={() => BY_ITSELF.set(!byItself)}
         >
           By itself
         </Button>
@@ -151,7 +158,7 @@ function Plug({
 }
 
 /** What the instrument of this field shows just now, where it speaks. */
-export function LiveLine({ entry }: { readonly entry: Entry }) {
+export function LiveLine({ entry, far = false }: { readonly entry: Entry; readonly far?: boolean }) {
   const { data: feeds = [] } = useFeedsQuery();
   const { live, liveSecond } = entry;
   const feedOf = (place: LivePlace | null) =>
@@ -164,6 +171,7 @@ export function LiveLine({ entry }: { readonly entry: Entry }) {
         key={`${live.instrument.id} ${live.place.reads}`}
         entry={entry}
         live={live}
+        far={far}
         second={feedOf(liveSecond) ? liveSecond : null}
       />
       {feed.kind === "serial" && (

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { checkDue, INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
-import { useInstrumentsQuery } from "../app/api.ts";
+import { useFeedsQuery, useInstrumentsQuery } from "../app/api.ts";
 import { Button } from "../ui/Button.tsx";
 import { Select } from "../ui/Select.tsx";
 import { dayText, shopDay } from "../ui/dates.ts";
@@ -42,6 +42,7 @@ export function Instruments() {
   const { data: instruments = [] } = useInstrumentsQuery();
   const [open, setOpen] = useState<string | null>(null);
   const [template, setTemplate] = useState("0");
+  const { data: feeds = [] } = useFeedsQuery();
   const editing = instruments.find(({ id }) => id === open);
   const start = INSTRUMENT_TEMPLATES[Number(template)]!;
   return (
@@ -59,6 +60,7 @@ export function Instruments() {
                 <strong className="block">{instrument.name}</strong>
                 <span className="text-sm text-ink-2">
                   {reads(instrument)}
+                  {feeds.some((one) => one.instrument === instrument.id) && "; says it itself"}
                   {instrument.lastChecked && `; checked ${dayText(instrument.lastChecked)}`}
                 </span>
                 <Due instrument={instrument} />

@@ -156,6 +156,25 @@ describe("a sagging drill", () => {
     expect(speeds.voltages.map(({ volts, speed }) => volts / speed)).toEqual([0.02, 0.02]);
     expect(speeds.simultaneous).toBe(true);
   });
+  it("and what two instruments said of one moment is open by their displays, not by a drill that nobody watched", () => {
+    const latched = (u: number) => ({
+      latched: { reads: "acVolts", range: null, count: 9, spread: u, typeA: { u, freedom: 8 } } as const,
+    });
+    const spun = (u: number | null) =>
+      PAIRS.flatMap((pair) => [
+        measured("backemf", pair, "volts", 1, { instrumentId: PERFECT.id, ...(u !== null && latched(u)) }),
+        measured("backemf", `${pair}.speed`, "hertz", 50, {
+          instrumentId: PERFECT.id,
+          ...(u !== null && latched(50 * u)),
+        }),
+      ]);
+    const openness = (u: number | null) =>
+      handSpinOf(job(spun(u), { motor: HOBBY, instruments: [PERFECT] }), 0)!.pairs.AB!.independent.u * 50;
+    // Typed: 0.1 % of a drill read with two meters. Said: the two displays, relative, as a root of squares.
+    expect(openness(null)).toBeCloseTo(0.001, 6);
+    expect(openness(0.0002)).toBeCloseTo(Math.SQRT2 * 0.0002, 6);
+    expect(openness(0.004)).toBeCloseTo(Math.SQRT2 * 0.004, 6);
+  });
   it("keeps a correction in the place of what it corrects", () => {
     const wrong = sagging(0.02);
     const slip = { ...wrong[1]!, value: { kind: "quantity", quantity: "volts", value: 9.8 } } as Reading;

@@ -24,6 +24,14 @@ describe("a forced current", () => {
     const shifted = three(forced(0.0066, 0.05), [], [], [0.0002]).pairs.AB!;
     expect("resistance" in shifted && shifted.resistance).toBeCloseTo(0.128, 12);
   });
+  it("is open by what the two instruments' displays leave open, where they said it themselves", () => {
+    const own = (byDisplays?: { u: number; freedom: number }) => {
+      const found = three([{ volts: 0.064, amperes: 0.5, ...(byDisplays && { byDisplays }) }], [], []).pairs
+        .AB!;
+      return found.state === "finite" ? found.independent.u : Number.NaN;
+    };
+    expect(own({ u: 0.01, freedom: 8 })).toBeCloseTo(Math.hypot(own(), 0.01 * 0.128), 9);
+  });
   it("decides what a two-wire meter cannot: 5 % of 48 mΩ at 2 A", () => {
     const measured_ = three(forced(0.096, 2), forced(0.0962, 2), forced(0.0959, 2));
     expect(imbalanceOf(measured_, 0.05)!.judgement).toBe("agrees");

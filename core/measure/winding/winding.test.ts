@@ -57,6 +57,43 @@ describe("temperature", () => {
   });
 });
 
+describe("a value that the meter said itself", () => {
+  const said = (ohms: number, u: number, range: number | null = null): DisplayReading => ({
+    ohms,
+    typeA: { u, freedom: 8 },
+    range,
+  });
+  const independentOf = (reading: DisplayReading, instrument = MILLIOHM) => {
+    const { AB } = measure(reading, 0.128, 0.128, instrument).pairs;
+    return AB?.state === "finite" ? AB.independent.u : Number.NaN;
+  };
+
+  it("is open by what its displays leave open, beside contact and digit (root of the squares)", () => {
+    const [typed, steady, unsteady] = [0.128, said(0.128, 0), said(0.128, 0.0004)].map((one) =>
+      independentOf(one),
+    );
+    expect(steady).toBeCloseTo(typed!, 12);
+    expect(unsteady).toBeCloseTo(Math.hypot(typed!, 0.0004), 9);
+  });
+
+  it("and repeats that lie together by chance are not known better than each of them is", () => {
+    const repeats = [0.128, 0.128, 0.128, 0.128].map((ohms) => said(ohms, 0.001));
+    const { AB } = measurePairs({
+      instrument: MILLIOHM,
+      pairs: { AB: repeats, BC: [0.128], CA: [0.128] },
+      tips: [],
+    }).pairs;
+    expect(AB?.state === "finite" && AB.independent.u).toBeGreaterThan(0.00049);
+  });
+
+  it("on a coarser range than its own has that range's digit", () => {
+    const ranges = MILLIOHM.ranges.map(({ fullScale }) => fullScale);
+    expect(independentOf(said(0.128, 0, ranges[1]))).toBeGreaterThan(
+      3 * independentOf(said(0.128, 0, ranges[0])),
+    );
+  });
+});
+
 describe("imbalance", () => {
   it("follows the worked example of NEMA MG 1 for 460, 467, 450 (memory): mean 459, 9 off, 1.96 %", () => {
     const found = imbalanceOf(measure(460, 467, 450), 0.05)!;

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../../ui/Button.tsx";
 import { Key } from "../../ui/Key.tsx";
+import { SpokenToggle } from "../../live/SpokenToggle.tsx";
 import { LiveLine } from "../../live/LiveLine.tsx";
 import { useTouch } from "../../job/usePhone.ts";
 import { isChoosing } from "../../ui/isTyping.ts";
@@ -101,7 +102,7 @@ function Stage({
         >
           {said || (touch ? byTouch(under) : under)}
         </p>
-        <LiveLine entry={entry} />
+        <LiveLine entry={entry} far />
       </form>
       {counted && (
         <p aria-live="assertive" className="flex min-h-28 items-baseline gap-6 text-8xl font-bold text-amber">
@@ -175,6 +176,9 @@ export function AcrossTheBench({
         >
           <div className="flex items-center justify-between gap-4">
             <Dialog.Title className="text-2xl font-semibold text-ink-2">Across the bench</Dialog.Title>
+            <span className="ml-auto">
+              <SpokenToggle words={entry.present.label} />
+            </span>
             <Dialog.Close asChild>
               <Button hotkey="Esc">Back to the job</Button>
             </Dialog.Close>

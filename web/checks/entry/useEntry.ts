@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
 import { valueOfKind } from "#core/check";
 import { functionFor, type Takeable } from "#core/live";
-import { formatQuantity, parseQuantity, type QuantityKind } from "#core/quantity";
+import { formatQuantity, parseQuantity, spokenQuantity, type QuantityKind } from "#core/quantity";
 import {
   latestIn,
   standingIn,
@@ -10,6 +10,7 @@ import {
   type Reading,
   type ReadingValue,
 } from "#core/record";
+import { say } from "../../live/spoken.ts";
 import type { LivePlace } from "../../live/useSeen.ts";
 import { useAskedFor, useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { askedAgain } from "./askedAgain.ts";
@@ -21,6 +22,13 @@ function recorded(
   parsed: { kind: "finite"; value: number } | { kind: "open" },
 ): ReadingValue {
   return parsed.kind === "open" ? { kind: "open" } : valueOfKind(kind, parsed.value);
+}
+
+/** A value as it is said aloud. */
+function spokenText(value: ReadingValue, kind: QuantityKind): string {
+  if (value.kind === "open") return "Open.";
+  const number = numberOf(value);
+  return number === null ? "" : `${spokenQuantity(number, kind)}.`;
 }
 
 /** What instruments that speak show for the field that is open. */
@@ -96,6 +104,8 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
         );
   const present = slots[index]!;
   const { slot: active, kind, optional } = present;
+  // Said where a person chose so: the place that is read now, after what was taken.
+  useEffect(() => say(present.label), [present.label]);
   const understood = text === "" ? null : parseQuantity(text, kind);
   const refused = understood?.kind === "finite" ? present.refuse(understood.value) : null;
   const parsed =
@@ -148,6 +158,7 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const save = async (written: Written, stay: boolean) => {
     const { typed } = written;
     const supersedes = replaces(stay);
+    say(spokenText(written.value, kind));
     // The field is cleared at once, so that the next digits find it empty; a refusal brings the text back.
     if (stay || correcting) move(active);
     else goOn();
@@ -349,10 +360,16 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   };
 }
 
+/** The number of a measured value; null where it is none. */
+function numberOf(value: ReadingValue): number | null {
+  if (value.kind === "ohms") return value.ohms;
+  if (value.kind === "celsius") return value.celsius;
+  return value.kind === "quantity" ? value.value : null;
+}
+
 function textOf({ value }: Reading, kind: QuantityKind): { number: string; unit: string } {
-  if (value.kind === "ohms") return formatQuantity(value.ohms, kind);
-  if (value.kind === "celsius") return formatQuantity(value.celsius, kind);
-  return value.kind === "quantity" ? formatQuantity(value.value, kind) : { number: "", unit: "" };
+  const number = numberOf(value);
+  return number === null ? { number: "", unit: "" } : formatQuantity(number, kind);
 }
 
 export type Entry = ReturnType<typeof useEntry>;
