@@ -95,3 +95,91 @@ test("three pairs and a spin come from instruments that speak, and no digit is t
     await instruments.close();
   }
 });
+
+/** A bridge on the device's own port: the lines a person's own would send, five a second. */
+function plugIn(lines: readonly string[]) {
+  const readable = () =>
+    new ReadableStream<Uint8Array>({
+      async start(out) {
+        const letters = new TextEncoder();
+        for (let n = 0; n < 200; n += 1) {
+          // What it says first is none of its lines.
+          const line = lines[n < 8 ? 0 : 1 + (n % (lines.length - 1))]!;
+          // A port gives what it has, in the middle of a line too.
+          const text = letters.encode(`${n} ${n * 200} ${line}\n`);
+          out.enqueue(text.slice(0, 4));
+          out.enqueue(text.slice(4));
+          await new Promise((resolve) => setTimeout(resolve, 200));
+        }
+        out.close();
+      },
+    });
+  const port = {
+    readable: null as ReadableStream<Uint8Array> | null,
+    open() {
+      port.readable = readable();
+      return Promise.resolve();
+    },
+    close: () => Promise.resolve(),
+  };
+  Object.defineProperty(navigator, "serial", { value: { requestPort: () => Promise.resolve(port) } });
+}
+
+test("a home-made bridge on the port of a phone is read, and a line that is none is said", async ({
+  page,
+}) => {
+  await using bench = await Bench.open();
+  const feed = `${bench.url}${API}/instruments/meter-1/feed`;
+  await page.request.put(feed, { data: { kind: "serial", baud: 115_200 }, headers: { Origin: bench.url } });
+  await page.addInitScript(plugIn, ["hello", "ohms 0.2 Ω 200", "ohms 0.3 Ω 200"]);
+  await takeIn(page, bench, "Punt motor, bridged");
+  await goTo(page, "Three pairs");
+  await pick(page, "read with", /2000-count/u);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole("button", { name: "Go to A–B" }).click();
+  const ohms = live(page, /2000-count.*live/u);
+  await expect(ohms).toContainText("Nothing heard");
+  await page.getByRole("button", { name: /^Connect Basic/u }).click();
+  await expect(ohms).toContainText("A line is: sequence, milliseconds");
+  await expect(ohms).toContainText("at rest", { timeout: 15_000 });
+  await ohms.getByRole("button", { name: /^Take it/u }).click();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const [first] = await kept(page, bench.url, "winding");
+  check(first).toMatchObject({ slot: "AB", instrumentId: "meter-1", latched: { reads: "ohms", range: 200 } });
+});
+
+test("an owner lets an instrument speak: its key is shown once, and what it sends is seen at once", async ({
+  page,
+}) => {
+  await using bench = await Bench.open();
+  await page.goto(`${bench.url}/shop/instruments`);
+  await page.getByRole("button", { name: /^6000-count/u }).click();
+  const form = page.getByRole("form", { name: /^How 6000-count/u });
+  await pick(page, "It says what it reads", /by itself/u);
+  await form.getByRole("button", { name: "Keep how it speaks" }).click();
+  const key = await form.getByLabel("Key of the instrument").innerText();
+  await expect(form).toContainText("Nothing heard of it yet");
+  const samples = [{ sequence: 1, time: 0, function: "acVolts", value: 231, unit: "V" }];
+  const send = (bearer: string) =>
+    page.request.post(`${bench.url}${API}/instruments/meter-2/samples`, {
+      data: { samples },
+      headers: { Authorization: `Bearer ${bearer}` },
+    });
+  check((await send("another-key")).status()).toBe(401);
+  check((await send(key)).status()).toBe(200);
+  await expect(form).toContainText("It shows 231 V, alternating voltage.");
+  await noSeriousProblem(page);
+  await page.reload();
+  await page.getByRole("button", { name: /^6000-count/u }).click();
+  await expect(form.getByRole("button", { name: "Make a new key" })).toBeVisible();
+  await expect(form.getByLabel("Key of the instrument")).toHaveCount(0);
+
+  // An address outside the house is refused at its field, and nothing is asked there.
+  await pick(page, "It says what it reads", /when asked/u);
+  await form.getByLabel("Its address").fill("8.8.8.8");
+  await form.getByRole("button", { name: "Keep how it speaks" }).click();
+  await expect(form.getByRole("alert")).toContainText("outside this shop's own network");
+  await form.getByLabel("Its address").fill("10.0.0.1/x");
+  await form.getByRole("button", { name: "Keep how it speaks" }).click();
+  await expect(form.getByRole("alert")).toContainText("Give the instrument's address alone");
+});
