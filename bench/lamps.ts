@@ -2,7 +2,7 @@ import { PHASES } from "#core/record";
 import type { SimulatedMotor } from "./world.ts";
 
 /** Sensor states of one electrical turn forward, a lamp for each sensor. */
-export const RING = ["101", "100", "110", "010", "011", "001"] as const;
+const RING = ["101", "100", "110", "010", "011", "001"] as const;
 
 type Sensored = Pick<SimulatedMotor, "deadSignals" | "stuck" | "ailments">;
 

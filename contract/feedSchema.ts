@@ -64,7 +64,7 @@ export const feedViewSchema = strict<Pick<FeedView, "instrument">>({
 }).append<FeedView>({ feed: feedSchema });
 export const feedKeySchema = feedViewSchema.append<FeedKey>({ key: Joi.string().allow(null).required() });
 
-export const sampleSchema = strict<WireSample>({
+const sampleSchema = strict<WireSample>({
   sequence: Joi.number().integer().min(0).required(),
   time: Joi.number().required(),
   function: oneOf("function", LIVE_FUNCTION_NAMES).required(),

@@ -11,7 +11,7 @@ OWN.addAddress("::1", "ipv6");
 OWN.addSubnet("fc00::", 7, "ipv6");
 
 /** Whether an address, given in numbers, is of this computer or of a private network. */
-export function isOwnNetwork(address: string): boolean {
+function isOwnNetwork(address: string): boolean {
   const family = isIP(address);
   return family !== 0 && OWN.check(address, family === 6 ? "ipv6" : "ipv4");
 }

@@ -96,4 +96,4 @@ export function feedHub(now: () => number, ask: Ask) {
   };
 }
 
-export type FeedHub = ReturnType<typeof feedHub>;
+type FeedHub = ReturnType<typeof feedHub>;

@@ -3,7 +3,18 @@ import type { JobView } from "#contract/jobs";
 import { API } from "#contract/routes";
 import { readView } from "#contract/view";
 import type { Reading } from "#core/record";
-import { Bench, choose, expect, goTo, noSeriousProblem, onDisk, pick, takeIn, test } from "./bench.ts";
+import {
+  Bench,
+  choose,
+  expect,
+  goTo,
+  noSeriousProblem,
+  onDisk,
+  pick,
+  reloadKept,
+  takeIn,
+  test,
+} from "./bench.ts";
 import { startStandIns, type StandIns } from "./standIns.ts";
 
 test.setTimeout(240_000);
@@ -68,6 +79,12 @@ test("three pairs and a spin come from instruments that speak, and no digit is t
       check(value.kind === "ohms" && Math.abs(value.ohms / 0.162 - 1)).toBeLessThan(0.02);
       check(typed).toMatch(/^0\.16\d* Ω$/u);
     }
+
+    // Loaded anew, when what keeps the page for the time without a server stands between: it is still heard.
+    await reloadKept(page);
+    await expect(page.getByRole("heading", { name: "Three pairs at rest" })).toBeVisible();
+    await page.getByRole("button", { name: "Go to A–B" }).click();
+    await expect(ohms).toContainText("overload");
 
     // The drill: its speed by the tachometer, then volts and speed of one moment by two instruments.
     await goTo(page, "Spin test");

@@ -34,7 +34,8 @@ function textOf(seen: Exclude<Seen, { kind: "nothing" }>): string {
   if (value === null) return "OL";
   if (seen.kind === "shown" && seen.look.kind === "settled") {
     const { rest } = seen.look;
-    return quantityText(rest.mean, LIVE_FUNCTIONS[reads].kind, seen.noise.resolution);
+    // As many digits as the display has.
+    return quantityText(rest.mean, LIVE_FUNCTIONS[reads].kind, 2 * seen.noise.resolution);
   }
   return quantityText(value, LIVE_FUNCTIONS[reads].kind);
 }

@@ -15,9 +15,6 @@ interface Serial {
 
 const serialOf = () => (navigator as Navigator & { readonly serial?: Serial }).serial;
 
-/** Whether this browser reads what hangs on a serial port. */
-export const readsSerial = (): boolean => serialOf() !== undefined;
-
 /** No line of a bridge is longer. */
 const LONGEST_LINE = 200;
 

@@ -14,6 +14,7 @@ describe("what is kept on a device for the time without a server", () => {
   });
   it.each([
     "/api/v1/health",
+    "/api/v1/live?to=ohms:meter-3",
     "/api/v1/session",
     "/api/v1/audit",
     "/api/v1/copies",
@@ -21,7 +22,7 @@ describe("what is kept on a device for the time without a server", () => {
     "/api/v1/export.zip",
     "/api/v1/jobs/1/label.pdf",
     "/api/v1/jobs/1/bundle",
-  ])("is never %s: it is old at once, too large, or of one person alone", (path) => {
+  ])("is never %s: it is old at once, never ends, is too large, or of one person alone", (path) => {
     expect(asked(path)).toBe("network");
   });
   it("is never what is written, nor what is large or belongs elsewhere", () => {

@@ -1,9 +1,9 @@
 /** What the service worker does with a request. */
 export type Strategy = "page" | "asset" | "answer" | "network";
 
-/** Answers that are of no use when they are old, are too large to keep, or are of one person alone. */
+/** Answers that are of no use when they are old, never end, are too large to keep, or are of one person alone. */
 const NEVER_KEPT =
-  /\/(?:report\.pdf|label\.pdf|bundle|import|health|session|audit|export\.zip)$|\/copies(?:\/|$)/u;
+  /\/(?:live|report\.pdf|label\.pdf|bundle|import|health|session|audit|export\.zip)$|\/copies(?:\/|$)/u;
 
 /** Stands on an answer that this device gave in the server's place: it says nothing of whether the server is there. */
 export const FROM_DEVICE = "X-From-Device";

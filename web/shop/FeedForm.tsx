@@ -76,7 +76,7 @@ interface FeedFields {
 }
 
 /** The form read as a feed, null where it speaks no more; or what is wrong, each at its field. */
-export function readFeed({
+function readFeed({
   kind,
   host,
   port,

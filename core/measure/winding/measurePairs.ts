@@ -16,7 +16,7 @@ import {
 import { PAIRS, type ByPair, type Pair } from "../../record/index.ts";
 
 /** The mean of displays that an instrument said, what they leave open of it, and the range it stood on if it said that. */
-export interface SaidReading {
+interface SaidReading {
   readonly ohms: Ohms;
   readonly typeA: Component;
   readonly range: Ohms | null;

@@ -64,6 +64,8 @@ export function EntryField({
       (form.current?.closest("li") ?? form.current)?.scrollIntoView({ block: "nearest" }),
     );
     observer.observe(room);
+    // So does what its instrument shows under it.
+    if (form.current) observer.observe(form.current);
     return () => observer.disconnect();
   }, [held, entry.active]);
   return (
