@@ -36,16 +36,16 @@ async function kept(page: Page, url: string, name: string): Promise<readonly Rea
 const live = (page: Page, name: RegExp) => page.getByRole("group", { name });
 
 /** Nothing is typed on a page from here on: a digit would be noticed. */
-async function noDigit(page: Page): Promise<() => Promise<void>> {
-  await page.evaluate(() => {
-    const typed: string[] = [];
-    Object.assign(window, { typed });
-    window.addEventListener("keydown", ({ key }) => typed.push(key), true);
-  });
-  return async () => {
-    const typed = await page.evaluate(() => (window as unknown as { typed: string[] }).typed);
-    expect(typed.filter((key) => /\d/u.test(key))).toEqual([]);
+async function noDigit(page: Page): Promise<() => void> {
+  const typed: string[] = [];
+  await page.exposeFunction("noteKey", (key: string) => typed.push(key));
+  const listen = () => {
+    const { noteKey } = window as unknown as { noteKey: (key: string) => void };
+    window.addEventListener("keydown", ({ key }) => noteKey(key), true);
   };
+  await page.addInitScript(listen);
+  await page.evaluate(listen);
+  return () => expect(typed.filter((key) => /\d/u.test(key))).toEqual([]);
 }
 
 test("three pairs and a spin come from instruments that speak, and no digit is typed", async ({ page }) => {
@@ -106,7 +106,7 @@ test("three pairs and a spin come from instruments that speak, and no digit is t
     check(spun.map(({ slot }) => slot).filter((slot) => slot.startsWith("AB"))).toEqual(["AB", "AB.speed"]);
     check(spun.filter(({ latched }) => latched)).toHaveLength(7);
     await expect(page.getByText(/equal/iu).first()).toBeVisible();
-    await asked();
+    asked();
     await noSeriousProblem(page);
   } finally {
     await instruments.close();
