@@ -147,6 +147,19 @@ describe("a display at a place", () => {
     expect(misshown(METER, "ohms", display(12, { range: 599.9 }))).toBeNull();
   });
 
+  it("is none the wrong way round; a little below zero is zero", () => {
+    const volts = { reads: "dcVolts", range: null } as const;
+    expect(misshown(METER, "dcVolts", display(-4.2, volts))).toMatch(/less than zero: swap the probes/u);
+    expect(misshown(METER, "dcVolts", display(-0.00003, volts))).toBeNull();
+    const place = { reads: "dcVolts", unsteady: 0 } as const;
+    const zero = shown(
+      Array.from({ length: 12 }, () => -0.00002),
+      0,
+      volts,
+    );
+    expect(takeableOf(seenAt(METER, place, zero, 2.2))!.value).toBe(0);
+  });
+
   it("has the noise of its own last digit, on the range it says, and of what goes to and fro by itself", () => {
     expect(noiseOf(METER, display(1, { range: 6000 }), 0).resolution).toBeCloseTo(1, 12);
     expect(noiseOf(METER, display(1), 0).resolution).toBeCloseTo(0.1, 12);

@@ -72,7 +72,8 @@ export interface Takeable {
 export function takeableOf(seen: Seen): Takeable | null {
   if (seen.kind !== "shown" || seen.look.kind !== "settled") return null;
   const { rest } = seen.look;
-  return { value: meanOf(rest, seen.noise), latched: latchedOf(seen.display, rest), rest };
+  // A zero that a meter shows a little below it is written as the zero it is.
+  return { value: Math.max(0, meanOf(rest, seen.noise)), latched: latchedOf(seen.display, rest), rest };
 }
 
 /** Two displays of one moment are apart by no more than this, s. */

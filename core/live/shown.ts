@@ -22,12 +22,18 @@ export interface Display {
 /** A meter that chooses its range itself goes down late: up to this share of the finer one it is still on the coarser. */
 const GOES_DOWN_BELOW: Ratio = 0.9;
 
+/** So many digits below zero are nothing, and no wrong way round. */
+const NOTHING = 5;
+
 /** Why a display is no reading of a place, in words for whoever holds the probes; null where it is one. */
 export function misshown(instrument: Instrument, wanted: LiveFunction, display: Display): string | null {
   const { reads, value, range } = display;
   if (reads !== wanted)
     return `This place takes ${LIVE_FUNCTIONS[wanted].words}; ${instrument.name} shows ${LIVE_FUNCTIONS[reads].words}.`;
-  if (value === null || range === null || rangesOf(instrument, reads).length === 0) return null;
+  if (value === null) return null;
+  if (value < -NOTHING * noiseOf(instrument, display, 0).resolution)
+    return `${instrument.name} shows less than zero: swap the probes.`;
+  if (range === null || rangesOf(instrument, reads).length === 0) return null;
   const words = (fullScale: number) => quantityText(fullScale, LIVE_FUNCTIONS[reads].kind);
   const stands = rangeShown(instrument, reads, value, range);
   if (!stands)

@@ -49,6 +49,16 @@ export function feedHub(now: () => number, ask: Ask) {
     tell({ kind: "silent", instrument, why });
   }
 
+  /** Tells everybody who looks at these how many do: a touch is of one motor, and not of two. */
+  function sayWatched(to: readonly Listening[]): void {
+    for (const instrument of new Set(to.map((one) => one.instrument))) {
+      const benches = [...listeners].filter((one) =>
+        one.to.some((it) => it.instrument === instrument),
+      ).length;
+      tell({ kind: "watched", instrument, benches });
+    }
+  }
+
   function end(instrument: string): void {
     asked.get(instrument)?.stop();
     asked.delete(instrument);
@@ -77,9 +87,11 @@ export function feedHub(now: () => number, ask: Ask) {
         if (why !== undefined) say({ kind: "silent", instrument, why });
       }
       listeners.add(listener);
+      sayWatched(to);
       askAgain();
       return () => {
         listeners.delete(listener);
+        sayWatched(to);
         askAgain();
       };
     },

@@ -27,7 +27,7 @@ interface Line {
   readonly close: () => void;
 }
 
-function readLine(response: IncomingMessage): Line {
+function readLine(response: IncomingMessage, watching: boolean): Line {
   const events: Line["events"] = [];
   let text = "";
   let woken = () => {};
@@ -37,7 +37,9 @@ function readLine(response: IncomingMessage): Line {
     text = blocks.pop()!;
     for (const block of blocks) {
       const [, name, data] = /^event: (\w+)\ndata: (.*)$/u.exec(block) ?? [];
-      if (name && data) events.push({ name, data: JSON.parse(data) as Record<string, unknown> });
+      // How many look at it has a test of its own.
+      if (name && data && (name !== "watched" || watching))
+        events.push({ name, data: JSON.parse(data) as Record<string, unknown> });
     }
     woken();
   });
@@ -65,13 +67,14 @@ describe("an instrument that sends its samples", () => {
     await new Promise<void>((done) => void server.close(() => done()));
   });
 
-  const listen = async (...to: string[]): Promise<Line> => {
+  const listen = async (...to: string[]) => hear(false, to);
+  const hear = async (watching: boolean, to: readonly string[]): Promise<Line> => {
     const path = `${API}/live?${to.map((one) => `to=${one}`).join("&")}`;
     const asked = plainRequest({ host: "127.0.0.1", port, path, agent: false }).end();
     const [response] = (await once(asked, "response")) as [IncomingMessage];
     expect(response.statusCode).toBe(200);
     expect(response.headers["content-type"]).toMatch(/^text\/event-stream\b/u);
-    return readLine(response);
+    return readLine(response, watching);
   };
   const speak = async (feed: object = { kind: "http" }) =>
     (await shop.agent.put(`${API}/instruments/${METER}/feed`).send(feed).expect(200)).body as FeedKey;
@@ -179,6 +182,18 @@ describe("an instrument that sends its samples", () => {
       await shop.agent.put(`${API}/instruments/${METER}/feed`).send(at(host)).expect(422);
     for (const host of ["127.0.0.1", "::1", "10.9.8.7", "192.168.1.40", "172.31.0.1", "fd00::1", "localhost"])
       await speak(at(host));
+  });
+
+  it("says how many benches look at it, as they come and go", async () => {
+    const first = await hear(true, [`ohms:${METER}`]);
+    const counts = () => first.events.map(({ data }) => data["benches"]);
+    await first.until(() => counts().length === 1);
+    const second = await hear(true, [`acVolts:${METER}`, "ohms:meter-3"]);
+    await first.until(() => counts().length === 2);
+    second.close();
+    await first.until(() => counts().length === 3);
+    expect(counts()).toEqual([1, 2, 1]);
+    first.close();
   });
 
   it("is listened to only by name", async () => {

@@ -12,6 +12,8 @@ import { noteTakenNow, speaksNow, useSeen, meanwhile, type LivePlace, type SeenH
 /** Whether this device takes a value by itself once it is at rest. */
 const BY_ITSELF = deviceChoice("by-itself");
 
+const STAYS = "taken: move the probes on";
+
 /** What a display does, in words. */
 function lookWords(seen: Extract<Seen, { kind: "shown" }>): string {
   const { look } = seen;
@@ -42,11 +44,10 @@ function textOf(seen: Exclude<Seen, { kind: "nothing" }>): string {
 
 /** Why nothing can be taken just now, for whoever asks for it; what it does and what takes it, for whoever looks. */
 function wordsOf({ seen, silent, takeable, stays }: SeenHere, name: string, asked: string | null): string {
-  if (seen.kind === "nothing")
-    return stays ? `${name} is taken. Move the probes on.` : (silent ?? `Nothing heard of ${name} yet.`);
+  if (seen.kind === "nothing") return stays ? STAYS : (silent ?? `Nothing heard of ${name} yet.`);
   if (seen.kind === "stale") return `${Math.round(seen.seconds)} s ago. ${silent ?? "Nothing since."}`;
   if (seen.kind === "wrong") return seen.sentence;
-  if (stays) return "taken: move the probes on";
+  if (stays) return STAYS;
   if (takeable === null) return lookWords(seen);
   return [lookWords(seen), asked].filter(Boolean).join(". ");
 }
@@ -65,7 +66,7 @@ function Line({
   const here = useSeen(live, second);
   const byItself = BY_ITSELF.use();
   const held = useHeld() !== null;
-  const { seen, takeable, stays } = here;
+  const { seen, takeable, stays, arrived, shared } = here;
   const { name } = live.instrument;
   const other = takeable && second ? meanwhile(second, takeable) : null;
   // A second instrument that says nothing is not waited for.
@@ -77,12 +78,17 @@ function Line({
     ? `${second.instrument.name} is not at rest yet`
     : odd
       ? `Far from what this motor reads: ${held ? "Save" : "Enter"} takes it all the same`
-      : null;
+      : byItself && shared
+        ? `Another bench looks at it too: ${held ? "Save" : "Enter"} takes it`
+        : byItself && !arrived
+          ? `It was touched before this place was opened: ${held ? "Save" : "Enter"} takes it`
+          : null;
   const words = wordsOf(here, name, asked);
   const { offerShown } = entry;
   useEffect(() => {
     offerShown({
       why: words,
+      stays,
       shown: offer && { ...offer, second: other },
       taken: () => {
         noteTakenNow(live, offer!);
@@ -91,9 +97,10 @@ function Line({
     });
     return () => offerShown(null);
   });
-  const takes = byItself && offer !== null && !odd && !stays && !entry.disabled && entry.takesByItself;
+  const takes = byItself && arrived && !shared && offer !== null && !odd && entry.takesByItself;
   useEffect(() => {
-    if (takes) entry.takeShown();
+    // What nobody looks at takes nothing by itself.
+    if (takes && document.visibilityState === "visible") entry.takeShown();
   });
   const grey = seen.kind !== "shown";
   return (
@@ -169,7 +176,7 @@ export function LiveLine({ entry, far = false }: { readonly entry: Entry; readon
   return (
     <>
       <Line
-        key={`${live.instrument.id} ${live.place.reads}`}
+        key={`${entry.active} ${live.instrument.id} ${live.place.reads}`}
         entry={entry}
         live={live}
         far={far}

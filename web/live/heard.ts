@@ -17,9 +17,11 @@ export interface Channel {
   /** Why nothing is heard of it; null where nobody said. */
   readonly silent: string | null;
   readonly taken: Taken | null;
+  /** How many benches look at it, this one included. */
+  readonly benches: number;
 }
 
-const NOTHING: Channel = { displays: [], silent: null, taken: null };
+const NOTHING: Channel = { displays: [], silent: null, taken: null, benches: 1 };
 /** As many displays as a look at them goes back. */
 const MOST_KEPT = 120;
 /** After the server refused it is asked again, ms. */
@@ -47,6 +49,9 @@ export function hearDisplays(instrument: string, shown: readonly LiveDisplay[]):
 }
 
 export const saySilent = (instrument: string, silent: string | null): void => change(instrument, { silent });
+
+/** How many benches look at an instrument. */
+export const sayWatched = (instrument: string, benches: number): void => change(instrument, { benches });
 
 /** What was taken of an instrument, at this moment; null once its probes have moved on. */
 export const noteTaken = (instrument: string, taken: Taken | null): void => change(instrument, { taken });
@@ -93,6 +98,10 @@ function listenAgain(): void {
   opened.addEventListener("silent", ({ data }: MessageEvent<string>) => {
     const { instrument, why } = JSON.parse(data) as Said<"silent">;
     saySilent(instrument, why);
+  });
+  opened.addEventListener("watched", ({ data }: MessageEvent<string>) => {
+    const { instrument, benches } = JSON.parse(data) as Said<"watched">;
+    sayWatched(instrument, benches);
   });
   opened.addEventListener("error", () => {
     for (const one of wanted.keys()) saySilent(one.slice(one.indexOf(":") + 1), "The server is not reached.");

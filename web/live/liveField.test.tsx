@@ -4,11 +4,12 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { LiveDisplay } from "#contract/feed";
 import type { Reading } from "#core/record";
 import { madeSafe, MILLIOHM } from "../../tests/jobs.ts";
+import type { OnPage } from "../../tests/onPage.tsx";
 import { entriesOf, openBench } from "../../tests/openBench.tsx";
 import { api } from "../app/api.ts";
 import { store } from "../app/store.ts";
 import { Winding } from "../checks/winding/Winding.tsx";
-import { forgetHeard, hearDisplays } from "./heard.ts";
+import { forgetHeard, hearDisplays, sayWatched } from "./heard.ts";
 
 /** A line to the server that says nothing by itself. */
 class SilentLine {
@@ -57,6 +58,11 @@ describe("a field whose meter speaks", () => {
     await bench.user.click(screen.getByRole("button", { name: "Go to A–B" }));
     const written = () => bench.written.map(({ body }) => body as Reading);
     return { ...bench, written };
+  };
+  /** Whatever this device chose before. */
+  const byItself = async (user: OnPage["user"]) => {
+    const button = screen.getByRole("button", { name: "By itself" });
+    if (button.getAttribute("aria-pressed") !== "true") await user.click(button);
   };
   const live = () => screen.getByRole("group", { name: /live$/u });
   const field = (pair: string) => screen.findByLabelText(`Pair ${pair}`);
@@ -124,7 +130,8 @@ describe("a field whose meter speaks", () => {
 
   it("takes it by itself where somebody chose so: once for each touch, pair after pair", async () => {
     const { user, written } = await open();
-    await user.click(screen.getByRole("button", { name: "By itself" }));
+    await byItself(user);
+    shows(lifted);
     shows(steady(0.128));
     await waitFor(() => expect(written()).toHaveLength(1));
     await field("B–C");
@@ -137,10 +144,46 @@ describe("a field whose meter speaks", () => {
     await waitFor(() => expect(written().map(({ slot }) => slot)).toEqual(["AB", "BC"]));
   });
 
+  it("takes nothing by itself that was touched before the place was opened: it may be another pair", async () => {
+    const { user, written } = await open();
+    await byItself(user);
+    shows(steady(0.128, 20));
+    expect(live().textContent).toContain("touched before this place was opened");
+    expect(written()).toEqual([]);
+    await user.type(await field("A–B"), "{Enter}");
+    await waitFor(() => expect(written()).toHaveLength(1));
+  });
+
+  it("nor while another bench looks at the same meter: whose motor it touches nobody knows", async () => {
+    const { user, written } = await open();
+    await byItself(user);
+    act(() => sayWatched(MILLIOHM.id, 2));
+    shows(lifted);
+    shows(steady(0.128));
+    expect(live().textContent).toContain("Another bench looks at it too");
+    expect(written()).toEqual([]);
+    act(() => sayWatched(MILLIOHM.id, 1));
+    await waitFor(() => expect(written()).toHaveLength(1));
+  });
+
+  it("a key pressed twice puts no pair into the next one's place: who means it says so again", async () => {
+    const { user, written } = await open();
+    shows(steady(0.128));
+    await user.type(await field("A–B"), "{Enter}");
+    await waitFor(() => expect(written()).toHaveLength(1));
+    shows(steady(0.128));
+    await user.type(await field("B–C"), "{Enter}");
+    expect(written()).toHaveLength(1);
+    expect(screen.getByRole("alert").textContent).toMatch(/have not moved/u);
+    await user.type(await field("B–C"), "{Enter}");
+    await waitFor(() => expect(written().map(({ slot }) => slot)).toEqual(["AB", "BC"]));
+  });
+
   it("leaves what this motor could hardly read to a person", async () => {
     const { user, written } = await open();
-    await user.click(screen.getByRole("button", { name: "By itself" }));
-    shows(steady(12.8), { range: null });
+    await byItself(user);
+    shows(lifted);
+    shows(steady(12.8));
     expect(live().textContent).toMatch(/Far from what this motor reads/u);
     expect(written()).toEqual([]);
     await user.type(await field("A–B"), "{Enter}");
@@ -149,7 +192,7 @@ describe("a field whose meter speaks", () => {
 
   it("never takes an overload by itself, nor by Enter: O records it", async () => {
     const { user, written } = await open();
-    await user.click(screen.getByRole("button", { name: "By itself" }));
+    await byItself(user);
     shows(Array.from({ length: 20 }, () => null));
     await user.type(await field("A–B"), "{Enter}");
     expect(written()).toEqual([]);

@@ -26,15 +26,20 @@ export interface SeenHere {
   readonly silent: string | null;
   /** What can be taken just now; null while it is not at rest, or was taken already. */
   readonly takeable: Takeable | null;
-  /** The probes have not left what was taken last: nothing is taken by itself. */
+  /** The probes have not left what was taken last. */
   readonly stays: boolean;
+  /** They came to rest here after this place was opened: it is of this place, and of no other. */
+  readonly arrived: boolean;
+  /** Other benches look at this instrument too: whose motor it touches, it does not say. */
+  readonly shared: boolean;
 }
 
 /** What an instrument that speaks shows at a place, looked at as it speaks. */
 export function useSeen({ instrument, place }: LivePlace, second: LivePlace | null): SeenHere {
   useListening({ instrument: instrument.id, reads: place.reads });
   useListening(second && { instrument: second.instrument.id, reads: second.place.reads });
-  const { displays, silent, taken } = useChannel(instrument.id);
+  const { displays, silent, taken, benches } = useChannel(instrument.id);
+  const [opened] = useState(pageSeconds);
   const [, look] = useState(0);
   useEffect(() => {
     const timer = window.setInterval(() => look((n) => n + 1), AGES);
@@ -42,10 +47,15 @@ export function useSeen({ instrument, place }: LivePlace, second: LivePlace | nu
   }, []);
   const same = taken?.reads === place.reads ? taken : null;
   const seen = seenAt(instrument, place, displays, pageSeconds(), same?.at);
-  const since = same ? displays.filter(({ at, reads }) => at > same.at && reads === place.reads) : [];
-  const stays =
-    same !== null && (seen.kind !== "shown" || !haveMovedOn(since, { mean: same.mean }, seen.noise));
-  return { seen, silent, takeable: takeableOf(seen), stays };
+  const takeable = takeableOf(seen);
+  const since = (moment: number) => displays.filter(({ at, reads }) => at > moment && reads === place.reads);
+  const leftIt = (moment: number, mean: number) =>
+    seen.kind === "shown" && haveMovedOn(since(moment), { mean }, seen.noise);
+  return {
+    ...{ seen, silent, takeable, shared: benches > 1 },
+    stays: same !== null && !leftIt(same.at, same.mean),
+    arrived: takeable !== null && leftIt(Math.max(opened, same?.at ?? 0), takeable.rest.mean),
+  };
 }
 
 /** What a second instrument showed while the first was at rest. */

@@ -35,11 +35,15 @@ function spokenText(value: ReadingValue, kind: QuantityKind): string {
 interface OfferedShown {
   /** Why nothing can be taken, in words. */
   readonly why: string;
+  /** The probes have not left what was taken last. */
+  readonly stays: boolean;
   /** What can be taken; null while nothing is at rest. */
   readonly shown: (Takeable & { readonly second: Takeable | null }) | null;
   /** It was taken: not once more. */
   readonly taken: () => void;
 }
+
+const STILL_THERE = "The probes have not moved since the last value. Once more takes it all the same.";
 
 /** A value on its way into the record: as it was typed, or as it was shown. */
 interface Written {
@@ -186,6 +190,8 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const takeShown = (stay = false) => {
     const offer = offered.current;
     if (!offer?.shown) return setProblem(offer?.why ?? "");
+    // Who means it says so twice: a pedal that is pressed twice puts no pair into the next one's place.
+    if (offer.stays && !stay && problem !== STILL_THERE) return setProblem(STILL_THERE);
     const { second, ...shown } = offer.shown;
     const refusal =
       present.refuse(shown.value) ?? (together && second ? together.refuse(second.value) : null);
