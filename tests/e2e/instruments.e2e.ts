@@ -97,6 +97,8 @@ test("three pairs and a spin come from instruments that speak, and no digit is t
     await instruments.act({ do: "dial", with: "meter-2", reads: "acVolts" });
     for (const [red, black] of PAIRS) {
       await page.getByRole("button", { name: `Go to ${red}–${black}` }).click();
+      // Nothing is touched yet: what comes to rest after this is of this pair.
+      await expect(live(page, /true-RMS.*live/u)).toContainText(/wanders|moving/u);
       await instruments.act({ do: "touch", with: "meter-2", red, black });
       await expect(page.getByLabel(`Volts ${red}–${black}`)).toHaveCount(0, { timeout: 20_000 });
       await instruments.act({ do: "lift", with: "meter-2" });
@@ -108,6 +110,14 @@ test("three pairs and a spin come from instruments that speak, and no digit is t
     await expect(page.getByText(/equal/iu).first()).toBeVisible();
     asked();
     await noSeriousProblem(page);
+
+    // What the oscilloscope wrote of the same motor says the same constant, per volt of line peak.
+    const [, recorded] = /^recorded (\S+)$/u.exec(await instruments.type("record"))!;
+    await goTo(page, "Waveform");
+    await page.getByLabel("Recording", { exact: true }).setInputFiles(recorded!);
+    await page.getByRole("button", { name: /^How it is read/u }).click();
+    await page.getByLabel("Pole pairs").fill("23");
+    await expect(page.getByText(/9\.[34]\d* ?(?:±[^/]*)?rpm\/V/u).first()).toBeVisible();
   } finally {
     await instruments.close();
   }

@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { LIVE_FUNCTIONS, type Seen } from "#core/live";
+import { LIVE_FUNCTIONS, type Look, type Seen } from "#core/live";
 import { quantityText } from "#core/quantity";
 import { doubtOf } from "../checks/entry/doubt.ts";
 import type { Entry } from "../checks/entry/useEntry.ts";
@@ -31,6 +31,14 @@ function lookWords(seen: Extract<Seen, { kind: "shown" }>): string {
   }
 }
 
+/** Why a display is not taken, to whoever asks for it. */
+const WHY_NOT: Readonly<Record<Exclude<Look["kind"], "settled">, string>> = {
+  tooFew: "It is still coming to rest: a moment more.",
+  moves: "It still moves: hold the probes still, or type what it shows.",
+  wanders: "It wanders: nothing is touched, or it floats.",
+  open: "It shows an overload: nothing is touched, or the circuit is open.",
+};
+
 function textOf(seen: Exclude<Seen, { kind: "nothing" }>): string {
   const { value, reads } = seen.display;
   if (value === null) return "OL";
@@ -42,14 +50,21 @@ function textOf(seen: Exclude<Seen, { kind: "nothing" }>): string {
   return quantityText(value, LIVE_FUNCTIONS[reads].kind);
 }
 
-/** Why nothing can be taken just now, for whoever asks for it; what it does and what takes it, for whoever looks. */
-function wordsOf({ seen, silent, takeable, stays }: SeenHere, name: string, asked: string | null): string {
+/** How old a display is: nobody reads tenths of a second. */
+const agoText = (seconds: number) => (seconds < 1 ? "now" : `${Math.round(seconds)} s ago`);
+
+/** What it does and what takes it, for whoever looks. */
+function wordsOf(
+  { seen, silent, takeable, stays, now }: SeenHere,
+  name: string,
+  asked: string | null,
+): string {
   if (seen.kind === "nothing") return stays ? STAYS : (silent ?? `Nothing heard of ${name} yet.`);
   if (seen.kind === "stale") return `${Math.round(seen.seconds)} s ago. ${silent ?? "Nothing since."}`;
   if (seen.kind === "wrong") return seen.sentence;
   if (stays) return STAYS;
-  if (takeable === null) return lookWords(seen);
-  return [lookWords(seen), asked].filter(Boolean).join(". ");
+  const looks = `${lookWords(seen)} · ${agoText(now - seen.display.at)}`;
+  return [looks, takeable && asked].filter(Boolean).join(". ");
 }
 
 function Line({
@@ -87,7 +102,7 @@ function Line({
   const { offerShown } = entry;
   useEffect(() => {
     offerShown({
-      why: words,
+      why: seen.kind === "shown" && seen.look.kind !== "settled" ? WHY_NOT[seen.look.kind] : words,
       stays,
       shown: offer && { ...offer, second: other },
       taken: () => {

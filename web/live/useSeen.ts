@@ -23,6 +23,8 @@ const AGES = 500;
 
 export interface SeenHere {
   readonly seen: Seen;
+  /** When it was looked at, seconds of this page's clock. */
+  readonly now: number;
   readonly silent: string | null;
   /** What can be taken just now; null while it is not at rest, or was taken already. */
   readonly takeable: Takeable | null;
@@ -46,13 +48,14 @@ export function useSeen({ instrument, place }: LivePlace, second: LivePlace | nu
     return () => window.clearInterval(timer);
   }, []);
   const same = taken?.reads === place.reads ? taken : null;
-  const seen = seenAt(instrument, place, displays, pageSeconds(), same?.at);
+  const now = pageSeconds();
+  const seen = seenAt(instrument, place, displays, now, same?.at);
   const takeable = takeableOf(seen);
   const since = (moment: number) => displays.filter(({ at, reads }) => at > moment && reads === place.reads);
   const leftIt = (moment: number, mean: number) =>
     seen.kind === "shown" && haveMovedOn(since(moment), { mean }, seen.noise);
   return {
-    ...{ seen, silent, takeable, shared: benches > 1 },
+    ...{ seen, now, silent, takeable, shared: benches > 1 },
     stays: same !== null && !leftIt(same.at, same.mean),
     arrived: takeable !== null && leftIt(Math.max(opened, same?.at ?? 0), takeable.rest.mean),
   };
