@@ -83,5 +83,5 @@ export function listeningOf(text: string): Listening | null {
   const [reads = "", ...rest] = text.split(":");
   const found = LIVE_FUNCTION_NAMES.find((name) => name === reads);
   const instrument = rest.join(":");
-  return found && instrument !== "" ? { instrument, reads: found } : null;
+  return found && instrument !== "" && !/\p{Cc}/u.test(instrument) ? { instrument, reads: found } : null;
 }

@@ -197,7 +197,16 @@ describe("an instrument that sends its samples", () => {
   });
 
   it("is listened to only by name", async () => {
-    for (const query of ["", "?to=", "?to=ohms", "?to=mood:meter-2", `?${"to=ohms:m&".repeat(9)}`])
+    await shop.agent.delete(`${API}/instruments/%00/feed`).expect(404);
+    await send("a-key", [sample(1)], "%00").expect(404);
+    for (const query of [
+      "",
+      "?to=",
+      "?to=ohms:%00",
+      "?to=ohms",
+      "?to=mood:meter-2",
+      `?${"to=ohms:m&".repeat(9)}`,
+    ])
       await shop.agent.get(`${API}/live${query}`).expect(422);
   });
 

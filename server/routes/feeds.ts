@@ -5,7 +5,7 @@ import type { DoorService } from "../doors/doors.ts";
 import { keyOf } from "../doors/gate.ts";
 import { Problem } from "../problem.ts";
 import type { FeedService } from "../services/feeds.ts";
-import { validated } from "./reading.ts";
+import { nameOf, validated } from "./reading.ts";
 import { KEEPS_NOTHING, READS, type Route } from "./route.ts";
 
 /** Instruments that one bench listens to at a time. */
@@ -73,7 +73,7 @@ export function feedRoutes(feeds: FeedService, doors: DoorService): Route[] {
       may: "owner",
       audit: { line: "changed how an instrument speaks" },
       handle: async (request) => ({
-        body: await feeds.putFeed(String(request.params["id"]), validated<Feed>(feedSchema, request.body)),
+        body: await feeds.putFeed(nameOf(request, "id"), validated<Feed>(feedSchema, request.body)),
       }),
     },
     {
@@ -82,7 +82,7 @@ export function feedRoutes(feeds: FeedService, doors: DoorService): Route[] {
       may: "owner",
       audit: { line: "let an instrument speak no more" },
       handle: async (request) => {
-        await feeds.endFeed(String(request.params["id"]));
+        await feeds.endFeed(nameOf(request, "id"));
         return { body: { ok: true } };
       },
     },
@@ -94,7 +94,7 @@ export function feedRoutes(feeds: FeedService, doors: DoorService): Route[] {
       handle: async (request, response) => {
         const key = bearerOf(request);
         const { samples } = validated(samplesSchema, request.body);
-        response.json(await feeds.hear(String(request.params["id"]), key, samples));
+        response.json(await feeds.hear(nameOf(request, "id"), key, samples));
       },
     },
     {

@@ -26,6 +26,17 @@ export function idOf(request: Request, name: string): string {
   return id.toLowerCase();
 }
 
+/** Longest name of a thing of the shop's own lists. */
+const LONGEST_NAME = 120;
+
+/** A name of the address, of a thing that the shop names itself. @throws Problem 404 where it is none */
+export function nameOf(request: Request, name: string): string {
+  const text = String(request.params[name]);
+  if (text.length > LONGEST_NAME || /\p{Cc}/u.test(text))
+    throw new Problem(404, "No such thing", "The shop has nothing of this name.");
+  return text;
+}
+
 /** @throws Problem 422 where body and address name different things */
 export function sameId(request: Request, name: string, id: string): void {
   if (id.toLowerCase() !== String(request.params[name]).toLowerCase())
