@@ -308,6 +308,9 @@ describe("the export of a shop", () => {
   it("taken into an empty shop gives the same screens; into one with jobs it is refused", async () => {
     await shop.becomeDemo();
     await shop.doors.audit("MO", "changed a model", "127.0.0.1");
+    // Judged to the end, as the one that is held against it.
+    shop.services.judging.wake();
+    await shop.services.judging.idle();
     const before = await screensOf(shop.services);
     const zip = join(shop.folder, "export.zip");
     await pipeline(await exportShop(shop.services), createWriteStream(zip));
