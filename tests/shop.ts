@@ -22,6 +22,13 @@ import { INTAKE, JOB, NOW } from "./entries.ts";
 
 export * from "./entries.ts";
 
+/** All that a shop's file holds, in one piece: what lies beside it is not always brought in when it is closed. */
+async function wholeFile({ sequelize }: Database, folder: string): Promise<Buffer> {
+  const whole = join(folder, "whole.sqlite");
+  await sequelize.query(`VACUUM INTO '${whole}'`);
+  return readFileSync(whole);
+}
+
 /** The file of a shop nobody has written to; made once: bringing a file up to date is most of what opening one costs. */
 let untouched: Buffer | null = null;
 async function untouchedShop(): Promise<Buffer> {
@@ -29,12 +36,9 @@ async function untouchedShop(): Promise<Buffer> {
   const folder = mkdtempSync(join(tmpdir(), "green-fable-"));
   const file = join(folder, "shop.sqlite");
   const database = await openDatabase(file, NOW);
-  const { people, judging } = services(database, () => NOW);
-  await firstInstruments(people);
-  // What still reads the file when it is closed leaves part of it beside it.
-  await judging.idle();
+  await firstInstruments(services(database, () => NOW).people);
+  untouched = await wholeFile(database, folder);
   await database.close();
-  untouched = readFileSync(file);
   rmSync(folder, { recursive: true, force: true });
   return untouched;
 }
@@ -47,8 +51,9 @@ async function playedShop(): Promise<Buffer> {
   shop.folder = mkdtempSync(join(tmpdir(), "green-fable-"));
   await shop.open();
   await fillDemo((clock) => services(shop.database, clock));
+  await shop.services.judging.idle();
+  played = await wholeFile(shop.database, shop.folder);
   await shop.close();
-  played = readFileSync(shop.file);
   rmSync(shop.folder, { recursive: true, force: true });
   return played;
 }
