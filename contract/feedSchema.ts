@@ -11,7 +11,7 @@ import {
   type TimedDisplay,
   type WireSample,
 } from "./feed.ts";
-import { keyed, oneOf, strict } from "./fields.ts";
+import { byKind, oneOf, strict } from "./fields.ts";
 import { problemsOf } from "./problems.ts";
 
 const MOST_PORT = 65_535;
@@ -24,40 +24,37 @@ const host = Joi.string()
     "string.pattern.base": "Give the instrument's address alone, as 192.168.1.40 or meter.local.",
   });
 
-export const feedSchema = Joi.alternatives()
-  .conditional(".kind", {
-    switch: [
-      { is: "http", then: keyed<Extract<Feed, { kind: "http" }>>({ kind: Joi.string() }) },
-      {
-        is: "scpi",
-        then: keyed<Extract<Feed, { kind: "scpi" }>>({
-          kind: Joi.string(),
-          host: host.required().messages({ "any.required": "Give the instrument's address." }),
-          port: Joi.number()
-            .integer()
-            .min(1)
-            .max(MOST_PORT)
-            .required()
-            .messages({
-              "*": `Give its port, 1 to ${MOST_PORT}; 5025 is usual.`,
-            }),
-        }),
-      },
-      {
-        is: "serial",
-        then: keyed<Extract<Feed, { kind: "serial" }>>({
-          kind: Joi.string(),
-          baud: Joi.number().integer().min(SLOWEST).max(FASTEST).required().messages({
-            "*": "Give its speed in baud, as 115200.",
-          }),
-        }),
-      },
-    ],
-    otherwise: Joi.any()
-      .forbidden()
-      .messages({ "any.unknown": `An instrument speaks by one of: ${FEED_KINDS.join(", ")}.` }),
-  })
-  .required() as Joi.AlternativesSchema<Feed>;
+/** What each kind of feed is told beside its kind. */
+const FEEDS: {
+  readonly [Kind in Feed["kind"]]: {
+    readonly [Field in Exclude<keyof Extract<Feed, { kind: Kind }>, "kind">]: Joi.Schema;
+  };
+} = {
+  http: {},
+  scpi: {
+    host: host.required().messages({ "any.required": "Give the instrument's address." }),
+    port: Joi.number()
+      .integer()
+      .min(1)
+      .max(MOST_PORT)
+      .required()
+      .messages({ "*": `Give its port, 1 to ${MOST_PORT}; 5025 is usual.` }),
+  },
+  serial: {
+    baud: Joi.number()
+      .integer()
+      .min(SLOWEST)
+      .max(FASTEST)
+      .required()
+      .messages({ "*": "Give its speed in baud, as 115200." }),
+  },
+};
+
+export const feedSchema = byKind(
+  "kind",
+  FEEDS,
+  `An instrument speaks by one of: ${FEED_KINDS.join(", ")}.`,
+).required() as Joi.AlternativesSchema<Feed>;
 
 export const feedViewSchema = strict<Pick<FeedView, "instrument">>({
   instrument: Joi.string().required(),

@@ -86,3 +86,22 @@ export function strict<T>(fields: Joi.StrictSchemaMap<Plain<T>>): Joi.ObjectSche
 export function keyed<T>(fields: { readonly [Key in keyof Required<T>]: Joi.Schema }): Joi.ObjectSchema<T> {
   return Joi.object<T>(fields);
 }
+
+/**
+ * An object of one of several kinds, each with fields of its own, told by the word in one of them.
+ * @param tells the field that says which kind it is
+ * @param sentence what is said to any other word
+ */
+export function byKind(
+  tells: string,
+  kinds: Readonly<Record<string, Readonly<Record<string, Joi.Schema>>>>,
+  sentence: string,
+): Joi.AlternativesSchema {
+  return Joi.alternatives().conditional(`.${tells}`, {
+    switch: Object.entries(kinds).map(([kind, fields]) => ({
+      is: kind,
+      then: Joi.object({ [tells]: Joi.string(), ...fields }),
+    })),
+    otherwise: Joi.any().forbidden().messages({ "any.unknown": sentence }),
+  });
+}

@@ -5,6 +5,7 @@ import { QUANTITIES, QUANTITY_NAMES, wholeText, type Component, type QuantityKin
 import { CHECK_IDS, type Latched, type Reading, type ReadingValue } from "#core/record";
 import { CAPTURE_FIELDS } from "./captureSchema.ts";
 import {
+  byKind,
   celsius,
   fileName,
   id,
@@ -56,20 +57,8 @@ const FIELDS: {
   withdrawn: { reason: name.required() },
 };
 /** The value of a reading, of one of some kinds. */
-function valueOf(fields: Readonly<Record<string, Readonly<Record<string, Joi.Schema>>>>) {
-  const kinds = Object.keys(fields);
-  return Joi.alternatives()
-    .conditional(".kind", {
-      switch: kinds.map((kind) => ({
-        is: kind,
-        then: Joi.object({ kind: Joi.string(), ...fields[kind] }),
-      })),
-      otherwise: Joi.any()
-        .forbidden()
-        .messages({ "any.unknown": `A value must say its kind: ${kinds.join(", ")}.` }),
-    })
-    .required();
-}
+const valueOf = (fields: Readonly<Record<string, Readonly<Record<string, Joi.Schema>>>>) =>
+  byKind("kind", fields, `A value must say its kind: ${Object.keys(fields).join(", ")}.`).required();
 
 const atLeastZero = Joi.number().min(0).required();
 /** What an instrument that speaks showed: a value that it is the mean of, never words. */

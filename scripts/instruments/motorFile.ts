@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import Joi from "joi";
 import type { MotorOnTable } from "#bench/table";
 import type { WindingFault } from "#bench/windings";
+import { byKind } from "#contract/fields";
 import { PHASES } from "#core/record";
 
 const phase = Joi.string().valid(...PHASES);
@@ -41,17 +42,7 @@ const motorSchema = Joi.object<MotorFile>({
   polePairs: Joi.number().integer().min(1).max(200).required(),
   rpmPerVolt: Joi.number().positive().required(),
   faults: Joi.array()
-    .items(
-      Joi.alternatives().conditional(".kind", {
-        switch: Object.entries(FAULTS).map(([kind, fields]) => ({
-          is: kind,
-          then: Joi.object({ kind: Joi.string(), ...fields }),
-        })),
-        otherwise: Joi.any()
-          .forbidden()
-          .messages({ "any.unknown": `A fault is one of: ${Object.keys(FAULTS).join(", ")}.` }),
-      }),
-    )
+    .items(byKind("kind", FAULTS, `A fault is one of: ${Object.keys(FAULTS).join(", ")}.`))
     .default([]),
   frameOhms: Joi.number().min(0).allow(null).default(null),
   flux: Joi.number().min(0.1).max(1.5).default(1),

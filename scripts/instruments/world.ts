@@ -5,6 +5,7 @@ import { performance } from "node:perf_hooks";
 import { json } from "node:stream/consumers";
 import { POINTS } from "#bench/points";
 import type { Act, Table } from "#bench/table";
+import { byKind } from "#contract/fields";
 import { LIVE_FUNCTION_NAMES } from "#core/live";
 import Joi from "joi";
 
@@ -27,17 +28,7 @@ const ACTS: { readonly [Do in Act["do"]]: Readonly<Record<string, Joi.Schema>> }
   stop: {},
   supply: { ...by, amperes: Joi.number().min(0).max(10).allow(null).required() },
 };
-const actSchema = Joi.alternatives()
-  .conditional(".do", {
-    switch: Object.entries(ACTS).map(([name, fields]) => ({
-      is: name,
-      then: Joi.object({ do: Joi.string(), ...fields }),
-    })),
-    otherwise: Joi.any()
-      .forbidden()
-      .messages({ "any.unknown": `An act is one of: ${Object.keys(ACTS).join(", ")}.` }),
-  })
-  .required();
+const actSchema = byKind("do", ACTS, `An act is one of: ${Object.keys(ACTS).join(", ")}.`).required();
 
 /** An act as it was sent. @throws Error with one sentence where it is none */
 export function actOf(asked: unknown): Act {
