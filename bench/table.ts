@@ -1,40 +1,69 @@
-import { rangeAmong, rangesOf, type Ability, type Instrument } from "#core/quantity";
-import { PAIRS, phasesOf, type Pair } from "#core/record";
+import { FAMILY_FACTS } from "#core/families";
+import { BARE_LEADS_LIMIT } from "#core/measure/backemf";
+import { LEAST_WAIT } from "#core/measure/safety";
+import type { Ability, Instrument } from "#core/quantity";
+import { PAIRS, phasesOf, type ByPair, type Family, type Pair } from "#core/record";
+import type { Act } from "./acts.ts";
 import type { Chance } from "./chance.ts";
-import { resistanceBetween, type Resistor } from "./network.ts";
-import { floats, spunRatios } from "./spun.ts";
-import { resistorsOf } from "./windings.ts";
+import { sheetOf } from "./display.ts";
 import { lampsShown, ringOf } from "./lamps.ts";
+import { resistanceBetween, type Resistor } from "./network.ts";
+import { isLivePlace, placesOf } from "./places.ts";
+import { INWARD, type Point, type Probes } from "./points.ts";
+import { SENSES, type Found } from "./senses.ts";
+import { floats, spunRatios } from "./spun.ts";
+import type { UnsafeAct, UnsafeKind } from "./unsafe.ts";
+import { resistorsOf, type SimulatedWinding } from "./windings.ts";
 import type { SimulatedMotor } from "./world.ts";
-import type { Point, Probes } from "./points.ts";
 
 /** A motor on the bench, with what its plate could say of it. */
 export interface MotorOnTable {
-  readonly motor: Pick<
-    SimulatedMotor,
-    "winding" | "frameOhms" | "flux" | "deadSignals" | "stuck" | "ailments"
-  >;
+  readonly motor: SimulatedMotor;
   readonly polePairs: number;
   /** rpm per volt of line peak, true of a sound motor of its kind. */
   readonly rpmPerVolt: number;
 }
 
-/** What a person does at the bench. */
-export type Act =
-  | { readonly do: "touch"; readonly with: string; readonly red: Point; readonly black: Point }
-  /** The two probes held together. */
-  | { readonly do: "tips"; readonly with: string }
-  | { readonly do: "lift"; readonly with: string }
-  /** Presses so that the contact is another one. */
-  | { readonly do: "press"; readonly with: string }
-  /** What the instrument is set to read. */
-  | { readonly do: "dial"; readonly with: string; readonly reads: Ability }
-  | { readonly do: "spin"; readonly rpm: number }
-  /** Turns the rotor on by hand, mechanical degrees. */
-  | { readonly do: "turn"; readonly degrees: number }
-  | { readonly do: "stop" }
-  /** The bench supply drives this current through what it is put on; null switches it off. */
-  | { readonly do: "supply"; readonly with: string; readonly amperes: number | null };
+/** A motor without a fault: what a description leaves out is as in it. */
+export const soundMotor = (family: Family, winding: SimulatedWinding): SimulatedMotor => ({
+  ...{ family, winding, ailments: [], complaint: "routine", frameOhms: Infinity, burnt: 0, rust: 0 },
+  wear: { bearing: 0, dirt: 0, magnet: 0, torn: 0, water: 0 },
+  ...{ wireDamage: 0, flux: 1, plate: 1, deadSignals: [], stuck: "dark", sensored: true, fan: null },
+  onePiece: false,
+});
+
+/** How a motor came to the bench. */
+export interface LaidDown {
+  /** Its supply is on, its plug is in. */
+  readonly powered: boolean;
+  readonly plugged: boolean;
+  /** It lies open already. */
+  readonly opened: boolean;
+  /** A known-good motor, controller and sister are at hand. */
+  readonly goodOnes: boolean;
+  /** Factor on how far contacts scatter here. */
+  readonly contact: number;
+  /** Ω that worn leads of an instrument add at each touch at most, by its id. */
+  readonly worn: Readonly<Record<string, number>>;
+  /** How far each pair departs from what its winding alone makes, a share. */
+  readonly spun: ByPair<number>;
+  /** What a spun line departs from a sine, as an average-responding meter reads it: 0 or less. */
+  readonly shape: number;
+  /** How fast a drill's battery sags, share a second. */
+  readonly sag: number;
+}
+const BARE_ON_A_BENCH: LaidDown = {
+  ...{ powered: false, plugged: false, opened: false, goodOnes: true, contact: 1, worn: {} },
+  ...{ spun: { AB: 1, BC: 1, CA: 1 }, shape: 0, sag: 0 },
+};
+
+/** What came of an act: nothing more to say, why it cannot be done, or what was found out. */
+export type Done =
+  | { readonly kind: "done" }
+  | { readonly kind: "cannot"; readonly why: string }
+  | { readonly kind: "found"; readonly found: Found };
+const DONE: Done = { kind: "done" };
+const cannot = (why: string): Done => ({ kind: "cannot", why });
 
 /** One instrument as it lies there. */
 interface Lying {
@@ -42,7 +71,13 @@ interface Lying {
   /** Its own gain and zero, −1 to 1 of what its sheet allows. */
   readonly gain: number;
   readonly zero: number;
+  /** Ω of its leads. */
+  readonly leads: number;
   reads: Ability;
+  /** Full scale of the range it is held on; null where it chooses. */
+  range: number | null;
+  /** Subtracted from what it shows. */
+  nulled: number;
   probes: Probes;
   /** Seconds at which the probes were put there. */
   since: number;
@@ -57,44 +92,75 @@ interface Lying {
 
 /** A meter's own filter, s; the drill's run-up and how long its surges last, s; size of the surges. */
 const [LAG, RUN_UP, SURGE_SECONDS, SURGES] = [0.15, 0.7, 0.4, 0.003];
-/** Below this speed magnets under the probes disturb nothing. */
+/** Below this speed magnets under the probes disturb nothing, rpm. */
 const STILL = 2;
 /** What a meter picks up where nothing ties its input, V. */
 const PICK_UP = 0.4;
-
-/** Between these two points at rest, Ω: the winding, and from it to the frame. */
-function ohmsBetween({ winding, frameOhms }: MotorOnTable["motor"], red: Point, black: Point): number {
-  const toFrame: Resistor = { from: "A0", to: "frame", ohms: frameOhms };
-  return red === black ? 0 : resistanceBetween([...resistorsOf(winding), toFrame], red, black);
-}
+/** Lead sets differ: within a tenth of the typical value. */
+const LEAD_SPREAD = 0.1;
+/** Dry insulation of a sound motor, powers of ten of Ω; and what gives way under a tester's volts. */
+const [DRY, BROKEN] = [
+  [8, 10],
+  [2, 6],
+] as const;
 
 const pairOf = (red: Point, black: Point): Pair | null =>
   PAIRS.find((pair) => {
     const ends: readonly string[] = phasesOf(pair);
     return ends.includes(red) && ends.includes(black) && red !== black;
   }) ?? null;
+const isInward = (point: Point) => INWARD.some((one) => one === point);
+const onPoints = (probes: Probes) => (typeof probes === "object" && "red" in probes ? probes : null);
 
 /**
- * A bench with one motor on it: what instruments show follows from the motor, its faults, the instrument and the hand. Time
- * passes only as it is told to.
+ * A bench with one motor on it: what instruments show and hands find follows from the motor, its faults, the instrument and
+ * the hand. Time passes only as it is told to.
  */
-export function tableWith(on: MotorOnTable, instruments: readonly Instrument[], chance: Chance) {
+export function tableWith(
+  on: MotorOnTable,
+  instruments: readonly Instrument[],
+  chance: Chance,
+  laid: Partial<LaidDown> = {},
+) {
   const { motor, polePairs, rpmPerVolt } = on;
+  const came = { ...BARE_ON_A_BENCH, ...laid };
   const ratios = spunRatios(motor.winding, motor.flux);
-  let [seconds, wanted, speed, surge] = [0, 0, 0, 0];
+  const { ownElectronics, hazardousSupply, openable, separateModule, windingsReachable } =
+    FAMILY_FACTS[motor.family];
+  const capacitors = ownElectronics || hazardousSupply ? LEAST_WAIT * 60 : 0;
+  const resistors: Resistor[] = [
+    ...resistorsOf(motor.winding),
+    { from: "A0", to: "frame", ohms: motor.frameOhms },
+  ];
+  const opens = openable || (separateModule && !motor.onePiece);
+  const stands = placesOf(motor, chance);
+  const leaks = motor.frameOhms < Infinity;
+  const dry = leaks ? motor.frameOhms : 10 ** chance.between(...DRY);
+  const stressed = motor.ailments.includes("frame") ? Math.min(dry, 10 ** chance.between(...BROKEN)) : dry;
+  let [seconds, wanted, speed, surge, spinning] = [0, 0, 0, 0, 0];
   /** Turns of the rotor since it was laid there. */
   let turned = chance.uniform();
+  let { powered, plugged, opened } = came;
+  let [called, insulated] = [false, false];
+  /** When its capacitors are empty, s. */
+  let deadAt = 0;
   let supply: { readonly with: string; readonly amperes: number } | null = null;
+  const unsafe: UnsafeAct[] = [];
+  const solved = new Map<string, number>();
   const lying = new Map(
     instruments.map((instrument): [string, Lying] => [
       instrument.id,
       {
         ...{ instrument, gain: chance.between(-1, 1), zero: chance.between(-1, 1) },
-        ...{ reads: "ohms", probes: "lifted", since: 0, contact: 0, film: 0, filmSeconds: 1 },
-        ...{ shown: Number.NaN, shownAt: 0 },
+        leads: instrument.leadResistance * (1 + LEAD_SPREAD * chance.between(-1, 1)),
+        ...{ reads: "ohms", range: null, nulled: 0, probes: "lifted", since: 0, contact: 0, film: 0 },
+        ...{ filmSeconds: 1, shown: Number.NaN, shownAt: 0 },
       },
     ]),
   );
+
+  const isLive = () => powered || seconds < deadAt;
+  const happened = (kind: UnsafeKind) => void unsafe.push({ kind, at: seconds });
 
   function instrumentOf(id: string): Lying {
     const found = lying.get(id);
@@ -102,78 +168,147 @@ export function tableWith(on: MotorOnTable, instruments: readonly Instrument[], 
     return found;
   }
 
+  /** Between two points at rest, Ω: the winding, and from it to the frame. */
+  function ohmsBetween(red: Point, black: Point): number {
+    const key = [red, black].toSorted().join();
+    const found = solved.get(key) ?? (red === black ? 0 : resistanceBetween(resistors, red, black));
+    solved.set(key, found);
+    return found;
+  }
+
   /** The probes touch anew: another contact, and a film under it. */
-  function touch(one: Lying, probes: Probes): void {
-    const { contactScatter } = one.instrument;
+  function touch(one: Lying, probes: Probes): Done {
+    const { contactScatter, id } = one.instrument;
+    const scatter = contactScatter * came.contact;
     one.probes = probes;
     one.since = seconds;
-    one.contact = contactScatter * chance.normal();
-    one.film = contactScatter * chance.between(0, 8);
+    one.contact = scatter * chance.normal() + (came.worn[id] ?? 0) * chance.uniform();
+    one.film = scatter * chance.between(0, 8);
     one.filmSeconds = chance.between(0.1, 0.6);
     one.shown = Number.NaN;
+    check(one);
+    return DONE;
+  }
+
+  /** What an instrument does to what it lies on. */
+  function check({ probes, reads }: Lying): void {
+    if (reads === "insulation" && onPoints(probes) && plugged && (ownElectronics || motor.sensored))
+      happened("testerIntoElectronics");
+    if (reads !== "ohms" || typeof probes !== "object") return;
+    if ("at" in probes ? isLivePlace(probes.at, { powered, called }) : powered) happened("ohmsOnLive");
   }
 
   const rpmNow = () => speed * (1 + surge);
 
   /** The true value between the probes, in the unit of what is read; null where the display is beyond its range. */
   function between(one: Lying): number | null {
-    const { instrument, reads, probes, since, contact, film, filmSeconds } = one;
-    const there = typeof probes === "object" ? probes : null;
+    const { instrument, reads, probes, since, contact, film, filmSeconds, leads } = one;
+    const there = onPoints(probes);
+    const place =
+      typeof probes === "object" && "at" in probes ? stands(probes.at, { powered, called }) : null;
     const pair = there && pairOf(there.red, there.black);
+    if (place && reads !== "ohms") return place[reads] ?? 0;
     switch (reads) {
       case "ohms": {
         if (probes === "lifted") return null;
-        const leads = instrument.wiring === "fourWire" ? 0 : instrument.leadResistance;
-        const ohms = there ? ohmsBetween(motor, there.red, there.black) : 0;
+        const ohms = there ? ohmsBetween(there.red, there.black) : place ? (place.ohms ?? Infinity) : 0;
         // Magnets that turn make volts, which an ohmmeter takes for ohms.
-        const stirred = Math.abs(rpmNow()) > STILL ? 20 * chance.normal() : 0;
+        const stirred = there && Math.abs(rpmNow()) > STILL ? 20 * chance.normal() : 0;
+        const own = instrument.wiring === "fourWire" ? 0 : leads;
         return Math.max(
           0,
-          ohms + leads + contact + film * Math.exp(-(seconds - since) / filmSeconds) + stirred,
+          ohms + own + contact + film * Math.exp(-(seconds - since) / filmSeconds) + stirred,
         );
       }
       case "acVolts": {
         if (probes === "tips") return 0;
         if (!pair || floats(motor.winding, pair)) return Math.abs(PICK_UP * chance.normal());
-        return (ratios[pair] * rpmNow()) / rpmPerVolt / Math.SQRT2;
+        const shape = instrument.acVolts?.response === "average" ? 1 + came.shape : 1;
+        return (shape * came.spun[pair] * ratios[pair] * rpmNow()) / rpmPerVolt / Math.SQRT2;
       }
       case "frequency":
         return pair && !floats(motor.winding, pair) ? (rpmNow() * polePairs) / 60 : 0;
       case "tachometer":
         return rpmNow();
+      case "insulation":
+        return there && (there.red === "frame") !== (there.black === "frame") ? stressed : null;
       case "dcAmperes":
         return drives(one) ? supply!.amperes : 0;
       case "dcVolts": {
         const fed = supply && lying.get(supply.with);
-        const same = fed && typeof fed.probes === "object" && there && sameEnds(fed.probes, there);
-        return same && drives(fed) ? supply!.amperes * ohmsBetween(motor, there.red, there.black) : 0;
+        const at = fed && onPoints(fed.probes);
+        return at && there && sameEnds(at, there) && drives(fed)
+          ? supply!.amperes * ohmsBetween(there.red, there.black)
+          : 0;
       }
-      default:
-        return null;
     }
   }
 
   /** Whether the supply finds a path for its current. */
-  function drives(one: Lying): boolean {
-    const { probes } = one;
-    return (
-      supply?.with === one.instrument.id &&
-      typeof probes === "object" &&
-      Number.isFinite(ohmsBetween(motor, probes.red, probes.black))
-    );
+  function drives({ instrument: { id }, probes }: Lying): boolean {
+    const there = onPoints(probes);
+    return supply?.with === id && there !== null && Number.isFinite(ohmsBetween(there.red, there.black));
+  }
+
+  /** Why probes do not come to a point; null where they do. */
+  function unreached(point: Point): string | null {
+    if (point === "frame") return null;
+    if (isInward(point)) return opened ? null : "It is closed: the windings' own ends lie inside.";
+    if (!windingsReachable) return FAMILY_FACTS[motor.family].unreachableReason;
+    if (separateModule && !opened) return "The windings' plug lies under the module: open it first.";
+    return plugged ? "Its plug is in: the probes do not come to its leads." : null;
+  }
+
+  function spin(rpm: number): Done {
+    if (plugged) return cannot("Its plug is in: a spun motor would feed what it is plugged into.");
+    if (rpm / rpmPerVolt / Math.SQRT2 > BARE_LEADS_LIMIT && !insulated) happened("spinAbove30");
+    spinning = seconds;
+    wanted = rpm;
+    return DONE;
+  }
+
+  function open(): Done {
+    if (!opens) return cannot("Nobody opens this one: what is wrong inside it ends in the motor.");
+    if (isLive()) happened("handsBeforeWait");
+    opened = true;
+    return DONE;
+  }
+
+  function feel(what: keyof typeof SENSES): Done {
+    const { needs, inside, goodOne, finds } = SENSES[what];
+    if (goodOne && !came.goodOnes) return cannot("No known-good one is at hand here.");
+    if (inside && !opened) return cannot("It is closed: open it first.");
+    if (needs === "live" && !powered) return cannot("It is switched off: nothing moves.");
+    if (needs === "dead" && isLive()) happened("handsBeforeWait");
+    return { kind: "found", found: finds({ motor, plugged, opened, powered, chance }) };
   }
 
   return {
+    family: motor.family,
     seconds: () => seconds,
     /** rpm of the rotor now. */
     rpm: rpmNow,
     /** What an instrument is set to read. */
     dial: (id: string) => instrumentOf(id).reads,
+    /** Where its probes are. */
+    probes: (id: string) => instrumentOf(id).probes,
+    /** Full scale of the range it is held on; null where it chooses. */
+    range: (id: string) => instrumentOf(id).range,
+    /** How the machine stands. */
+    state: () => ({ powered, called, plugged, opened, insulated, live: isLive() }),
+    /** What was done that hurts or breaks something, in order. */
+    unsafe: (): readonly UnsafeAct[] => unsafe,
 
-    act(act: Act): void {
+    act(act: Act): Done {
       switch (act.do) {
-        case "touch":
-          return touch(instrumentOf(act.with), { red: act.red, black: act.black });
+        case "touch": {
+          const why = unreached(act.red) ?? unreached(act.black);
+          return why === null
+            ? touch(instrumentOf(act.with), { red: act.red, black: act.black })
+            : cannot(why);
+        }
+        case "reach":
+          return touch(instrumentOf(act.with), { at: act.at });
         case "tips":
           return touch(instrumentOf(act.with), "tips");
         case "lift":
@@ -182,77 +317,104 @@ export function tableWith(on: MotorOnTable, instruments: readonly Instrument[], 
           return touch(instrumentOf(act.with), instrumentOf(act.with).probes);
         case "dial": {
           const one = instrumentOf(act.with);
-          one.reads = act.reads;
-          one.shown = Number.NaN;
-          return;
+          Object.assign(one, { reads: act.reads, range: null, nulled: 0, shown: Number.NaN });
+          check(one);
+          return DONE;
         }
+        case "range": {
+          const one = instrumentOf(act.with);
+          if (act.fullScale !== null) sheetOf(one.instrument, one.reads, act.fullScale);
+          Object.assign(one, { range: act.fullScale, shown: Number.NaN });
+          return DONE;
+        }
+        case "null": {
+          const one = instrumentOf(act.with);
+          const { nulled } = one;
+          one.nulled = 0;
+          if (nulled === 0) one.nulled = showsOf(one) ?? 0;
+          return DONE;
+        }
+        case "power":
+          if (powered && !act.on) deadAt = seconds + capacitors;
+          powered = act.on;
+          if (powered) for (const one of lying.values()) check(one);
+          return DONE;
+        case "call":
+          called = act.on;
+          return DONE;
+        case "plug":
+          if (plugged !== act.in && isLive()) happened("plugPulledLive");
+          plugged = act.in;
+          return DONE;
+        case "insulate":
+          insulated = act.on;
+          return DONE;
+        case "open":
+          return open();
         case "spin":
-          wanted = act.rpm;
-          return;
+          return spin(act.rpm);
         case "turn":
+          if (powered && ownElectronics) happened("handsBeforeWait");
           turned += act.degrees / 360;
-          return;
+          return DONE;
         case "stop":
           wanted = 0;
-          return;
+          return DONE;
         case "supply":
           instrumentOf(act.with);
           supply = act.amperes === null ? null : { with: act.with, amperes: act.amperes };
+          return DONE;
+        case "sense":
+          return feel(act.what);
+        case "wait":
+          // Whoever waits lets the time pass by himself.
+          return DONE;
       }
     },
 
-    /** Time passes: the drill runs up and surges. @param more seconds, at least 0 */
+    /** Time passes: the drill runs up, sags and surges. @param more seconds, at least 0 */
     pass(more: number): void {
       seconds += more;
-      speed = wanted + (speed - wanted) * Math.exp(-more / RUN_UP);
+      const sagged = wanted * (1 - came.sag * (seconds - spinning));
+      speed = sagged + (speed - sagged) * Math.exp(-more / RUN_UP);
       const kept = Math.exp(-more / SURGE_SECONDS);
       surge = surge * kept + SURGES * Math.sqrt(1 - kept * kept) * chance.normal();
       turned += (rpmNow() / 60) * more;
     },
 
-    /** What three lamps on the sensors show now. */
+    /** What three lamps on the sensors show now: the controller feeds them, or a tester once the plug is out. */
     lamps(): string {
+      if (plugged && !powered) return "000";
       const ring = ringOf(motor);
       const electrical = ((turned * polePairs) % 1) + 1;
       return lampsShown(motor, ring[Math.floor(electrical * ring.length) % ring.length]!);
     },
 
     /** What an instrument's display shows now; null with an overload. @throws RangeError for what it cannot read */
-    shows(id: string): number | null {
-      const one = instrumentOf(id);
-      const { instrument, reads, gain, zero } = one;
-      const sheet = accuracyAt(instrument, reads);
-      const there = between(one);
-      if (there === null || there > sheet.most) {
-        one.shown = Number.NaN;
-        return null;
-      }
-      const lagged = Number.isNaN(one.shown)
-        ? there
-        : there + (one.shown - there) * Math.exp(-(seconds - one.shownAt) / LAG);
-      [one.shown, one.shownAt] = [lagged, seconds];
-      const { ofReading, digits, resolution } = sheet.at(lagged);
-      const off = (Math.max(0, digits - 1) * zero + 0.4 * chance.normal()) * resolution;
-      return Math.max(0, Math.round((lagged * (1 + ofReading * gain) + off) / resolution) * resolution);
-    },
+    shows: (id: string): number | null => showsOf(instrumentOf(id)),
   };
+
+  function showsOf(one: Lying): number | null {
+    const { instrument, reads, range, gain, zero, nulled } = one;
+    const sheet = sheetOf(instrument, reads, range);
+    const there = between(one);
+    if (there === null || there > sheet.most) {
+      one.shown = Number.NaN;
+      return null;
+    }
+    const lagged = Number.isNaN(one.shown)
+      ? there
+      : there + (one.shown - there) * Math.exp(-(seconds - one.shownAt) / LAG);
+    [one.shown, one.shownAt] = [lagged, seconds];
+    const { ofReading, digits, resolution } = sheet.at(lagged);
+    const off = (Math.max(0, digits - 1) * zero + 0.4 * chance.normal()) * resolution;
+    const counts = Math.round((lagged * (1 + ofReading * gain) + off) / resolution);
+    const read = Math.max(0, counts * resolution);
+    return nulled === 0 ? read : Math.round((read - nulled) / resolution) * resolution;
+  }
 }
 
 export type Table = ReturnType<typeof tableWith>;
 
 const sameEnds = (one: { red: Point; black: Point }, other: { red: Point; black: Point }) =>
   [one.red, one.black].toSorted().join() === [other.red, other.black].toSorted().join();
-
-/** What an instrument's sheet says of a function, and how far it reaches. */
-function accuracyAt(instrument: Instrument, reads: Ability) {
-  const ranges = rangesOf(instrument, reads);
-  const counter =
-    reads === "frequency" ? instrument.frequency : reads === "tachometer" ? instrument.tachometer : undefined;
-  if (ranges.length > 0)
-    return {
-      most: Math.max(...ranges.map(({ fullScale }) => fullScale)),
-      at: (value: number) => rangeAmong(ranges, value),
-    };
-  if (!counter) throw new RangeError(`tableWith: "${instrument.name}" reads no ${reads}`);
-  return { most: Infinity, at: () => counter };
-}

@@ -15,18 +15,15 @@ import {
 } from "#core/record";
 import { FAMILY_FACTS } from "#core/families";
 import { endsTooLow } from "#core/measure/frame";
-import { INSTRUMENT_TEMPLATES, reachOf, type Instrument } from "#core/quantity";
-import { HALL_WIRES } from "#core/measure/hall";
-import { readFan } from "./blower.ts";
+import { canMeasure, INSTRUMENT_TEMPLATES, reachOf, type Ability, type Instrument } from "#core/quantity";
+import { secondsOf } from "./acts.ts";
 import type { Chance } from "./chance.ts";
-import { drillFrom, spinOnce, type SpunMotor } from "./drill.ts";
-import { bridgedDrag, choiceOfPlay, eyes, pullsHard, turnFelt } from "./hands.ts";
-import { meterOf } from "./meter.ts";
-import { pairsInward, ranOnGood } from "./running.ts";
-import { resistanceBetween } from "./network.ts";
-import { floats, spunRatios } from "./spun.ts";
-import { lampsShown, ringOf } from "./lamps.ts";
-import { resistorsOf } from "./windings.ts";
+import { workingAt, type Wanted } from "./handling.ts";
+import { alternates, KNOWN_OHMS, KNOWN_VOLTS } from "./places.ts";
+import type { Place } from "./points.ts";
+import { SENSES, senseFor } from "./senses.ts";
+import { floats } from "./spun.ts";
+import { soundMotor, tableWith, type LaidDown, type Table } from "./table.ts";
 import { RATED_MAINS, type SimulatedMotor } from "./world.ts";
 import type { World } from "./worlds.ts";
 
@@ -57,19 +54,14 @@ const TOLERANCE = 0.08;
 const SPIN_VOLTS = 4;
 const SPIN_VOLTS_AT = 1400;
 const POLE_PAIRS = 7;
-const PACK_VOLTS = 40;
-
-/** Lamps of two turns of the field, the dead ones dark, the swapped ones against it. */
-function lampsOf(motor: SimulatedMotor): string[] {
-  if (motor.ailments.includes("sensorSupply")) return ["000"];
-  const ring = ringOf(motor);
-  const shown = [...ring, ...ring, ring[0]!].map((state) => lampsShown(motor, state));
-  return shown.filter((state, i) => i === 0 || state !== shown[i - 1]);
-}
-
-/** How often the trouble comes while it is used: what only somebody's meter or papers saw hardly ever. */
-const showsInUse = ({ ailments }: SimulatedMotor): number =>
-  ailments.some((one) => one !== "misread" && one !== "wrongPlate") ? 0.88 : 0.05;
+const RPM_PER_VOLT = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
+/** Speed that a drill's battery loses from one look to the next at most, a share; and how long it runs up, s. */
+const [SAG, RUN_UP] = [0.008, 4];
+/** A sister differs from pair to pair by as much, one standard deviation. */
+const SISTER_SPREAD = 0.006;
+/** What lines between a sine and the 120° trapezoid read on an average-responding meter, a share too low at most. */
+const SHAPE = 0.0065;
+const LAMP_CHANGES = 12;
 
 /** Somebody at the bench: reads what is asked for and writes it down, slips now and then included. */
 export interface Technician {
@@ -101,6 +93,34 @@ const OPENS: Readonly<Partial<Record<CheckId, readonly string[]>>> = {
 const FELT_SLIP = 0.03;
 const SEEN_SLIP = 0.02;
 const TYPED_SLIP = 0.006;
+/** A probe that does not reach, once in a while. */
+const MISSED = 0.008;
+/** What a person says who felt it wrongly, by the place it is written in. */
+const FELT_WRONG: Readonly<Record<string, readonly string[]>> = {
+  "mechanical.turn": ["even", "grinding", "scraping", "tightSpot"],
+  "mechanical.axialPlay": ["slight"],
+  "run.runGood": ["rough"],
+};
+const SEEN_WRONG: Readonly<Record<string, readonly string[]>> = { "winding.inward": ["alike"] };
+/** One look at a display. */
+const LOOK = { do: "touch", with: "", red: "A", black: "B" } as const;
+const onPair = (pair: Pair) => {
+  const [red, black] = phasesOf(pair);
+  return { do: "touch", red, black } as const;
+};
+
+/** Lamps of two turns of the field, as the rotor is turned on by hand. */
+function lampsTurned(table: Table): string[] {
+  const shown = [table.lamps()];
+  for (let n = 0; n < LAMP_CHANGES; n += 1) {
+    table.act({ do: "turn", degrees: 360 / POLE_PAIRS / 6 });
+    table.pass(secondsOf({ do: "turn", degrees: 0 }));
+    shown.push(table.lamps());
+  }
+  return shown.filter((state, i) => i === 0 || state !== shown[i - 1]);
+}
+/** Where the machine stands for what a person reads live of a motor with its own electronics. */
+const LIVE: Wanted = { powered: true, plugged: true };
 
 /**
  * A technician in front of a simulated motor.
@@ -133,193 +153,216 @@ export function technicianFor(
     put(check, slot, { kind: "choice", choice });
   const volts = (check: CheckId, slot: string, value: number, id: string | null = null) =>
     put(check, slot, { kind: "quantity", quantity: "volts", value: Number(value.toPrecision(4)) }, id);
-  const { world } = sitting;
+  const { world, voltmeter } = sitting;
   const slipped = <T>(rate: number, true_: T, wrong: () => T): T =>
     sitting.slips > 0 && chance.happens(rate * world.slips) ? wrong() : true_;
   /** A digit mistyped: ten times, a tenth, or two digits changed round. */
   const mistyped = (value: number) =>
     slipped(TYPED_SLIP, value, () => value * chance.oneOf([10, 0.1, 1.18, 0.83]));
 
-  const { voltmeter } = sitting;
   // Whoever measured it wrongly measures it with the same leads again.
   const bad = chance.happens(sitting.slips) || has("misread");
-  const worn = bad ? sitting.instrument.leadResistance * 4 + 0.05 : 0;
-  let instrument = sitting.instrument;
-  /** The contacts of this world scatter otherwise than the meter's list says. */
-  const asHere = (one: Instrument) => ({ ...one, contactScatter: one.contactScatter * world.contact });
-  let meter = meterOf(asHere(instrument), chance, worn);
+  let { instrument } = sitting;
   /** The other meter of the shop, of the same kind, with leads of its own. */
-  const other = { ...sitting.instrument, id: "other" };
-  const takeOther = () => {
-    instrument = sitting.finer ?? other;
-    meter = meterOf(asHere(instrument), chance);
-  };
+  const other: Instrument = { ...instrument, id: "other" };
   const plain: Instrument = { ...INSTRUMENT_TEMPLATES[0]!, id: "plain" };
-  const plainMeter = meterOf(asHere(plain), chance);
-  const heedsReach = chance.happens(0.9);
-  const display = (ohms: number): ReadingValue => {
-    const shown = meter.show(ohms);
-    return shown === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(shown) };
+  /** Rated for the mains, in every shop that works on them. */
+  const rated: Instrument = { ...INSTRUMENT_TEMPLATES[1]!, id: "rated" };
+  const tester: Instrument = { ...INSTRUMENT_TEMPLATES[3]!, id: "tester" };
+  const spread = (size: number) => (size > 0 ? 1 + size * chance.normal() : 1);
+  const laid: Partial<LaidDown> = {
+    ...{ powered: true, plugged: true, goodOnes: sitting.goodOnesAtHand, contact: world.contact },
+    worn: bad ? { [instrument.id]: instrument.leadResistance * 4 + 0.05 } : {},
+    spun: { AB: spread(world.naturalSpun), BC: spread(world.naturalSpun), CA: spread(world.naturalSpun) },
+    ...{ shape: -chance.between(0, SHAPE), sag: chance.between(0, SAG) / secondsOf(LOOK) },
   };
-  const resistors = resistorsOf(motor.winding);
-  const felt = turnFelt(motor, chance);
-  const shares = spunRatios(motor.winding, motor.flux);
-  const own = (share: number) =>
-    world.naturalSpun > 0 ? share * (1 + world.naturalSpun * chance.normal()) : share;
-  const kv = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
-  const drill = drillFrom(SPIN_VOLTS_AT, chance);
+  const onBench = new Map(
+    [instrument, other, plain, rated, tester, sitting.finer, voltmeter].flatMap((one) =>
+      one ? [[one.id, one] as const] : [],
+    ),
+  );
+  const about = { polePairs: POLE_PAIRS, rpmPerVolt: RPM_PER_VOLT };
+  const table = tableWith({ motor, ...about }, [...onBench.values()], chance, laid);
+  const hand = workingAt(table);
+  hand.be({ powered: false });
+  const heedsReach = chance.happens(0.9);
+  const feltAtFirst = hand.find("mechanical.turn");
+  const locked = feltAtFirst !== null && "choice" in feltAtFirst && feltAtFirst.choice === "locked";
 
+  const reading = (shown: number | null): ReadingValue =>
+    shown === null ? { kind: "open" } : { kind: "ohms", ohms: mistyped(shown) };
+  const ohmsAt = (pair: Pair, missed = false): number | null => {
+    hand.be(hand.AT_ITS_LEADS);
+    const [red, black] = phasesOf(pair);
+    return hand.read(instrument.id, "ohms", missed ? { do: "lift" } : { do: "touch", red, black });
+  };
+  const tips = () => hand.read(instrument.id, "ohms", { do: "tips" });
+
+  /** What a voltmeter shows at a place: the shop's own where it reaches, else one that is rated for it. */
+  const voltsAt = (at: Place, reads: Ability): number => {
+    const missed = chance.happens(MISSED);
+    const own = voltmeter && canMeasure(voltmeter, reads) ? voltmeter : rated;
+    const shown = (id: string) => hand.read(id, reads, missed ? { do: "lift" } : { do: "reach", at });
+    return shown(own.id) ?? shown(rated.id) ?? 0;
+  };
+
+  /** Speed, three pairs, speed: of this motor, or of a sister on the same drill. */
   const spin = (prefix: "" | "sister.") => {
-    if (!voltmeter || felt.plugged === "locked") return false;
+    if (!voltmeter || locked) return false;
     const sister = prefix === "sister.";
-    const ratios = Object.fromEntries(
-      PAIRS.map((pair) => {
-        if (sister) return [pair, 1 + 0.006 * chance.normal()];
-        return [pair, floats(motor.winding, pair) ? ("floats" as const) : own(shares[pair])];
-      }),
-    ) as SpunMotor["ratios"];
-    let speeds = 0;
-    const spun = { voltsPerRpm: SPIN_VOLTS / SPIN_VOLTS_AT, ratios, polePairs: POLE_PAIRS };
-    for (const event of spinOnce(spun, voltmeter, drill, chance))
-      if (event.kind === "volts")
-        put(
-          "backemf",
-          `${prefix}${event.pair}`,
-          { kind: "quantity", quantity: "volts", value: mistyped(event.volts) },
-          voltmeter.id,
-        );
+    const at = sister ? sisterOnTable(voltmeter) : table;
+    const spinner = workingAt(at);
+    spinner.be(spinner.AT_ITS_LEADS);
+    at.act({ do: "spin", rpm: SPIN_VOLTS_AT });
+    at.pass(RUN_UP);
+    const tied = sister ? "AB" : PAIRS.find((pair) => !floats(motor.winding, pair));
+    const speed = (slot: string) => {
       // Where nothing counts, nobody writes a speed down.
-      else if (!sitting.uncounted && (voltmeter.frequency || world.shop !== "oneCheapMeter")) {
-        const slot = `${prefix}${speeds++ === 0 ? "speedBefore" : "speedAfter"}`;
-        put("backemf", slot, { kind: "quantity", quantity: "hertz", value: event.value }, voltmeter.id);
-      }
+      if (sitting.uncounted || (!voltmeter.frequency && world.shop === "oneCheapMeter")) return;
+      const counted =
+        tied && voltmeter.frequency
+          ? spinner.read(voltmeter.id, "frequency", onPair(tied))
+          : (at.rpm() * POLE_PAIRS) / 60;
+      const value = Number((counted ?? 0).toFixed(2));
+      put("backemf", `${prefix}${slot}`, { kind: "quantity", quantity: "hertz", value }, voltmeter.id);
+    };
+    speed("speedBefore");
+    for (const pair of PAIRS) {
+      const shown = spinner.read(voltmeter.id, "acVolts", onPair(pair)) ?? 0;
+      const value = { kind: "quantity", quantity: "volts", value: mistyped(shown) } as const;
+      put("backemf", `${prefix}${pair}`, value, voltmeter.id);
+    }
+    speed("speedAfter");
+    at.act({ do: "stop" });
+    at.pass(secondsOf({ do: "stop" }));
     if (!sister)
       for (const pair of PAIRS)
-        if (ratios[pair] === "floats") choose("backemf", `${pair}.burden`, "collapses");
+        if (floats(motor.winding, pair)) choose("backemf", `${pair}.burden`, "collapses");
+    return true;
+  };
+  const sisterOnTable = (meter: Instrument): Table =>
+    tableWith(
+      {
+        motor: soundMotor(motor.family, { ...motor.winding, faults: [] }),
+        ...about,
+      },
+      [meter],
+      chance,
+      {
+        ...laid,
+        ...{ powered: false, plugged: false, opened: true },
+        spun: { AB: spread(SISTER_SPREAD), BC: spread(SISTER_SPREAD), CA: spread(SISTER_SPREAD) },
+      },
+    );
+
+  /** What hands, eyes and ears say of a slot, written down; false where they find nothing here. */
+  const sensed = (check: CheckId, slot: string): boolean => {
+    const what = senseFor(check, slot);
+    if (!what) return false;
+    const { needs, inside } = SENSES[what];
+    const wanted: Wanted = needs === "live" ? LIVE : needs === "dead" ? { powered: false } : {};
+    if (!hand.be({ ...wanted, ...(inside && { opened: true }) })) return false;
+    const found = hand.find(what);
+    if (!found) return false;
+    const name = `${check}.${slot}`;
+    if ("choices" in found) put(check, slot, { kind: "choices", choices: [...found.choices] });
+    else if ("count" in found) put(check, slot, { kind: "quantity", quantity: "count", value: found.count });
+    else if ("seconds" in found)
+      put(check, slot, { kind: "quantity", quantity: "seconds", value: found.seconds });
+    else {
+      const wrong = FELT_WRONG[name] ?? SEEN_WRONG[name];
+      const rate = name in FELT_WRONG ? FELT_SLIP : SEEN_SLIP;
+      choose(check, slot, wrong ? slipped(rate, found.choice, () => chance.oneOf(wrong)) : found.choice);
+    }
     return true;
   };
 
-  const pairAt = (pair: Pair, missed: boolean) => {
-    const [from, to] = phasesOf(pair);
-    const truth = missed ? Infinity : resistanceBetween(resistors, from, to);
-    for (let i = 0; i < REPEATS; i += 1) put("winding", pair, display(truth), instrument.id);
-  };
   const fanSlot = (check: CheckId, slot: string): boolean => {
-    if (slot.startsWith("sister") && !sitting.goodOnesAtHand) return false;
-    const read = readFan(motor, slot, chance);
-    if (!read) return false;
     if (check === "power" && !readings.some(({ slot: at }) => at === "stance"))
       choose("power", "stance", "ready");
-    if ("volts" in read) volts(check, slot, mistyped(read.volts), voltmeter?.id ?? null);
-    else if ("count" in read) put(check, slot, { kind: "quantity", quantity: "count", value: read.count });
-    else choose(check, slot, read.choice);
+    if (!motor.fan || !(slot in motor.fan.at)) return sensed(check, slot);
+    hand.be(LIVE);
+    if (!table.state().called) hand.perform({ do: "call", on: true });
+    const shown = voltsAt(slot as Place, alternates(slot as Place) ? "acVolts" : "dcVolts");
+    volts(check, slot, mistyped(shown), voltmeter?.id ?? null);
     return true;
   };
-  const looked = new Map<boolean, string[]>();
-  const look = (opened: boolean): string[] => {
-    const seen = looked.get(opened) ?? slipped(SEEN_SLIP, eyes(motor, opened, chance), () => []);
+  const looked = new Map<boolean, readonly string[]>();
+  const look = (opened: boolean): readonly string[] => {
+    const found = hand.find("mechanical.seen");
+    const marks = found && "choices" in found ? found.choices : [];
+    const seen = looked.get(opened) ?? slipped(SEEN_SLIP, marks, () => []);
     if (world.marksStand) looked.set(opened, seen);
     return seen;
   };
   /** What is done for the first of a group of slots; null: it cannot be done here. */
   const single: Readonly<Partial<Record<CheckId, (slot: string, all: readonly string[]) => boolean>>> = {
     mechanical: (slot, all) => {
-      // What was opened lies open, whatever is looked at next.
-      const opened =
-        !all.includes("turn") ||
-        readings.some(
-          ({ slot: at, value }) => at === "sight" && value.kind === "choice" && value.choice === "opened",
-        );
       switch (slot) {
         case "turn":
-          choose(
-            "mechanical",
-            slot,
-            slipped(FELT_SLIP, turnFelt(motor, chance).plugged, () =>
-              chance.oneOf(["even", "grinding", "scraping", "tightSpot"]),
-            ),
-          );
-          return true;
+          // The controller is plugged in: a shorted switch in it brakes.
+          hand.be({ powered: false, plugged: true });
+          return sensed("mechanical", slot);
         case "turnUnplugged":
-          choose("mechanical", slot, felt.unplugged);
-          return true;
-        case "axialPlay":
-          choose(
-            "mechanical",
-            slot,
-            slipped(FELT_SLIP, choiceOfPlay(motor, chance), () => "slight"),
-          );
-          return true;
+          hand.be({ powered: false, plugged: false });
+          return sensed("mechanical", slot);
         case "sight":
-          choose("mechanical", slot, opened ? "opened" : "outside");
-          return true;
-        case "seen":
+          hand.be({ powered: false });
+          // What was opened lies open, whatever is looked at next.
+          if (!all.includes("turn") && !hand.be({ opened: true })) return false;
+          return sensed("mechanical", slot);
+        case "seen": {
+          hand.be({ powered: false });
+          if (!all.includes("turn") && !hand.be({ opened: true })) return false;
+          const { opened } = table.state();
           // Another look of something that lies open begins anew.
           if (opened && !all.includes("sight")) choose("mechanical", "sight", "opened");
-          put("mechanical", slot, {
-            kind: "choices",
-            choices: look(opened),
-          });
-          return true;
-        case "shortDrag": {
-          const loops = PAIRS.filter((pair) => {
-            const [from, to] = phasesOf(pair);
-            return Number.isFinite(resistanceBetween(resistors, from, to));
-          }).length;
-          choose("mechanical", slot, bridgedDrag(motor, loops, chance));
+          put("mechanical", slot, { kind: "choices", choices: [...look(opened)] });
           return true;
         }
-        case "coastDown": {
-          if (!sitting.goodOnesAtHand || felt.plugged === "locked") return false;
-          const { bearing, dirt, water } = motor.wear;
-          const sister = 4 + chance.uniform();
-          const slow = 1 - 0.7 * Math.max(bearing - 0.2, dirt - 0.2, water - 0.2, 0);
-          put("mechanical", "coastDown", {
-            kind: "quantity",
-            quantity: "seconds",
-            value: sister * slow * (1 + 0.08 * chance.normal()) * (pullsHard(motor, chance) ? 0.2 : 1),
-          });
-          put("mechanical", "coastDown.sister", { kind: "quantity", quantity: "seconds", value: sister });
-          return true;
-        }
+        case "coastDown":
+          return !locked && sensed("mechanical", slot) && sensed("mechanical", "coastDown.sister");
         default:
-          return false;
+          return sensed("mechanical", slot);
       }
     },
     frame: (slot) => {
       const again = readings.some(({ check, slot: at }) => check === "frame" && at === slot);
       // The screen says which meter ends too low: the plain one of the shop is taken, now and then once it is asked for again.
-      const takesPlain = again || (endsTooLow(reachOf(instrument)) && heedsReach);
-      const taken = takesPlain ? plain : instrument;
-      const at = (takesPlain ? plainMeter : meter).show(motor.frameOhms * (1 + 0.1 * chance.uniform()));
-      put("frame", slot, at === "open" ? { kind: "open" } : { kind: "ohms", ohms: mistyped(at) }, taken.id);
+      const taken = again || (endsTooLow(reachOf(instrument)) && heedsReach) ? plain : instrument;
+      hand.be(hand.AT_ITS_LEADS);
+      const shown = hand.read(taken.id, "ohms", { do: "touch", red: slot as Phase, black: "frame" });
+      put("frame", slot, reading(shown), taken.id);
       return true;
     },
     insulation: (slot) => {
       if (slot !== "oneMinute") return slot !== "tenMinutes";
-      const dry = motor.frameOhms < Infinity ? motor.frameOhms : 10 ** chance.between(8, 10);
-      const stressed = has("frame") ? Math.min(dry, 10 ** chance.between(2, 6)) : dry;
+      hand.be(hand.AT_ITS_LEADS);
+      const shown = hand.read(tester.id, "insulation", { do: "touch", red: "A", black: "frame" });
       volts("insulation", "testVolts", 500);
       put("insulation", "temperature", { kind: "celsius", celsius: 20 });
-      put("insulation", "oneMinute", { kind: "ohms", ohms: stressed }, "tester");
+      put(
+        "insulation",
+        "oneMinute",
+        shown === null ? { kind: "open" } : { kind: "ohms", ohms: shown },
+        "tester",
+      );
       return true;
     },
     winding: (slot) => {
-      if (slot === "tips") put("winding", "tips", display(0), instrument.id);
-      else if (slot === "inward")
-        choose(
-          "winding",
-          "inward",
-          slipped(SEEN_SLIP, pairsInward(motor), () => "alike"),
-        );
-      else pairAt(slot as Pair, chance.happens(sitting.slips / 5));
+      if (slot === "tips") put("winding", "tips", reading(tips()), instrument.id);
+      else if (slot === "inward") return sensed("winding", slot);
+      else {
+        const missed = chance.happens(sitting.slips / 5);
+        for (let i = 0; i < REPEATS; i += 1)
+          put("winding", slot, reading(ohmsAt(slot as Pair, missed)), instrument.id);
+      }
       return true;
     },
     backemf: (slot) => {
       if (slot === "plannedSpeed") {
         put("backemf", "plannedSpeed", { kind: "quantity", quantity: "rpm", value: SPIN_VOLTS_AT });
-        if (voltmeter && felt.plugged !== "locked")
-          choose("backemf", "drill", pullsHard(motor, chance) ? "hard" : "free");
+        if (voltmeter && !locked) sensed("backemf", "drill");
         return spin("");
       }
       if (slot === "sister.speedBefore") return sitting.goodOnesAtHand && spin("sister.");
@@ -328,122 +371,63 @@ export function technicianFor(
     hall: (slot) => {
       if (!motor.sensored) return false;
       if (slot === "supply") {
-        const missing = has("sensorSupply") || (has("shortedSwitch") && chance.happens(0.15));
-        volts("hall", "supply", missing ? 0.2 : 5 + 0.05 * chance.normal());
+        hand.be(LIVE);
+        volts("hall", "supply", voltsAt("sensorSupply", "dcVolts"));
         return true;
       }
       if (slot === "forward") {
-        if (felt.plugged === "locked") return false;
-        for (const state of lampsOf(motor)) choose("hall", "forward", state);
+        if (locked) return false;
+        hand.be(LIVE);
+        for (const state of lampsTurned(table)) choose("hall", "forward", state);
         return true;
       }
       if (slot === "temp.kind") {
-        // None of these simulated motors has a faulty one: 1078 Ω is a Pt1000 at 20 °C.
+        // None of these simulated motors has a faulty one.
+        hand.be({ powered: false });
         choose("hall", "temp.kind", "pt1000");
-        put("hall", "temp.ohms", { kind: "ohms", ohms: 1078 + 4 * chance.normal() }, instrument.id);
+        const shown = hand.read(instrument.id, "ohms", { do: "reach", at: "temperatureSensor" });
+        put("hall", "temp.ohms", reading(shown), instrument.id);
         put("hall", "temp.room", { kind: "celsius", celsius: 20 });
         return true;
       }
-      if (slot === "leg") {
-        choose("hall", "leg", has("sensor") || has("sensorSupply") ? "dead" : "changes");
-        return true;
-      }
-      const broken = has("sensorWire") && motor.deadSignals.some((signal) => slot === `${signal}.wire`);
-      if (HALL_WIRES.some((wire) => slot === `${wire}.wire`))
-        choose("hall", slot, broken ? "broken" : "whole");
-      return true;
+      return sensed("hall", slot) || slot !== "leg";
     },
     run: (slot) => {
       const [phase, rail] = slot.split(".");
       if (rail && PHASES.includes(phase as Phase)) {
-        const at = (has("shortedSwitch") ? "B.minus" : has("deadPhase") ? "C.plus" : "") === slot;
-        const odd = at && chance.happens(has("shortedSwitch") ? 0.9 : 0.6);
-        const value = odd ? (has("shortedSwitch") ? 0.02 : 1.2) : 0.51 + 0.01 * chance.normal();
-        volts("run", slot, value);
+        hand.be({ powered: false });
+        volts("run", slot, voltsAt(slot as Place, "dcVolts"));
         return true;
       }
-      if (slot === "inUse" || slot === "inUseAgain") {
-        choose("run", slot, chance.happens(showsInUse(motor)) ? "shows" : "away");
-        return true;
-      }
-      if (!sitting.goodOnesAtHand) return false;
-      if (slot === "runGood")
-        choose(
-          "run",
-          slot,
-          slipped(FELT_SLIP, ranOnGood(motor, felt.plugged === "locked", chance), () => "rough"),
-        );
-      if (slot === "swap") {
-        const fails =
-          has("shortedSwitch") ||
-          has("deadPhase") ||
-          has("sensorSupply") ||
-          has("battery") ||
-          has("command") ||
-          (has("settings") && chance.happens(0.4));
-        choose("run", slot, fails ? "stillFails" : "runsWithGood");
-      }
-      return slot === "runGood" || slot === "swap";
+      return (slot === "runGood" || slot === "swap" || slot.startsWith("inUse")) && sensed("run", slot);
     },
     feed: (slot) => {
-      switch (slot) {
-        case "rubbing":
-          choose(
-            "feed",
-            slot,
-            (has("rubbing") ? chance.happens(0.93) : chance.happens(motor.wear.bearing > 0.5 ? 0.1 : 0.02))
-              ? "rubs"
-              : "free",
-          );
-          return true;
-        case "pack.rest":
-          volts("feed", slot, PACK_VOLTS * (1 + 0.02 * chance.normal()));
-          return true;
-        case "pack.load": {
-          const sag = has("battery") ? chance.between(0.13, 0.5) : chance.between(0.01, 0.09);
-          const drawn = motor.winding.faults.some(({ kind }) => kind === "leadsShorted") ? 0.08 : 0;
-          volts("feed", slot, PACK_VOLTS * (1 - sag - drawn * chance.uniform()));
-          return true;
-        }
-        case "command":
-          choose(
-            "feed",
-            slot,
-            has("command") && chance.happens(0.94)
-              ? chance.oneOf(["uneven", "missing"])
-              : slipped(TYPED_SLIP, "follows", () => "uneven"),
-          );
-          return true;
-        case "settings":
-          choose(
-            "feed",
-            slot,
-            (has("settings") ? chance.happens(0.85) : chance.happens(0.02)) ? "wrong" : "fit",
-          );
-          return true;
-        default:
-          return false;
-      }
+      if (slot !== "pack.rest" && slot !== "pack.load") return sensed("feed", slot);
+      hand.be(LIVE);
+      hand.perform({ do: "call", on: slot === "pack.load" });
+      volts("feed", slot, voltsAt("pack", "dcVolts"));
+      return true;
     },
     power: (slot) => fanSlot("power", slot),
     module: (slot) => fanSlot("module", slot),
     air: (slot) => fanSlot("air", slot),
     setup: (slot) => {
-      if (slot === "battery")
-        choose("setup", slot, chance.happens(has("misread") ? 0.15 : 0.03) ? "low" : "good");
-      if (slot === "voltsKnown") volts("setup", slot, 24, null);
-      if (slot === "voltsRead")
-        volts("setup", slot, 24 * (1 + 0.002 * chance.normal()), voltmeter?.id ?? null);
+      if (slot === "battery") return sensed("setup", slot);
+      if (slot === "voltsKnown") volts("setup", slot, KNOWN_VOLTS, null);
+      if (slot === "voltsRead" && voltmeter)
+        volts("setup", slot, voltsAt("knownVolts", "acVolts"), voltmeter.id);
       if (slot === "magnets")
         put("setup", slot, { kind: "quantity", quantity: "count", value: 2 * POLE_PAIRS });
-      if (slot === "known") put("setup", "known", { kind: "ohms", ohms: 10 });
-      if (slot === "knownRead") put("setup", "knownRead", display(10), instrument.id);
+      if (slot === "known") put("setup", "known", { kind: "ohms", ohms: KNOWN_OHMS });
+      if (slot === "knownRead") {
+        const shown = hand.read(instrument.id, "ohms", { do: "reach", at: "knownOhms" });
+        put("setup", "knownRead", reading(shown), instrument.id);
+      }
       if (slot === "again") {
         const first = readings.find(
           ({ check, slot: at, value }) => check === "winding" && at === "AB" && value.kind === "ohms",
         );
-        const [from, to] = phasesOf("AB");
-        if (first) put("setup", "again", display(resistanceBetween(resistors, from, to)), instrument.id);
+        if (first) put("setup", "again", reading(ohmsAt("AB")), instrument.id);
       }
       return true;
     },
@@ -464,7 +448,7 @@ export function technicianFor(
   const { limb, connection } = motor.winding;
   const size = (limb.A + limb.B + limb.C) / 3;
   const healthy = connection === "star" ? 2 * size : size / 1.5;
-  const spread = () => Math.max(-2, Math.min(2, chance.normal()));
+  const truncated = () => Math.max(-2, Math.min(2, chance.normal()));
   const { ownElectronics, usualConsequence } = FAMILY_FACTS[motor.family];
   const described: Motor = {
     id: "00000000-0000-7000-8000-00000000ffff",
@@ -475,11 +459,11 @@ export function technicianFor(
     connection: sitting.connectionKnown ? connection : "unknown",
     polePairs: POLE_PAIRS,
     speedConstant: sitting.expectedKnown
-      ? { rpmPerVolt: kv * motor.plate, convention: "peak", source: "" }
+      ? { rpmPerVolt: RPM_PER_VOLT * motor.plate, convention: "peak", source: "" }
       : null,
     expected: sitting.expectedKnown
       ? {
-          ohms: healthy * (1 + (TOLERANCE / 2) * spread()),
+          ohms: healthy * (1 + (TOLERANCE / 2) * truncated()),
           tolerance: TOLERANCE,
           atTemperature: 20,
           source: "",
@@ -509,7 +493,8 @@ export function technicianFor(
       const one = canTake(check, wanted) ? single[check] : () => false;
       if (!one || wanted.length === 0) return false;
       const skip = (slot: string) => put(check, slot, { kind: "skipped", reason: "not at hand" });
-      if (check === "winding" && readings.filter(({ slot }) => slot === "CA").length >= REPEATS) takeOther();
+      if (check === "winding" && readings.filter(({ slot }) => slot === "CA").length >= REPEATS)
+        instrument = sitting.finer ?? other;
       let taken = false;
       for (const slot of wanted) taken = one(slot, wanted) || taken;
       if (!taken && alone !== undefined) skip(leftOutSlot(alone));

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import Joi from "joi";
-import type { MotorOnTable } from "#bench/table";
+import { soundMotor, type MotorOnTable } from "#bench/table";
 import type { WindingFault } from "#bench/windings";
 import { byKind } from "#contract/fields";
 import { PHASES } from "#core/record";
@@ -60,12 +60,10 @@ const SOUND: MotorFile = {
 
 const onTable = ({ connection, limbOhms, polePairs, rpmPerVolt, ...rest }: MotorFile): MotorOnTable => ({
   motor: {
-    winding: { connection, limb: limbOhms, faults: rest.faults },
+    ...soundMotor("hub", { connection, limb: limbOhms, faults: rest.faults }),
     frameOhms: rest.frameOhms ?? Infinity,
     flux: rest.flux,
     deadSignals: rest.deadSignals,
-    stuck: "dark",
-    ailments: [],
   },
   polePairs,
   rpmPerVolt,

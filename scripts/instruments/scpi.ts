@@ -1,7 +1,7 @@
 // A bench instrument that answers IEEE 488.2 and SCPI over TCP: --bench URL --as ID --name WORDS --knows CONF|MEAS
 import { createServer } from "node:net";
 import type { AddressInfo } from "node:net";
-import type { Act } from "#bench/table";
+import type { Act } from "#bench/acts";
 import { askBench, endWithParent, given, sayReady, shownOn } from "./program.ts";
 
 const { bench, as, name, knows } = given(["bench", "as", "name", "knows"]);

@@ -1,7 +1,7 @@
 import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { createInterface } from "node:readline";
-import type { Act } from "#bench/table";
+import type { Act } from "#bench/acts";
 
 /** A motor on a bench of stand-ins, each a program of its own, that speak to a server. */
 export interface StandIns {
