@@ -23,7 +23,7 @@ import { alternates, KNOWN_OHMS, KNOWN_VOLTS } from "./places.ts";
 import type { Place } from "./points.ts";
 import { SENSES, senseFor } from "./senses.ts";
 import { floats } from "./spun.ts";
-import { soundMotor, tableWith, type LaidDown, type Table } from "./table.ts";
+import { soundMotor, tableWith, type LaidDown, type MotorOnTable, type Table } from "./table.ts";
 import { RATED_MAINS, type SimulatedMotor } from "./world.ts";
 import type { World } from "./worlds.ts";
 
@@ -45,6 +45,8 @@ export interface Sitting {
   /** Its voltmeter counts no hertz. */
   readonly uncounted: boolean;
   readonly world: World;
+  /** What is known of this very motor, where somebody says it. */
+  readonly about?: Pick<MotorOnTable, "polePairs" | "rpmPerVolt"> & { readonly described: Motor };
 }
 
 const NOW = "2026-01-05T09:00:00.000Z";
@@ -54,6 +56,8 @@ const TOLERANCE = 0.08;
 const SPIN_VOLTS = 4;
 const SPIN_VOLTS_AT = 1400;
 const POLE_PAIRS = 7;
+/** Nobody spins a motor with bare leads beyond this, V RMS. */
+const MOST_SPUN_VOLTS = 20;
 const RPM_PER_VOLT = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
 /** Speed that a drill's battery loses from one look to the next at most, a share; and how long it runs up, s. */
 const [SAG, RUN_UP] = [0.008, 4];
@@ -66,6 +70,8 @@ const LAMP_CHANGES = 12;
 /** Somebody at the bench: reads what is asked for and writes it down, slips now and then included. */
 export interface Technician {
   readonly record: () => JobRecord;
+  /** How long it took so far, s of the bench's clock. */
+  readonly seconds: () => number;
   /**
    * Takes these slots of a check; false where they cannot be taken here.
    * @param alone the step they are, where it can be left out by itself
@@ -110,10 +116,10 @@ const onPair = (pair: Pair) => {
 };
 
 /** Lamps of two turns of the field, as the rotor is turned on by hand. */
-function lampsTurned(table: Table): string[] {
+function lampsTurned(table: Table, polePairs: number): string[] {
   const shown = [table.lamps()];
   for (let n = 0; n < LAMP_CHANGES; n += 1) {
-    table.act({ do: "turn", degrees: 360 / POLE_PAIRS / 6 });
+    table.act({ do: "turn", degrees: 360 / polePairs / 6 });
     table.pass(secondsOf({ do: "turn", degrees: 0 }));
     shown.push(table.lamps());
   }
@@ -181,8 +187,10 @@ export function technicianFor(
       one ? [[one.id, one] as const] : [],
     ),
   );
-  const about = { polePairs: POLE_PAIRS, rpmPerVolt: RPM_PER_VOLT };
-  const table = tableWith({ motor, ...about }, [...onBench.values()], chance, laid);
+  const about = sitting.about ?? { polePairs: POLE_PAIRS, rpmPerVolt: RPM_PER_VOLT };
+  const { polePairs, rpmPerVolt } = about;
+  const drilled = Math.min(SPIN_VOLTS_AT, Math.floor(MOST_SPUN_VOLTS * Math.SQRT2 * rpmPerVolt));
+  const table = tableWith({ motor, polePairs, rpmPerVolt }, [...onBench.values()], chance, laid);
   const hand = workingAt(table);
   hand.be({ powered: false });
   const heedsReach = chance.happens(0.9);
@@ -213,7 +221,7 @@ export function technicianFor(
     const at = sister ? sisterOnTable(voltmeter) : table;
     const spinner = workingAt(at);
     spinner.be(spinner.AT_ITS_LEADS);
-    at.act({ do: "spin", rpm: SPIN_VOLTS_AT });
+    at.act({ do: "spin", rpm: drilled });
     at.pass(RUN_UP);
     const tied = sister ? "AB" : PAIRS.find((pair) => !floats(motor.winding, pair));
     const speed = (slot: string) => {
@@ -222,7 +230,7 @@ export function technicianFor(
       const counted =
         tied && voltmeter.frequency
           ? spinner.read(voltmeter.id, "frequency", onPair(tied))
-          : (at.rpm() * POLE_PAIRS) / 60;
+          : (at.rpm() * polePairs) / 60;
       const value = Number((counted ?? 0).toFixed(2));
       put("backemf", `${prefix}${slot}`, { kind: "quantity", quantity: "hertz", value }, voltmeter.id);
     };
@@ -235,6 +243,8 @@ export function technicianFor(
     speed("speedAfter");
     at.act({ do: "stop" });
     at.pass(secondsOf({ do: "stop" }));
+    // A sister's spin takes this bench's time too.
+    if (sister) table.pass(at.seconds());
     if (!sister)
       for (const pair of PAIRS)
         if (floats(motor.winding, pair)) choose("backemf", `${pair}.burden`, "collapses");
@@ -244,7 +254,7 @@ export function technicianFor(
     tableWith(
       {
         motor: soundMotor(motor.family, { ...motor.winding, faults: [] }),
-        ...about,
+        ...{ polePairs, rpmPerVolt },
       },
       [meter],
       chance,
@@ -361,7 +371,7 @@ export function technicianFor(
     },
     backemf: (slot) => {
       if (slot === "plannedSpeed") {
-        put("backemf", "plannedSpeed", { kind: "quantity", quantity: "rpm", value: SPIN_VOLTS_AT });
+        put("backemf", "plannedSpeed", { kind: "quantity", quantity: "rpm", value: drilled });
         if (voltmeter && !locked) sensed("backemf", "drill");
         return spin("");
       }
@@ -378,7 +388,7 @@ export function technicianFor(
       if (slot === "forward") {
         if (locked) return false;
         hand.be(LIVE);
-        for (const state of lampsTurned(table)) choose("hall", "forward", state);
+        for (const state of lampsTurned(table, polePairs)) choose("hall", "forward", state);
         return true;
       }
       if (slot === "temp.kind") {
@@ -417,7 +427,7 @@ export function technicianFor(
       if (slot === "voltsRead" && voltmeter)
         volts("setup", slot, voltsAt("knownVolts", "acVolts"), voltmeter.id);
       if (slot === "magnets")
-        put("setup", slot, { kind: "quantity", quantity: "count", value: 2 * POLE_PAIRS });
+        put("setup", slot, { kind: "quantity", quantity: "count", value: 2 * polePairs });
       if (slot === "known") put("setup", "known", { kind: "ohms", ohms: KNOWN_OHMS });
       if (slot === "knownRead") {
         const shown = hand.read(instrument.id, "ohms", { do: "reach", at: "knownOhms" });
@@ -450,7 +460,7 @@ export function technicianFor(
   const healthy = connection === "star" ? 2 * size : size / 1.5;
   const truncated = () => Math.max(-2, Math.min(2, chance.normal()));
   const { ownElectronics, usualConsequence } = FAMILY_FACTS[motor.family];
-  const described: Motor = {
+  const described: Motor = sitting.about?.described ?? {
     id: "00000000-0000-7000-8000-00000000ffff",
     name: "simulated",
     owner: "",
@@ -477,6 +487,7 @@ export function technicianFor(
     ...(motor.onePiece && { onePiece: true }),
   };
   return {
+    seconds: table.seconds,
     record: () => ({
       motor: described,
       complaint: motor.complaint,

@@ -1,3 +1,11 @@
+import {
+  aloneSchema,
+  anyAttemptSchema,
+  anyCaseSchema,
+  caseLineSchema,
+  marksSchema,
+  progressSchema,
+} from "./practiceSchema.ts";
 import Joi, { type Schema } from "joi";
 import { ENTRY_KINDS } from "#core/record";
 import { bundleSchema } from "./bundleSchema.ts";
@@ -276,6 +284,35 @@ export function openApi(): Record<string, unknown> {
       ),
       at("/live", (where) =>
         get(where, "What instruments show, as server-sent events", bytes("text/event-stream"), ["to"]),
+      ),
+      at("/practice/cases", (where) => get(where, "Cases to practise on", json(listOf(caseLineSchema)))),
+      at(
+        "/practice/cases/{case}",
+        (where) => get(where, "A case with all that is the matter", json(anyCaseSchema)),
+        (where) =>
+          put(where, {
+            summary: "Keep a case of this shop; docs/case.schema.json says what it holds",
+            body: json(anyCaseSchema),
+            answer: json(anyCaseSchema),
+          }),
+        (where) => change("delete", where, "Take a case of this shop away", json(DONE)),
+      ),
+      at("/practice/attempts/{id}", (where) =>
+        put(where, {
+          summary: "Keep what somebody did with a case; its marks are worked out here",
+          body: json(anyAttemptSchema),
+          answer: json(marksSchema),
+        }),
+      ),
+      at("/practice/progress", (where) =>
+        get(where, "What was practised, and who has shown what", json(progressSchema)),
+      ),
+      at("/technicians/{id}/alone", (where) =>
+        put(where, {
+          summary: "Say on which families a trainee may work alone",
+          body: json(aloneSchema),
+          answer: json(aloneSchema),
+        }),
       ),
       at("/units", (where) =>
         get(where, "Motors by serial with their visits", json(unitsSchema), ["q", "model", "page"]),

@@ -16,7 +16,8 @@ import type { Feed, FeedKey } from "#contract/feed";
 import { API } from "#contract/routes";
 import { canMeasure, type Instrument } from "#core/quantity";
 import { motorFrom } from "./instruments/motorFile.ts";
-import { actOf, openWorld } from "./instruments/world.ts";
+import { actOf } from "../server/practice/actSchema.ts";
+import { openWorld } from "./instruments/world.ts";
 
 const HELP = `Acts, one a line: touch METER A B · tips METER · lift METER · press METER · dial METER FUNCTION
 spin RPM · stop · turn DEGREES · supply AMPERES (or off) · record · list · quit`;

@@ -10,27 +10,29 @@ export interface Connector {
 }
 
 /** Where a voltage is read on the way of a supply or a call; its slot in the check of them has the same name. */
-export type PointId =
-  | "mains"
-  | "mains.23"
-  | "mains.31"
-  | "mains.leg1"
-  | "mains.leg2"
-  | "mains.leg3"
-  | "v24.transformer"
-  | "v24.limit"
-  | "v24.call"
-  | "v24.board"
-  | "v24.motor"
-  | "tenVolts"
-  | "command.out"
-  | "command.in"
-  | "link"
-  | "boardOut"
-  | "driver.supply"
-  | "driver.fifteen"
-  | "driver.command"
-  | "driver.feedback";
+export const POINT_IDS = [
+  "mains",
+  "mains.23",
+  "mains.31",
+  "mains.leg1",
+  "mains.leg2",
+  "mains.leg3",
+  "v24.transformer",
+  "v24.limit",
+  "v24.call",
+  "v24.board",
+  "v24.motor",
+  "tenVolts",
+  "command.out",
+  "command.in",
+  "link",
+  "boardOut",
+  "driver.supply",
+  "driver.fifteen",
+  "driver.command",
+  "driver.feedback",
+] as const;
+export type PointId = (typeof POINT_IDS)[number];
 
 /** A place on the way of supply or call where a voltage is read. */
 export interface Point {

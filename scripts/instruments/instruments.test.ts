@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { readSamples } from "#contract/feedSchema";
 import { readLine } from "#core/live";
 import { motorFrom } from "./motorFile.ts";
-import { actOf } from "./world.ts";
+import { actOf } from "../../server/practice/actSchema.ts";
 
 const DOCUMENT = readFileSync("docs/instruments.md", "utf8");
 /** Reads a text as the file of a motor. */

@@ -3,7 +3,7 @@ import { Op } from "sequelize";
 import { uuidv7 } from "uuidv7";
 import type { AuditPage, Role, SessionView } from "#contract/doors";
 import type { Database } from "../database/database.ts";
-import { NO_ZONE } from "#core/record";
+import { NO_ZONE, type Family } from "#core/record";
 import { Problem } from "../problem.ts";
 import { shopLimits } from "../services/limits.ts";
 import type { Clock } from "../services/jobs.ts";
@@ -17,6 +17,8 @@ export interface SignedIn {
   readonly initials: string;
   readonly name: string;
   readonly role: Role;
+  /** Families on which a trainee may decide, repair and release alone. */
+  readonly alone: readonly Family[];
   readonly token: string;
 }
 
@@ -108,8 +110,8 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
       if (!session || session.endsAt < clock().toISOString()) return null;
       const person = await models.Technician.findByPk(session.technicianId);
       if (!person || person.retired) return null;
-      const { id, initials, name, role } = person;
-      return { id, initials, name, role: role as Role, token: session.token };
+      const { id, initials, name, role, alone } = person;
+      return { id, initials, name, role: role as Role, alone: alone as Family[], token: session.token };
     },
 
     async view(person: SignedIn | null): Promise<SessionView> {

@@ -1,5 +1,6 @@
 import type { NextFunction, Request, RequestHandler, Response } from "express";
-import { TOKEN_HEADER } from "#contract/doors";
+import { TOKEN_HEADER, type Role } from "#contract/doors";
+import type { Family } from "#core/record";
 import { Problem } from "../problem.ts";
 import type { Route } from "../routes/route.ts";
 import type { DoorService, SignedIn } from "./doors.ts";
@@ -37,8 +38,37 @@ export function whoAsks(doors: DoorService): RequestHandler {
   };
 }
 
+/** Writes down that somebody was not allowed, and says why. @throws Problem 403 */
+async function turnedAway(
+  doors: DoorService,
+  request: Request,
+  { initials }: SignedIn,
+  why: string,
+): Promise<never> {
+  await doors.audit(initials, `was not allowed: ${request.method} ${request.path}`, addressOf(request));
+  throw new Problem(403, "Not allowed", why);
+}
+
+/**
+ * Whoever writes into a job, as what they may there: a trainee is a technician on motors of a family that an owner lets them
+ * work on alone. @throws Problem 403 where the role does not reach
+ */
+export async function atThisMotor(
+  doors: DoorService,
+  request: Request,
+  person: SignedIn | null,
+  least: Role,
+  familyOf: () => Promise<Family>,
+): Promise<SignedIn | null> {
+  if (!person || person.alone.length === 0 || notAllowed(person.role, "technician") === null) return person;
+  const alone = person.alone.includes(await familyOf());
+  const why = alone ? null : notAllowed(person.role, least);
+  if (why !== null) await turnedAway(doors, request, person, why);
+  return alone ? { ...person, role: "technician" } : person;
+}
+
 /** Lets in who is signed in, what their role may do, and only from our own pages. */
-export function gate(doors: DoorService, { may }: Pick<Route, "may">): RequestHandler {
+export function gate(doors: DoorService, { may, orAlone }: Pick<Route, "may" | "orAlone">): RequestHandler {
   return async (request, response, next) => {
     if (!doors.needed || may === "anybody" || may === "withItsKey") return next();
     const person = personOf(response);
@@ -50,14 +80,7 @@ export function gate(doors: DoorService, { may }: Pick<Route, "may">): RequestHa
         "This change did not come from a page of this bench. Reload it.",
       );
     const why = notAllowed(person.role, may, SAFE.has(request.method) ? "look" : "change");
-    if (why) {
-      await doors.audit(
-        person.initials,
-        `was not allowed: ${request.method} ${request.path}`,
-        addressOf(request),
-      );
-      throw new Problem(403, "Not allowed", why);
-    }
+    if (why !== null && !(orAlone && person.alone.length > 0)) await turnedAway(doors, request, person, why);
     next();
   };
 }

@@ -14,6 +14,7 @@ import { search } from "./013-search.ts";
 import { day } from "./014-day.ts";
 import { ledger } from "./015-ledger.ts";
 import { feeds } from "./016-feeds.ts";
+import { practice } from "./017-practice.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -34,4 +35,5 @@ export const MIGRATIONS: readonly Migration[] = [
   day,
   ledger,
   feeds,
+  practice,
 ];

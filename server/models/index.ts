@@ -111,6 +111,23 @@ export interface TechnicianRow extends Row<TechnicianRow> {
   name: string;
   retired: boolean;
   role: string;
+  /** Families on which a trainee may decide, repair and release alone. */
+  alone: CreationOptional<string[]>;
+}
+
+interface PracticeCaseRow extends Row<PracticeCaseRow> {
+  id: string;
+  body: object;
+}
+
+interface PracticeAttemptRow extends Row<PracticeAttemptRow> {
+  id: string;
+  caseId: string;
+  byWhom: string;
+  at: string;
+  line: object;
+  attempt: object;
+  marks: object;
 }
 
 interface PassPhraseRow extends Row<PassPhraseRow> {
@@ -182,6 +199,8 @@ export interface Models {
   readonly MotorModel: ModelStatic<MotorModelRow>;
   readonly Setting: ModelStatic<SettingRow>;
   readonly Technician: ModelStatic<TechnicianRow>;
+  readonly PracticeCase: ModelStatic<PracticeCaseRow>;
+  readonly PracticeAttempt: ModelStatic<PracticeAttemptRow>;
   readonly PassPhrase: ModelStatic<PassPhraseRow>;
   readonly Session: ModelStatic<SessionRow>;
   readonly Audit: ModelStatic<AuditRow>;
@@ -246,8 +265,27 @@ export function defineModels(sequelize: Sequelize): Models {
         name: text(),
         retired: { type: DataTypes.BOOLEAN, allowNull: false },
         role: text(),
+        alone: { ...json(), defaultValue: [] },
       },
       { ...plain, tableName: "technicians" },
+    ),
+    PracticeCase: sequelize.define<PracticeCaseRow>(
+      "practiceCase",
+      { id: key(), body: json() },
+      { ...plain, tableName: "practice_cases" },
+    ),
+    PracticeAttempt: sequelize.define<PracticeAttemptRow>(
+      "practiceAttempt",
+      {
+        id: key(),
+        caseId: { ...text(), field: "case_id" },
+        byWhom: { ...text(), field: "by_whom" },
+        at: text(),
+        line: json(),
+        attempt: json(),
+        marks: json(),
+      },
+      { ...plain, tableName: "practice_attempts" },
     ),
     PassPhrase: sequelize.define<PassPhraseRow>(
       "passPhrase",

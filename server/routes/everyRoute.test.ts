@@ -49,6 +49,7 @@ const OWNERS = [
   "DELETE /instruments/:id/feed",
   "PUT /technicians/:id",
   "PUT /technicians/:id/pass-phrase",
+  "PUT /technicians/:id/alone",
   "GET /audit",
   "PUT /limits",
   "GET /copies",
@@ -63,6 +64,8 @@ const TECHNICIANS = [
   "GET /periods",
   "GET /ledger.csv",
   "PUT /jobs/:job/import",
+  "PUT /practice/cases/:case",
+  "DELETE /practice/cases/:case",
   ...Object.entries(ENTRY_PATHS).flatMap(([kind, noun]) =>
     TRAINEE_ENTRIES.some((one) => one === kind) ? [] : [`PUT /jobs/:job/${noun}/:id`],
   ),
@@ -169,7 +172,11 @@ describe("every route", () => {
   const linesOfDeeds = () =>
     shop.database.models.Audit.count({ where: { what: { [Op.notLike]: "was not allowed%" } } });
   const filled = (path: string) =>
-    path.replace(":job", JOB).replace(":id", uuid(9)).replace(":name", "green-fable-2026-03-02.sqlite");
+    path
+      .replace(":job", JOB)
+      .replace(":case", "growls")
+      .replace(":id", uuid(9))
+      .replace(":name", "green-fable-2026-03-02.sqlite");
 
   it("lets those ask it who may, and nobody else: nobody, trainee, technician, owner", async () => {
     expect(addresses.length).toBeGreaterThan(35);
@@ -280,5 +287,22 @@ describe("what a trainee may undo", () => {
     await trainee("readings", aReading(13, { slot: "BC", supersedes: uuid(12) }), 3).expect(201);
     await trainee("undos", { id: uuid(14), of: uuid(13), at }, 4).expect(201);
     await technician("undos", { id: uuid(15), of: uuid(12), at }, 5).expect(201);
+  });
+
+  it("on a motor of a family they may work alone on is what a technician may, and on no other", async () => {
+    const technician = await signedIn("technician", shop);
+    const trainee = await signedIn("trainee", shop);
+    await shop.services.jobs.takeIn(JOB, INTAKE);
+    await technician("readings", aReading(1), 0).expect(201);
+    const decision = { disposition: "resolder", reason: "star joint open", waitingFor: "nothing", at };
+    await trainee("decisions", { id: uuid(2), ...decision }, 1).expect(403);
+    const { family } = INTAKE.motor;
+    await shop.services.practice.letAlone(PEOPLE.trainee.id, [family === "hub" ? "hobby" : "hub"]);
+    await trainee("decisions", { id: uuid(2), ...decision }, 1).expect(403);
+    await shop.services.practice.letAlone(PEOPLE.trainee.id, [family]);
+    await trainee("decisions", { id: uuid(2), ...decision }, 1).expect(201);
+    await trainee("undos", { id: uuid(3), of: uuid(1), at }, 2).expect(201);
+    await shop.services.practice.letAlone(PEOPLE.trainee.id, []);
+    await trainee("decisions", { id: uuid(4), ...decision }, 3).expect(403);
   });
 });

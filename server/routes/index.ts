@@ -13,6 +13,7 @@ import { dayRoutes } from "./day.ts";
 import { jobRoutes } from "./jobs.ts";
 import { keepingRoutes } from "./keeping.ts";
 import { peopleRoutes } from "./people.ts";
+import { practiceRoutes } from "./practice.ts";
 import { READS, type Route } from "./route.ts";
 import { shopRoutes } from "./shop.ts";
 import type { UnderWay } from "../underWay.ts";
@@ -63,10 +64,11 @@ function allRoutes(parts: RouteParts): Route[] {
     ...bundleRoutes(bundles, incoming),
     ...fileRoutes(files),
     ...captureRoutes(incoming),
-    ...jobRoutes(jobs),
+    ...jobRoutes(jobs, doors),
     ...dayRoutes(day),
     ...peopleRoutes(people),
     ...feedRoutes(services.feeds, doors),
+    ...practiceRoutes(services.practice),
     ...shopRoutes(shop),
     ...doorRoutes(doors),
     ...(copies ? keepingRoutes(services, copies) : []),

@@ -7,7 +7,8 @@ import { elsewhereWords } from "#contract/elsewhere";
 import { readView } from "#contract/view";
 import { jobName, ENTRY_KINDS, type Entry, type EntryBody, type EntryKind } from "#core/record";
 import { buildReport, dayWords } from "#core/report";
-import { ownInitials, personOf } from "../doors/gate.ts";
+import type { DoorService } from "../doors/doors.ts";
+import { atThisMotor, ownInitials, personOf } from "../doors/gate.ts";
 import { Problem } from "../problem.ts";
 import type { JobService } from "../services/jobs.ts";
 import { labelPdf } from "../services/labelPdf.ts";
@@ -18,11 +19,13 @@ import { IN_JOURNAL, READS, type Route } from "./route.ts";
 const FILTERS = ["stage", "q", "owner", "mine", "dueBefore"] as const satisfies (keyof JobFilter)[];
 
 /** One kind of entry, appended to a job's journal. */
-function entryRoute(jobs: JobService, kind: EntryKind): Route {
+function entryRoute(jobs: JobService, doors: DoorService, kind: EntryKind): Route {
+  const may = TRAINEE_ENTRIES.includes(kind) ? "trainee" : "technician";
   return {
     method: "put",
     path: `/jobs/:job/${ENTRY_PATHS[kind]}/:id`,
-    may: TRAINEE_ENTRIES.includes(kind) ? "trainee" : "technician",
+    may,
+    orAlone: true,
     audit: IN_JOURNAL,
     handle: async (request, response) => {
       const body = validated(ENTRY_SCHEMAS[kind] as ObjectSchema<EntryBody>, request.body);
@@ -37,14 +40,16 @@ function entryRoute(jobs: JobService, kind: EntryKind): Route {
           "Say with If-Match which version of the job this is based on.",
         );
       const entry = { kind, body } as Entry;
-      const { created, receipt } = await jobs.append(idOf(request, "job"), entry, version, person);
+      const job = idOf(request, "job");
+      const writer = await atThisMotor(doors, request, person, may, () => jobs.familyOf(job));
+      const { created, receipt } = await jobs.append(job, entry, version, writer);
       response.status(created ? 201 : 200).json(receipt);
     },
   };
 }
 
 /** Jobs and their entries. HTTP only. */
-export function jobRoutes(jobs: JobService): Route[] {
+export function jobRoutes(jobs: JobService, doors: DoorService): Route[] {
   return [
     {
       method: "get",
@@ -87,7 +92,7 @@ export function jobRoutes(jobs: JobService): Route[] {
         response.status(created ? 201 : 200).json(view);
       },
     },
-    ...ENTRY_KINDS.map((kind) => entryRoute(jobs, kind)),
+    ...ENTRY_KINDS.map((kind) => entryRoute(jobs, doors, kind)),
     {
       method: "get",
       path: "/jobs/:job/report.pdf",

@@ -21,6 +21,8 @@ export interface Route {
   /** Below the API's own, as /jobs/:job. */
   readonly path: string;
   readonly may: May;
+  /** A trainee who may work alone on some family comes in as well: the handler looks which motor it is about. */
+  readonly orAlone?: true;
   readonly audit: Audit;
   /** Reads the body, where that is not JSON. */
   readonly body?: RequestHandler;

@@ -8,6 +8,7 @@ import { fileService } from "./files.ts";
 import { jobService, type Clock } from "./jobs.ts";
 import { judging } from "./judging.ts";
 import { peopleService } from "./people.ts";
+import { practiceService } from "./practice.ts";
 import { shopService } from "./shop.ts";
 import { wholeShopService } from "./wholeShop.ts";
 
@@ -32,6 +33,7 @@ export function services(
     feeds: feedService(database, instrumentsAnywhere),
     files: fileService(database, clock),
     people: peopleService(database, judged),
+    practice: practiceService(database),
     whole: wholeShopService(database),
     shop: shopService(database, judged, clock),
   };

@@ -4,7 +4,8 @@ import type { Transaction } from "sequelize";
 import type { JobView, Receipt } from "#contract/jobs";
 import { readJournal } from "#core/judge";
 import type { ClosedRecord } from "#core/closing";
-import { jobName, type Entry, type EntryKind, type Intake, type JobRecord } from "#core/record";
+import { readView } from "#contract/view";
+import { jobName, type Entry, type EntryKind, type Family, type Intake, type JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";
 import { CannotJudge } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
@@ -177,6 +178,11 @@ export function jobService(
 
     async view(id: string): Promise<JobView> {
       return viewOf(models, await found(id));
+    },
+
+    /** The family of its motor, as it stands after corrections. @throws Problem 404 */
+    async familyOf(id: string): Promise<Family> {
+      return readView(await viewOf(models, await found(id))).record.motor.family;
     },
 
     /** Takes a motor in. The same id with the same content again changes nothing. */

@@ -1,0 +1,111 @@
+import { assessJob, type NextCheck } from "#core/judge";
+import type { CheckId } from "#core/record";
+import { describedMotor, kit, kitId, motorOfCase, type CaseFile } from "./caseFile.ts";
+import { chanceFrom } from "./chance.ts";
+import { clearedOutcome, outcomeOf } from "./outcome.ts";
+import { technicianFor, type Technician } from "./technician.ts";
+import { USUAL } from "./worlds.ts";
+
+/** A step of a way, and how long it took, s. */
+export interface WayStep {
+  readonly check: CheckId;
+  readonly slots: readonly string[];
+  readonly title: string;
+  readonly seconds: number;
+}
+
+export interface Way {
+  readonly steps: readonly WayStep[];
+  /** All of it with what lies between, s. */
+  readonly seconds: number;
+  /** Whether it settles it; else it leads to the right action and leaves some doubt. */
+  readonly settles: boolean;
+}
+
+/** More steps than any job takes. */
+const MOST_STEPS = 24;
+
+/** Below this a pair is read with four wires, Ω. Common practice. */
+const SMALL_OHMS = 1;
+
+/** Somebody who slips nowhere, with all that lies on the bench. */
+function practised(file: CaseFile): Technician {
+  const instruments = kit();
+  const named = (name: Parameters<typeof kitId>[0]) => instruments.find(({ id }) => id === kitId(name))!;
+  return technicianFor(
+    motorOfCase(file),
+    {
+      instrument: named(file.pairOhms < SMALL_OHMS ? "milliohm" : "meter"),
+      ...{ finer: named("milliohm"), voltmeter: named("meter") },
+      ...{ connectionKnown: true, expectedKnown: true, goodOnesAtHand: file.goodOnes, slips: 0 },
+      ...{ keptShut: false, uncounted: false, world: USUAL },
+      about: {
+        polePairs: file.polePairs,
+        rpmPerVolt: file.rpmPerVolt,
+        described: describedMotor(file),
+      },
+    },
+    chanceFrom(file.seed + 1),
+  );
+}
+
+type Leads = "settles" | "leadsThere" | "astray";
+
+/** Where what was read leads. */
+function leadsTo(file: CaseFile, technician: Technician): Leads {
+  const motor = motorOfCase(file);
+  const { cleared, decided, action } = assessJob(technician.record());
+  if (cleared) return clearedOutcome(motor) === "right" ? "settles" : "astray";
+  if (action === null || outcomeOf(motor, action) !== "right") return "astray";
+  return decided === null ? "leadsThere" : "settles";
+}
+
+function taken(file: CaseFile, steps: readonly Omit<WayStep, "seconds">[]) {
+  const technician = practised(file);
+  const timed = steps.map((step): WayStep => {
+    const from = technician.seconds();
+    technician.take(step.check, step.slots);
+    return { ...step, seconds: technician.seconds() - from };
+  });
+  return { steps: timed, seconds: technician.seconds(), leads: leadsTo(file, technician) };
+}
+
+/** The program's own next steps, until they settle it or nothing is left to read. */
+function followed(file: CaseFile): Omit<WayStep, "seconds">[] {
+  const technician = practised(file);
+  const steps: Omit<WayStep, "seconds">[] = [];
+  const refused = new Set<string>();
+  const nameOf = ({ check, title }: NextCheck) => `${check}: ${title}`;
+  for (let n = 0; n < MOST_STEPS; n += 1) {
+    const verdict = assessJob(technician.record());
+    if (verdict.decided !== null && !verdict.cleared) break;
+    const next = [verdict.next, ...verdict.proposals].find((one) => one && !refused.has(nameOf(one)));
+    if (!next) break;
+    const { check, slots, title } = next;
+    const took = technician.take(check, slots, next.alone);
+    if (took) steps.push({ check, slots, title });
+    if (!took || steps.filter((one) => one.check === check && one.title === title).length > 1)
+      refused.add(nameOf(next));
+  }
+  return steps;
+}
+
+/**
+ * The way that convinces in the fewest minutes, as far as it lies on the way that the program proposes: the longest steps are
+ * left out as long as the rest still leads as far.
+ * @returns null where what can be read here leads astray
+ */
+export function bestWay(file: CaseFile): Way | null {
+  let steps: readonly Omit<WayStep, "seconds">[] = followed(file);
+  let best = taken(file, steps);
+  const { leads } = best;
+  if (leads === "astray") return null;
+  for (const candidate of best.steps.toSorted((a, b) => b.seconds - a.seconds)) {
+    const without: typeof steps = steps.filter(
+      ({ check, title }) => check !== candidate.check || title !== candidate.title,
+    );
+    const tried = taken(file, without);
+    if (tried.leads === leads && tried.seconds < best.seconds) [steps, best] = [without, tried];
+  }
+  return { steps: best.steps, seconds: best.seconds, settles: leads === "settles" };
+}
