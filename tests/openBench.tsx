@@ -70,6 +70,7 @@ function Bench({ opening, written, children }: BenchProps) {
     return {
       ...view,
       ...read,
+      place: `/jobs/${view.id}`,
       epoch,
       closed: view.closedAt !== null,
       add,

@@ -43,6 +43,8 @@ export type EntryFields<Kind extends EntryKind> = Omit<EntryBody<Kind>, "id" | "
  */
 export interface OpenJob {
   readonly id: string;
+  /** Where its steps are on the page, as /jobs/ID. */
+  readonly place: string;
   readonly number: number;
   readonly record: JobRecord;
   readonly epoch: number;
@@ -113,8 +115,17 @@ export function useStandingVerdict(): Verdict {
 
 export const useAskedFor = (): NextCheck | null => use(AskedContext);
 
+/** Where a job lies on the page, and who takes what is added to it. */
+interface Where {
+  readonly place: string;
+  readonly submit: (parcel: Parcel) => Promise<Outcome>;
+}
+
 /** An open job, and what of it is on its way. */
-export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly delivery: Delivery } {
+export function useJobParts(
+  view: JobView,
+  { place, submit }: Where = { place: `/jobs/${view.id}`, submit: outbox.submit },
+): { readonly parts: OpenJob; readonly delivery: Delivery } {
   const parcels = useBench((bench) => bench.parcels);
   const by = useBench((bench) => bench.who) ?? "";
   const waiting = useMemo(() => parcels.filter(({ job }) => job === view.id), [parcels, view.id]);
@@ -142,11 +153,12 @@ export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly 
     const add: OpenJob["add"] = (kind, fields) => {
       const entry = uuidv7();
       const body = { id: entry, ...fields, by };
-      return outbox.submit({ id: entry, job: id, kind, body, version: version.current, refused: null });
+      return submit({ id: entry, job: id, kind, body, version: version.current, refused: null });
     };
     return {
       ...{
         id,
+        place,
         number,
         record,
         epoch,
@@ -170,7 +182,7 @@ export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly 
             }),
       undo: (of) => add("undo", { of, at: now() }),
       keepFile: (name, bytes, type) =>
-        outbox.submit({
+        submit({
           id: uuidv7(),
           job: id,
           kind: "file",
@@ -181,7 +193,7 @@ export function useJobParts(view: JobView): { readonly parts: OpenJob; readonly 
           refused: null,
         }),
     };
-  }, [read, id, number, closedAt, closing, elsewhere, intake, takenInAt, by]);
+  }, [read, id, place, submit, number, closedAt, closing, elsewhere, intake, takenInAt, by]);
   const delivery = useMemo(() => ({ savedAt, waiting }), [savedAt, waiting]);
   return { parts, delivery };
 }

@@ -1,19 +1,14 @@
-import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { lazy, memo, Suspense, useMemo, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
 import { isRoadStage, keptVerdict, nextStepOf, type NextCheck } from "#core/judge";
-import { CHECKS, checkOf, isShut } from "#core/measure";
-import type { CheckDefinition } from "#core/check";
+import { CHECKS, isShut } from "#core/measure";
 import { FAMILY_FACTS } from "#core/families";
-import { lapsed } from "#core/measure/safety";
 import { sentenceOf, useJobQuery } from "../app/api.ts";
 import { WhoIsHere } from "../shell/Person.tsx";
 import { useBench } from "../app/store.ts";
-import { SkipForm } from "../checks/entry/SkipForm.tsx";
-import { CHECK_SCREENS } from "../checks/screens.ts";
-import { Button, buttonClass } from "../ui/Button.tsx";
-import { focusEntry } from "../ui/focusEntry.ts";
+import { Button } from "../ui/Button.tsx";
 import { Foot } from "../ui/Foot.tsx";
 import {
   AskedContext,
@@ -24,8 +19,7 @@ import {
   useStandingVerdict,
   VerdictContext,
 } from "../job/openJob.ts";
-import { isChoosing, isTyping } from "../ui/isTyping.ts";
-import type { Keys } from "../ui/KeyList.tsx";
+import { isTyping } from "../ui/isTyping.ts";
 import { useSteady } from "../ui/useSteady.ts";
 import { useStillHere } from "../ui/useStillHere.ts";
 import { FoundHere } from "./FoundHere.tsx";
@@ -37,14 +31,17 @@ import { SafetyPill } from "./SafetyPill.tsx";
 import { RefusedEntries, SavedLine } from "./SavedLine.tsx";
 import { NotJudged } from "./NotJudged.tsx";
 import { ClosedElsewhere, SinceClosing } from "./SinceClosing.tsx";
-import { nextPlaceOf, placeOf, stepAt, stepsOf, type Step } from "./steps.ts";
+import { arrive, isBegun, useArrival, useDigitsToEntry } from "./arrival.ts";
+import { Centre } from "./Centre.tsx";
+import { keysAt } from "./keysAt.ts";
+import { nextPlaceOf, placeOf, stepsOf } from "./steps.ts";
+import { useJump } from "./useJump.ts";
 import { UndoLast } from "./UndoLast.tsx";
 import { Zones, type PlanFold, type Zone } from "./Zones.tsx";
 import { Rail } from "./Rail.tsx";
 import { Strip } from "./Strip.tsx";
 import { TouchFoot } from "./TouchFoot.tsx";
 import { KeysHereContext, type KeysHere } from "../job/keysHere.ts";
-import { useTurn } from "../job/drillQueue.ts";
 import { hereNow } from "../job/hereNow.ts";
 import { useHere } from "../job/useHere.ts";
 import { useViewFromHere } from "../job/takenInHere.ts";
@@ -54,51 +51,7 @@ import { Needs } from "./Needs.tsx";
 import { VerdictPanel } from "./VerdictPanel.tsx";
 
 const CallerCard = lazy(() => import("../caller/CallerCard.tsx"));
-const Decide = lazy(() => import("../settle/Decide.tsx"));
 const Bill = lazy(() => import("../settle/Bill.tsx").then(({ Bill: drawn }) => ({ default: drawn })));
-const Road = lazy(() => import("../settle/Road.tsx"));
-const ReportPage = lazy(() => import("../settle/ReportPage.tsx"));
-const TakenIn = lazy(() => import("./TakenIn.tsx"));
-
-/** The keys of a step, by what its check declares. */
-const LAMP_KEYS = [
-  [["A", "B", "C"], "lamp changed"],
-  [["R"], "other direction"],
-] as const;
-const RECORDING_KEYS = [
-  [["Enter"], "keep"],
-  [["←", "→"], "one cycle"],
-  [["+", "−"], "zoom"],
-  [["M"], "next magnet"],
-  [["X"], "leave it"],
-] as const;
-const READING_KEYS = [
-  [["Enter"], "save"],
-  [["+"], "read again"],
-  [["O"], "open circuit"],
-  [["Backspace"], "back"],
-] as const;
-/** The keys that work at a step: an open circuit only where something can be open. */
-function keysOf({ slots }: CheckDefinition, keys: CheckDefinition["keys"]) {
-  if (keys === "lamps") return LAMP_KEYS;
-  if (keys === "recording") return RECORDING_KEYS;
-  if (keys === "choices") return [];
-  const canBeOpen = Object.values(slots).some(({ form }) => form.kind === "measured" && form.canBeOpen);
-  return READING_KEYS.filter(([[key]]) => canBeOpen || key !== "O");
-}
-/** At a motor's own plugs its pins can be put right. */
-const PINS_KEY = [[["E"], "its pins"]] as const;
-const MORE_KEYS = [
-  [["J", "a…"], "to the step with that letter in the plan"],
-  [["U"], "take the last entry of the step back"],
-  [["I"], "how it stands, for a caller"],
-  [["F"], "across the bench, in large digits"],
-  [["Tab"], "through what can be pressed; Enter or Space presses it"],
-] as const;
-const SKIP_KEY = [[["S"], "skip"]] as const;
-const NEXT_KEY = [[["N"], "next"]] as const;
-const JUMP_KEY = [[["J"], "jump"]] as const;
-const BENCH_KEY = [[["B"], "bench"]] as const;
 
 function Sentence({ children }: { readonly children: ReactNode }) {
   return (
@@ -111,196 +64,11 @@ function Sentence({ children }: { readonly children: ReactNode }) {
   );
 }
 
-/** Digits typed while nothing is being typed into belong to the reading. */
-function useDigitsToEntry() {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,]$/u.test(event.key)) return;
-      if (event.target instanceof HTMLElement && event.target.matches("input, textarea")) return;
-      if (isChoosing(event.target)) return;
-      focusEntry();
-    };
-    document.addEventListener("keydown", onKey);
-    return () => document.removeEventListener("keydown", onKey);
-  }, []);
-}
-
-const hasChoice = (group: HTMLElement) => group.querySelector("[aria-checked=true]") !== null;
-
-/**
- * Puts the focus where the step goes on: a choice that is asked for by its place, else its open field, what is
- * open to be chosen, or its title. False while it is not there.
- */
-function arrive(asked: readonly string[]): boolean {
-  const main = document.querySelector("main");
-  const field = main?.querySelector<HTMLElement>("input[data-entry]");
-  const groups = [...(main?.querySelectorAll<HTMLElement>("[role=radiogroup][data-slot]") ?? [])];
-  const isAsked = ({ dataset: { slot } }: HTMLElement) => slot !== undefined && asked.includes(slot);
-  const named = groups.find((group) => isAsked(group) && !hasChoice(group)) ?? groups.find(isAsked);
-  const open = groups.find((group) => !hasChoice(group));
-  const inGroup = (group: HTMLElement | undefined) => group?.querySelector<HTMLElement>("[role=radio]");
-  const title = main?.querySelector<HTMLElement>("h2");
-  title?.setAttribute("tabindex", "-1");
-  const wanted = inGroup(named) ?? field ?? inGroup(open) ?? title;
-  wanted?.focus();
-  if (wanted && wanted !== title) mark(wanted.closest<HTMLElement>("[data-slot]") ?? wanted);
-  return wanted !== undefined && wanted !== null;
-}
-
-const MARKED_MILLISECONDS = 1600;
-
-/** What Next meant is brought into sight and shown for a breath: a finger leaves no ring of focus. */
-function mark(what: HTMLElement): void {
-  what.scrollIntoView({ block: "nearest" });
-  what.dataset["marked"] = "";
-  window.setTimeout(() => delete what.dataset["marked"], MARKED_MILLISECONDS);
-}
-
-/** Something is typed that is not written down yet. */
-const isBegun = () =>
-  [...document.querySelectorAll<HTMLInputElement>("main input[data-entry], main textarea")].some(
-    ({ value }) => value !== "",
-  );
-
 /** Presses the green button of a stage of the road; what is signed by it is only brought under the hand. */
 function pressGreen() {
   const green = document.querySelector<HTMLElement>("main [data-go]");
   if (green?.dataset["go"] === "focus") green.focus();
   else green?.click();
-}
-
-/** A step that is opened takes the focus, unless something took it since; one that is still fetched is waited for. */
-function useArrival(step: string, asked: readonly string[]) {
-  const wanted = useRef(asked);
-  useEffect(() => {
-    wanted.current = asked;
-  });
-  useEffect(() => {
-    const from = document.activeElement;
-    // The step took it by itself as it came.
-    if (from?.closest("main")) return;
-    let tries = 20;
-    let timer = 0;
-    const look = () => {
-      const now = document.activeElement;
-      // A field of the step, a dialog over it: whoever took the focus meanwhile keeps it.
-      if (now !== document.body && now !== from) return;
-      if ((document.querySelector("main h2") && arrive(wanted.current)) || (tries -= 1) === 0) return;
-      timer = window.setTimeout(look, 50);
-    };
-    timer = window.setTimeout(look, 0);
-    return () => window.clearTimeout(timer);
-  }, [step]);
-}
-
-/** J, and then the letter of a step: any step by two keys. Anything else leaves it. */
-function useJump(steps: readonly Step[], go: (step: JobStep) => void): boolean {
-  const [jumping, setJumping] = useState(false);
-  useHotkeys("j", () => setJumping(true), {
-    enableOnFormTags: true,
-    ignoreEventWhen: isTyping,
-    preventDefault: true,
-  });
-  useEffect(() => {
-    if (!jumping) return;
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.key === "Shift") return;
-      event.preventDefault();
-      event.stopPropagation();
-      setJumping(false);
-      const step = stepAt(steps, event.key);
-      if (step) go(step);
-    };
-    // Before anything else that listens: S, U and the lamps are letters too.
-    window.addEventListener("keydown", onKey, { capture: true });
-    return () => window.removeEventListener("keydown", onKey, { capture: true });
-  });
-  return jumping;
-}
-
-function Gate() {
-  const { id, record, epoch } = useOpenJob();
-  const why = lapsed(record, epoch, useHere());
-  return (
-    <section aria-labelledby="gate" className="max-w-xl rounded-xl border-2 border-red bg-sheet p-6">
-      <h2 id="gate" className="text-xl font-bold text-red">
-        Make it safe first
-      </h2>
-      <p className="mb-4 mt-1">
-        {why ?? "A meter or a hand is put on the motor here. Go through the cautions once; then this opens."}
-      </p>
-      <Link
-        to={`/jobs/${id}/safety`}
-        className="inline-flex min-h-11 items-center rounded-lg bg-green px-4 font-semibold text-on-green"
-      >
-        To the cautions
-      </Link>
-    </section>
-  );
-}
-
-/** A motor of a queue that is made safe first has its way back to the drill. */
-function ToTheDrill() {
-  const { id } = useOpenJob();
-  const turn = useTurn(id);
-  if (!turn) return null;
-  return (
-    <p className="mb-3 flex max-w-3xl flex-wrap items-center gap-x-4 rounded-xl border border-line bg-sheet px-4 py-2">
-      <strong className="grow">
-        Motor {turn.place} of {turn.of} on this drill: made safe first, then spun.
-      </strong>
-      <Link to={`/jobs/${id}/backemf`} className={buttonClass("plain")}>
-        To the drill
-      </Link>
-    </p>
-  );
-}
-
-function Centre({
-  step,
-  isNext,
-  opened,
-  skipping,
-  onSkipped,
-}: {
-  readonly step: JobStep;
-  /** The job goes on here: what is green in it is what N does. */
-  readonly isNext: boolean;
-  /** How often its screen was opened anew. */
-  readonly opened: number;
-  readonly skipping: boolean;
-  readonly onSkipped: (skipped: boolean) => void;
-}) {
-  const job = useOpenJob();
-  const { record, epoch } = job;
-  const here = useHere();
-  if (step === "decide") return <Decide />;
-  if (isRoadStage(step)) return <Road stage={step} isPresent={isNext} />;
-  if (step === "report") return <ReportPage />;
-  if (step === "takenIn") return <TakenIn />;
-  const check = checkOf(step);
-  const reason = check.notApplicable(record.motor);
-  if (reason)
-    return (
-      <section aria-labelledby="check-title">
-        <h2 id="check-title" className="text-xl font-bold">
-          Not applicable
-        </h2>
-        <p>{reason}</p>
-      </section>
-    );
-  const Screen = CHECK_SCREENS[step];
-  return (
-    <>
-      {(step === "safety" || isShut(job.record, check.id, job.epoch, here)) && <ToTheDrill />}
-      {skipping && <SkipForm key={step} check={step} onDone={onSkipped} />}
-      {!job.closed && isShut(job.record, check.id, job.epoch, here) ? (
-        <Gate />
-      ) : (
-        <Screen key={`${step}-${epoch}-${opened}`} />
-      )}
-    </>
-  );
 }
 
 /** What the step on screen was opened for: it stays what it was while readings land, until it is opened anew. */
@@ -309,27 +77,6 @@ function useOpenedFor(key: string, next: NextCheck | null): NextCheck | null {
   if (opened.key === key) return opened.next;
   setOpened({ key, next });
   return next;
-}
-
-/** The keys that stand at the foot of a step, and those that work too. */
-function keysAt(
-  check: CheckDefinition | undefined,
-  taking: boolean,
-  keysHere: KeysHere,
-  skippable: boolean,
-): { readonly keys: Keys; readonly more: Keys } {
-  const present = taking && check ? (keysHere ?? check.keys) : null;
-  return {
-    keys: [
-      ...(present && check ? keysOf(check, present) : []),
-      ...(taking && check?.id === "power" ? PINS_KEY : []),
-      ...(skippable ? SKIP_KEY : []),
-      ...NEXT_KEY,
-      ...JUMP_KEY,
-    ],
-    // Where lamps are recorded B is a lamp.
-    more: [...(present === "lamps" ? [] : BENCH_KEY), ...MORE_KEYS],
-  };
 }
 
 /**
@@ -379,13 +126,13 @@ const OpenedJob = memo(function OpenedJob({
   };
   /** To the next step; where this is it, to what is asked for in it: the screen opens there anew, unless something is typed. */
   const goOn = useSteady(() => {
-    if (next !== step) return go(`/jobs/${job.id}/${next}`);
+    if (next !== step) return go(`${job.place}/${next}`);
     if (isRoadStage(step)) return pressGreen();
     if (isBegun()) arrive(asked);
     else setOpened((before) => before + 1);
   });
   const onSkipped = useSteady((skipped: boolean) => {
-    if (skipped && stillHere()) go(`/jobs/${job.id}/${next}`);
+    if (skipped && stillHere()) go(`${job.place}/${next}`);
     else setSkipping(false);
   });
   const hotkeys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
@@ -394,7 +141,7 @@ const OpenedJob = memo(function OpenedJob({
   useHotkeys("b", () => !lamps && go("/"), hotkeys);
   const [calling, setCalling] = useState(false);
   useHotkeys("i", () => setCalling(true), hotkeys);
-  const jumping = useJump(steps, (to) => go(`/jobs/${job.id}/${to}`));
+  const jumping = useJump(steps, (to) => go(`${job.place}/${to}`));
   useDigitsToEntry();
   useArrival(`${step} ${opened}`, asked);
   const onRoad = isRoadStage(step);

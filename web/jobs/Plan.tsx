@@ -91,7 +91,7 @@ export function Plan({
   /** Opens the card for somebody who rings; a key does it where there are keys. */
   readonly onCaller?: () => void;
 }) {
-  const { id, epoch } = useOpenJob();
+  const { place, epoch } = useOpenJob();
   const stages = [...new Set(steps.map(({ stage }) => stage))];
   return (
     <nav aria-label="Plan" className="text-[0.95rem]">
@@ -108,7 +108,7 @@ export function Plan({
             {lines.map((step) => (
               <PlanLine
                 key={step.step}
-                to={`/jobs/${id}/${step.step}`}
+                to={`${place}/${step.step}`}
                 letter={letterOf(steps, step.step)}
                 present={step.step === present}
                 jumping={jumping}

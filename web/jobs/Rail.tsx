@@ -6,7 +6,7 @@ import { letterOf, type Step } from "./steps.ts";
 
 /** The plan of a tablet: a mark a step with its letter; a press goes there. What stands folded in the plan is left to it. */
 export function Rail({ steps, present }: { readonly steps: readonly Step[]; readonly present: JobStep }) {
-  const { id } = useOpenJob();
+  const { place } = useOpenJob();
   return (
     <nav aria-label="Steps" className="flex flex-col items-center gap-1">
       {steps
@@ -14,7 +14,7 @@ export function Rail({ steps, present }: { readonly steps: readonly Step[]; read
         .map(({ step, title, state }) => (
           <Link
             key={step}
-            to={`/jobs/${id}/${step}`}
+            to={`${place}/${step}`}
             aria-current={step === present ? "step" : undefined}
             className="relative flex size-11 shrink-0 items-center justify-center rounded-lg aria-[current=step]:bg-green"
           >

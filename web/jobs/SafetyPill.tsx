@@ -18,7 +18,7 @@ const isPowered = ({ motor }: JobRecord) => FAMILY_FACTS[motor.family].ownElectr
 
 /** The safety state in words, at the top right of every step; a step under power never reads as dead. */
 export function SafetyPill({ check }: { readonly check: CheckDefinition | undefined }) {
-  const { id, record, epoch, closed, closedAt, elsewhere } = useOpenJob();
+  const { place, record, epoch, closed, closedAt, elsewhere } = useOpenJob();
   const here = useHere();
   // A phone's header is one line.
   const phone = usePhone();
@@ -54,7 +54,7 @@ export function SafetyPill({ check }: { readonly check: CheckDefinition | undefi
     );
   const open = cautionsFor(record.motor).filter((caution) => !isDone(record, caution, epoch, here)).length;
   return (
-    <Link to={`/jobs/${id}/safety`} className={`${PILL} border-red text-red`}>
+    <Link to={`${place}/safety`} className={`${PILL} border-red text-red`}>
       <Warning />
       {left > 0
         ? `${phone ? "" : "Bleeding down, "}${clockText(left)}`

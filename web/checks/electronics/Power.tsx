@@ -60,7 +60,7 @@ const MOST_IN_A_ROW = 8;
 
 /** Where supply and call are lost on their way to the motor, and whether it answers. */
 export function Power() {
-  const { id, record, epoch, closed } = useOpenJob();
+  const { place, record, epoch, closed } = useOpenJob();
   const { motor } = record;
   const scheme = schemeOf(motor)!;
   const points = pointsOf(scheme);
@@ -106,7 +106,7 @@ export function Power() {
             <p className="mb-2.5 text-sm">
               What its plate says is not written down, so that no voltage is right or wrong here.{" "}
               <Link
-                to={`/jobs/${id}/takenIn`}
+                to={`${place}/takenIn`}
                 className="text-green underline underline-offset-2 max-lg:inline-block max-lg:min-h-11 max-lg:py-2.5"
               >
                 Write it down

@@ -13,10 +13,10 @@ export function useHandsOff(check: CheckId, slot: string): boolean {
 
 /** In place of a field or of choices that are read by hand. */
 export function HandsOff() {
-  const { id } = useOpenJob();
+  const { place } = useOpenJob();
   return (
     <Link
-      to={`/jobs/${id}/safety`}
+      to={`${place}/safety`}
       className="inline-flex min-h-11 items-center font-semibold text-red underline"
     >
       By hand: make it safe first
