@@ -1,7 +1,7 @@
 import { FAULTS, type CureId, type FaultId } from "#core/known";
 import type { Act } from "./acts.ts";
 import { secondsOf } from "./acts.ts";
-import { kit, laidDown, motorOfCase, onTableOf, type CaseFile } from "./caseFile.ts";
+import { kit, kitId, laidDown, motorOfCase, onTableOf, type CaseFile } from "./caseFile.ts";
 import { chanceFrom } from "./chance.ts";
 import { clearedOutcome, curedIn, outcomeOf, type Outcome } from "./outcome.ts";
 import { tableWith, type Table } from "./table.ts";
@@ -119,8 +119,13 @@ export function brierOf(words: readonly Word[], truth: readonly FaultId[]): numb
 }
 
 /** The bench of a case as it stands at first. */
-export const benchOf = (file: CaseFile): Table =>
-  tableWith(onTableOf(file), kit(), chanceFrom(file.seed + 2), laidDown(file));
+export function benchOf(file: CaseFile): Table {
+  const table = tableWith(onTableOf(file), kit(), chanceFrom(file.seed + 2), laidDown(file));
+  // What reads one thing alone is set to it.
+  table.act({ do: "dial", with: kitId("insulation"), reads: "insulation" });
+  table.act({ do: "dial", with: kitId("tachometer"), reads: "tachometer" });
+  return table;
+}
 
 /** Marks of an attempt, worked out from what was done. The same attempt, the same marks. */
 export function marksOf(file: CaseFile, { acts, words, decided }: Attempt): Marks {

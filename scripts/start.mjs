@@ -7,6 +7,7 @@ import "./ensure.mjs";
 
 const SOURCES = [
   "core",
+  "bench",
   "contract",
   "server",
   "web",

@@ -36,6 +36,12 @@ const rooms: RouteObject[] = [
     errorElement: problem,
   },
   {
+    path: "/practice/:case?/:step?",
+    lazy: async () => ({ Component: (await import("./practice/Practice.tsx")).Practice }),
+    hydrateFallbackElement: fetching,
+    errorElement: problem,
+  },
+  {
     path: "/motors/:serial?",
     lazy: async () => ({ Component: (await import("./motors/Motors.tsx")).Motors }),
     hydrateFallbackElement: fetching,

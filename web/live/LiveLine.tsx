@@ -3,6 +3,8 @@ import { LIVE_FUNCTIONS, type Look, type Seen } from "#core/live";
 import { quantityText } from "#core/quantity";
 import { doubtOf } from "../checks/entry/doubt.ts";
 import type { Entry } from "../checks/entry/useEntry.ts";
+import type { Feed } from "#contract/feed";
+import { speaksFromHere } from "./heard.ts";
 import { useFeedsQuery } from "../app/api.ts";
 import { useHeld } from "../job/usePhone.ts";
 import { Button } from "../ui/Button.tsx";
@@ -180,12 +182,17 @@ function Plug({
   );
 }
 
+/** An instrument that this page speaks for needs no other line. */
+const FROM_HERE: Feed = { kind: "http" };
+
 /** What the instrument of this field shows just now, where it speaks. */
 export function LiveLine({ entry, far = false }: { readonly entry: Entry; readonly far?: boolean }) {
   const { data: feeds = [] } = useFeedsQuery();
   const { live, liveSecond } = entry;
-  const feedOf = (place: LivePlace | null) =>
-    feeds.find(({ instrument }) => instrument === place?.instrument.id)?.feed;
+  const feedOf = (place: LivePlace | null): Feed | undefined =>
+    place && speaksFromHere(place.instrument.id)
+      ? FROM_HERE
+      : feeds.find(({ instrument }) => instrument === place?.instrument.id)?.feed;
   const feed = feedOf(live);
   if (!live || !feed || entry.disabled) return null;
   return (

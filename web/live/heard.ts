@@ -71,6 +71,18 @@ function subscribe(listener: () => void): () => void {
 export const useChannel = (instrument: string): Channel =>
   useSyncExternalStore(subscribe, () => channelOf(instrument));
 
+/** Instruments that this very page speaks for: nobody else is asked for them. */
+const fromHere = new Set<string>();
+
+/** Speaks for these instruments from now on. @returns how to let that be */
+export function speakFromHere(instruments: readonly string[]): () => void {
+  for (const one of instruments) fromHere.add(one);
+  return () => {
+    for (const one of instruments) fromHere.delete(one);
+  };
+}
+export const speaksFromHere = (instrument: string): boolean => fromHere.has(instrument);
+
 /** What is listened to, and by how many places of the page. */
 const wanted = new Map<string, number>();
 let [line, lineTo]: [EventSource | null, string] = [null, ""];
@@ -83,6 +95,7 @@ function listenAgain(): void {
   window.clearTimeout(asked);
   asked = undefined;
   const to = [...wanted.keys()]
+    .filter((one) => !speaksFromHere(one.slice(one.indexOf(":") + 1)))
     .toSorted()
     .map((one) => `to=${encodeURIComponent(one)}`)
     .join("&");

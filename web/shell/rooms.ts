@@ -4,5 +4,6 @@ export const ROOMS = [
   ["/motors", "Motors"],
   ["/captures", "Captures"],
   ["/workings", "Workings"],
+  ["/practice", "Practice"],
   ["/shop", "Shop"],
 ] as const;

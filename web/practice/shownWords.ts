@@ -1,0 +1,26 @@
+import { LIVE_FUNCTIONS, type LiveFunction } from "#core/live";
+import { quantityText, rangeAmong, rangesOf, type Instrument } from "#core/quantity";
+import type { Point } from "#bench/points";
+
+/** What stands beside a number on a display. */
+export const FUNCTION_SIGNS: Readonly<Record<LiveFunction, string>> = {
+  ohms: "Ω",
+  acVolts: "V AC",
+  dcVolts: "V DC",
+  dcAmperes: "A DC",
+  frequency: "Hz",
+  tachometer: "rpm",
+  insulation: "Ω, 500 V",
+};
+
+/** What the display shows, with the digits of its range. */
+export function displayOf(instrument: Instrument, reads: LiveFunction, value: number | null): string {
+  if (value === null) return "OL";
+  const ranges = rangesOf(instrument, reads);
+  const { resolution } = ranges.length > 0 ? rangeAmong(ranges, value) : { resolution: 0 };
+  return quantityText(value, LIVE_FUNCTIONS[reads].kind, resolution > 0 ? 2 * resolution : undefined);
+}
+
+/** A point as a sentence names it. */
+export const pointName = (point: Point) =>
+  point === "frame" ? "the frame" : point.endsWith("0") ? `${point[0]}, past its lead` : point;
