@@ -1,7 +1,8 @@
-import { assessJob, type NextCheck } from "#core/judge";
+import { assessJob, type NextCheck, type Verdict } from "#core/judge";
 import type { CheckId } from "#core/record";
 import { describedMotor, kit, kitId, motorOfCase, type CaseFile } from "./caseFile.ts";
 import { chanceFrom } from "./chance.ts";
+import { truthOf } from "./marks.ts";
 import { clearedOutcome, outcomeOf } from "./outcome.ts";
 import { technicianFor, type Technician } from "./technician.ts";
 import { USUAL } from "./worlds.ts";
@@ -12,7 +13,10 @@ export interface WayStep {
   readonly slots: readonly string[];
   readonly title: string;
   readonly seconds: number;
+  /** Chance that the program gives to what is true once it is taken, all of it together. */
+  readonly chance: number;
 }
+type Step = Omit<WayStep, "seconds" | "chance">;
 
 export interface Way {
   readonly steps: readonly WayStep[];
@@ -60,20 +64,32 @@ function leadsTo(file: CaseFile, technician: Technician): Leads {
   return decided === null ? "leadsThere" : "settles";
 }
 
-function taken(file: CaseFile, steps: readonly Omit<WayStep, "seconds">[]) {
+function taken(file: CaseFile, steps: readonly Step[]) {
   const technician = practised(file);
-  const timed = steps.map((step): WayStep => {
+  const timed = steps.map((step) => {
     const from = technician.seconds();
     technician.take(step.check, step.slots);
-    return { ...step, seconds: technician.seconds() - from };
+    return { ...step, seconds: technician.seconds() - from, record: technician.record() };
   });
   return { steps: timed, seconds: technician.seconds(), leads: leadsTo(file, technician) };
 }
 
+/**
+ * Chance that a verdict gives to what is true of a case: to the least likely of its faults, or to nothing being wrong in the motor.
+ * @returns 0 to 1
+ */
+export function chanceOfTruth(file: CaseFile, { faults, cleared }: Verdict): number {
+  const truth = truthOf(motorOfCase(file));
+  if (truth.length === 0) return cleared ? 1 : 0;
+  return Math.min(
+    ...truth.map((fault) => faults.find(({ fault: found }) => found === fault)?.probability ?? 0),
+  );
+}
+
 /** The program's own next steps, until they settle it or nothing is left to read. */
-function followed(file: CaseFile): Omit<WayStep, "seconds">[] {
+function followed(file: CaseFile): Step[] {
   const technician = practised(file);
-  const steps: Omit<WayStep, "seconds">[] = [];
+  const steps: Step[] = [];
   const refused = new Set<string>();
   const nameOf = ({ check, title }: NextCheck) => `${check}: ${title}`;
   for (let n = 0; n < MOST_STEPS; n += 1) {
@@ -96,7 +112,7 @@ function followed(file: CaseFile): Omit<WayStep, "seconds">[] {
  * @returns null where what can be read here leads astray
  */
 export function bestWay(file: CaseFile): Way | null {
-  let steps: readonly Omit<WayStep, "seconds">[] = followed(file);
+  let steps: readonly Step[] = followed(file);
   let best = taken(file, steps);
   const { leads } = best;
   if (leads === "astray") return null;
@@ -107,5 +123,11 @@ export function bestWay(file: CaseFile): Way | null {
     const tried = taken(file, without);
     if (tried.leads === leads && tried.seconds < best.seconds) [steps, best] = [without, tried];
   }
-  return { steps: best.steps, seconds: best.seconds, settles: leads === "settles" };
+  return {
+    steps: best.steps.map(({ record, ...step }) => ({
+      ...step,
+      chance: chanceOfTruth(file, assessJob(record)),
+    })),
+    ...{ seconds: best.seconds, settles: leads === "settles" },
+  };
 }

@@ -1,9 +1,8 @@
 import { assessJob, type Verdict } from "#core/judge";
 import { checkOf } from "#core/measure";
 import type { CheckId, JobRecord } from "#core/record";
-import { bestWay, type Way } from "./bestWay.ts";
+import { bestWay, chanceOfTruth, type Way, type WayStep } from "./bestWay.ts";
 import { motorOfCase, type CaseFile } from "./caseFile.ts";
-import { truthOf } from "./marks.ts";
 import { clearedOutcome, outcomeOf } from "./outcome.ts";
 
 /** The verdict after some readings of one check, as it stood then. */
@@ -24,8 +23,10 @@ export interface Debrief {
   readonly stood: readonly Stood[];
   /** Readings written down after it was settled. */
   readonly needless: number;
-  /** Of the best way, the first step that was never taken; null where all were. */
-  readonly missed: number | null;
+  /** Of the best way, which steps were taken. */
+  readonly taken: readonly boolean[];
+  /** Of those that were not, the one that would have told most; null where all were. */
+  readonly told: number | null;
   /** What was read and is on no step of the best way. */
   readonly besides: readonly CheckId[];
 }
@@ -56,7 +57,6 @@ function stretches(record: JobRecord): { readonly check: CheckId; readonly upTo:
  * @param record the job that was practised on, before anything was decided
  */
 export function debriefOf(file: CaseFile, record: JobRecord): Debrief {
-  const truth = truthOf(motorOfCase(file));
   let [before, needless, isSettled] = [0, 0, false];
   const stood = stretches(record).map(({ check, upTo }): Stood => {
     const readings = record.readings
@@ -66,23 +66,23 @@ export function debriefOf(file: CaseFile, record: JobRecord): Debrief {
     if (isSettled) needless += readings;
     const verdict = assessJob({ ...record, readings: record.readings.slice(0, upTo) });
     isSettled ||= settles(file, verdict);
-    const chances = truth.map(
-      (fault) => verdict.faults.find(({ fault: found }) => found === fault)?.probability ?? 0,
-    );
     return {
       ...{ check, title: checkOf(check).title, readings, headline: verdict.headline, settled: isSettled },
-      chance: chances.length > 0 ? Math.min(...chances) : verdict.cleared ? 1 : 0,
+      chance: chanceOfTruth(file, verdict),
     };
   });
   const way = bestWay(file);
-  const taken = new Set(record.readings.map(({ check, slot }) => `${check} ${slot}`));
+  const read = new Set(record.readings.map(({ check, slot }) => `${check} ${slot}`));
   const checks = new Set(record.readings.map(({ check }) => check));
-  const wasTaken = ({ check, slots }: Way["steps"][number]) =>
-    slots.length > 0 ? slots.some((slot) => taken.has(`${check} ${slot}`)) : checks.has(check);
-  const missed = way ? way.steps.findIndex((step) => !wasTaken(step)) : -1;
+  const wasTaken = ({ check, slots }: WayStep) =>
+    slots.length > 0 ? slots.some((slot) => read.has(`${check} ${slot}`)) : checks.has(check);
+  const steps = way?.steps ?? [];
+  const taken = steps.map(wasTaken);
+  const rise = (at: number) => steps[at]!.chance - (steps[at - 1]?.chance ?? 0);
+  const missed = steps.flatMap((_, at) => (taken[at] ? [] : [at]));
+  const told = missed.toSorted((a, b) => rise(b) - rise(a))[0] ?? null;
   return {
-    ...{ way, stood, needless },
-    missed: missed < 0 ? null : missed,
+    ...{ way, stood, needless, taken, told },
     besides: [...checks].filter(
       (check) =>
         !SAYS_NOTHING.includes(check) && way !== null && way.steps.every((step) => step.check !== check),

@@ -125,9 +125,9 @@ export function tableWith(
   const { motor, polePairs, rpmPerVolt } = on;
   const came = { ...BARE_ON_A_BENCH, ...laid };
   const ratios = spunRatios(motor.winding, motor.flux);
-  const { ownElectronics, hazardousSupply, openable, separateModule, windingsReachable } =
-    FAMILY_FACTS[motor.family];
-  const capacitors = ownElectronics || hazardousSupply ? LEAST_WAIT * 60 : 0;
+  const { ownElectronics, openable, separateModule, windingsReachable } = FAMILY_FACTS[motor.family];
+  // A bare motor holds no charge once its supply is off.
+  const capacitors = ownElectronics ? LEAST_WAIT * 60 : 0;
   const resistors: Resistor[] = [
     ...resistorsOf(motor.winding),
     { from: "A0", to: "frame", ohms: motor.frameOhms },

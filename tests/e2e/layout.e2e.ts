@@ -17,7 +17,7 @@ const OF_A_HUB = [
 ];
 const OF_A_BLOWER = "safety power air module winding decide".split(" ");
 const ROOMS = [
-  ..."?week= take-in workings motors motors/TF-0022 nowhere shop/nowhere".split(" "),
+  ..."?week= take-in workings practice practice/growls motors motors/TF-0022 nowhere shop/nowhere".split(" "),
   ..."instruments limits prices people weeks account copies audit".split(" ").map((part) => `shop/${part}`),
 ];
 

@@ -5,9 +5,10 @@ import { isTyping } from "../ui/isTyping.ts";
 import { stepAt, type Step } from "./steps.ts";
 
 /** J, and then the letter of a step: any step by two keys. Anything else leaves it. */
-export function useJump(steps: readonly Step[], go: (step: JobStep) => void): boolean {
+export function useJump(steps: readonly Step[], go: (step: JobStep) => void, enabled = true): boolean {
   const [jumping, setJumping] = useState(false);
   useHotkeys("j", () => setJumping(true), {
+    enabled,
     enableOnFormTags: true,
     ignoreEventWhen: isTyping,
     preventDefault: true,

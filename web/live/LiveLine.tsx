@@ -138,7 +138,7 @@ function Line({
       >
         {words}
       </span>
-      <span className="ml-auto flex items-center gap-2">
+      <span className="ml-auto flex items-center gap-2 whitespace-nowrap">
         <Button
           size="small"
           disabled={!offer || entry.disabled}

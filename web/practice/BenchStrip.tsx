@@ -20,7 +20,7 @@ export function BenchStrip({ running, session }: { readonly running: Running; re
   const { record } = useOpenJob();
   const { motor } = record;
   const { table } = session;
-  const [meter, setMeter] = useState<MeterName>("meter");
+  const meter = session.meter();
   const instrument = kit().find(({ id }) => id === kitId(meter))!;
   const reads = table.dial(instrument.id);
   const probes = table.probes(instrument.id);
@@ -58,19 +58,19 @@ export function BenchStrip({ running, session }: { readonly running: Running; re
       aria-label="Bench"
       className="mb-3 flex flex-wrap items-center gap-2 rounded-xl border border-line bg-sunk px-3 py-2 text-sm"
     >
-      <output aria-label={`${TOOL_NAMES[meter]} shows`} className="min-w-24 text-2xl font-bold">
-        {shown}
+      <output aria-label={`${TOOL_NAMES[meter]} shows`} className="min-w-32 text-2xl font-bold">
+        {`${shown.number} ${shown.unit}`.trim()}
       </output>
-      <div className="w-44">
+      <div>
         <Select
           look="bar"
           label="Meter"
           value={meter}
           options={METERS.map((name) => [name, TOOL_NAMES[name]] as const)}
-          onChoose={(name) => setMeter(name as MeterName)}
+          onChoose={(name) => session.takeMeter(name as MeterName)}
         />
       </div>
-      <div className="w-24">
+      <div>
         <Select
           look="bar"
           label="Set to"
@@ -89,7 +89,7 @@ export function BenchStrip({ running, session }: { readonly running: Running; re
       </div>
       {(!own || table.state().opened) &&
         (["red", "black"] as const).map((which) => (
-          <div key={which} className="w-36">
+          <div key={which}>
             <Select
               look="bar"
               label={which === "red" ? "Red on" : "Black on"}
@@ -104,7 +104,7 @@ export function BenchStrip({ running, session }: { readonly running: Running; re
             />
           </div>
         ))}
-      <div className="w-44">
+      <div>
         <Select
           look="bar"
           label="Both probes at"

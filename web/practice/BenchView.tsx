@@ -17,7 +17,7 @@ import { DrawnBench, type Probe, type Spot } from "./DrawnBench.tsx";
 import { Drill, Hands, Lamps, Machine } from "./ToolCards.tsx";
 import type { Running } from "./running.ts";
 import { displayOf, FUNCTION_SIGNS, pointName } from "./shownWords.ts";
-import { keepGoing, METERS, useSession, type MeterName, type Session } from "./session.ts";
+import { keepGoing, METERS, useSession, type Session } from "./session.ts";
 import { sensesFor, TOOL_NAMES, toolsFor, type Tool } from "./tools.ts";
 import { placeNow, writeFound, writeShown, type Written } from "./writing.ts";
 
@@ -51,7 +51,7 @@ export function BenchView({ running, session }: { readonly running: Running; rea
   const own = WITH_ELECTRONICS.includes(motor.family);
   const tools = toolsFor(motor, file.sensored);
   const [tool, setTool] = useState<Tool>("machine");
-  const [meter, setMeter] = useState<MeterName>("meter");
+  const meter = session.meter();
   const [held, setHeld] = useState<{ readonly probe: Probe; readonly point: Point } | null>(null);
   const [result, setResult] = useState<Written | null>(null);
   const [rest, setRest] = useState(false);
@@ -72,7 +72,7 @@ export function BenchView({ running, session }: { readonly running: Running; rea
     setResult(null);
     session.say("");
     const isMeter = METERS.find((name) => name === next);
-    if (isMeter) setMeter(isMeter);
+    if (isMeter) session.takeMeter(isMeter);
   };
   const put = (spot: Spot, probe: Probe | "next") => {
     if (spot.kind === "place") {
@@ -141,6 +141,13 @@ export function BenchView({ running, session }: { readonly running: Running; rea
     : probesWords(probes, placeName);
   const shown = displayOf(instrument, reads, value);
   const rangesHere = rangesOf(instrument, reads);
+  const range = table.range(instrument.id);
+  const rangeWords =
+    rangesHere.length === 0
+      ? ""
+      : range === null
+        ? "chooses its range"
+        : `${quantityText(range, LIVE_FUNCTIONS[reads].kind)} range`;
   const beside = BESIDE.filter(([place]) =>
     place === "pack" ? !own : place !== "temperatureSensor" || !own,
   );
@@ -148,16 +155,20 @@ export function BenchView({ running, session }: { readonly running: Running; rea
 
   return (
     <div className="flex flex-col gap-2.5">
-      <div role="toolbar" aria-label="Tools" className="flex flex-wrap gap-2">
+      <div
+        role="toolbar"
+        aria-label="Tools"
+        className="grid grid-cols-[repeat(auto-fit,minmax(6.4rem,1fr))] gap-2"
+      >
         {tools.map((name, i) => (
           <button
             key={name}
             type="button"
             aria-pressed={tool === name}
             onClick={() => take(name)}
-            className="flex min-h-11 items-center gap-2 rounded-lg border border-line-strong bg-sheet px-3 text-left text-sm font-semibold leading-tight aria-pressed:border-green aria-pressed:bg-green aria-pressed:text-on-green"
+            className="flex min-h-11 items-center gap-2 rounded-lg border border-line-strong bg-sheet px-2.5 text-left text-sm font-semibold leading-tight aria-pressed:border-green aria-pressed:bg-green aria-pressed:text-on-green"
           >
-            <span className="max-sm:hidden">
+            <span className="pointer-coarse:hidden">
               <Key onGreen={tool === name}>{i + 1}</Key>
             </span>
             {TOOL_NAMES[name]}
@@ -168,18 +179,48 @@ export function BenchView({ running, session }: { readonly running: Running; rea
         motor={motor}
         probes={probes}
         held={held}
-        shown={shown}
-        reads={`${FUNCTION_SIGNS[reads]}${rangesHere.length > 0 ? (table.range(instrument.id) === null ? ", chooses its range" : `, ${quantityText(table.range(instrument.id)!, LIVE_FUNCTIONS[reads].kind)} range`) : ""}`}
+        shown={shown.number}
+        reads={[shown.unit || FUNCTION_SIGNS[reads], rangeWords].filter(Boolean).join(", ")}
         sensored={file.sensored && !own}
         spinning={table.rpm() > 10}
         narrow={phone}
         atLeads={atLeads}
-        said={`${TOOL_NAMES[meter]} shows ${shown}. ${words}.`}
+        said={`${TOOL_NAMES[meter]} shows ${shown.number} ${shown.unit}. ${words}.`}
         onPut={put}
       />
       <div className="grid gap-2.5 lg:grid-cols-[minmax(0,1fr)_minmax(0,19rem)]">
         <section aria-label="In hand" className="rounded-xl border border-line bg-sheet p-3.5">
-          <h2 className="font-bold">{isMetering ? words : TOOL_NAMES[tool]}</h2>
+          <div className="flex items-start justify-between gap-3">
+            <h2 className="font-bold">{isMetering ? words : TOOL_NAMES[tool]}</h2>
+            {(isMetering || told?.found) && (
+              <Button look="main" className="shrink-0" hotkey={phone ? undefined : "Enter"} onClick={write}>
+                Write it down
+              </Button>
+            )}
+          </div>
+          {told?.unsafe && (
+            <p role="alert" className="mt-3 border-l-4 border-red pl-3 text-sm">
+              <strong className="text-red">{told.unsafe.did}: never do this.</strong> {told.unsafe.why}
+            </p>
+          )}
+          {told && told.words !== "" && !result && (
+            <p role="status" className="mt-3 font-semibold">
+              {told.words}
+            </p>
+          )}
+          {result && (
+            <p
+              role="status"
+              className={`mt-3 text-sm ${result.kind === "not" ? "text-amber" : "text-green"}`}
+            >
+              {result.kind === "wrote" ? `Written into the job: ${result.words}.` : result.why}{" "}
+              {result.kind === "not" && result.at && (
+                <Link to={`${job.place}/${result.at}`} className="underline underline-offset-2">
+                  To that step of the job
+                </Link>
+              )}
+            </p>
+          )}
           {METERS.some((name) => name === tool) && (
             <>
               <p className="text-sm text-ink-2">
@@ -273,34 +314,6 @@ export function BenchView({ running, session }: { readonly running: Running; rea
               onWritten={settle}
               opens={FAMILY_FACTS[motor.family].openable || FAMILY_FACTS[motor.family].separateModule}
             />
-          )}
-          {told?.unsafe && (
-            <p role="alert" className="mt-3 border-l-4 border-red pl-3 text-sm">
-              <strong className="text-red">{told.unsafe.did}: never do this.</strong> {told.unsafe.why}
-            </p>
-          )}
-          {told && told.words !== "" && !result && (
-            <p role="status" className="mt-3 font-semibold">
-              {told.words}
-            </p>
-          )}
-          {result && (
-            <p
-              role="status"
-              className={`mt-3 text-sm ${result.kind === "not" ? "text-amber" : "text-green"}`}
-            >
-              {result.kind === "wrote" ? `Written into the job: ${result.words}.` : result.why}{" "}
-              {result.kind === "not" && result.at && (
-                <Link to={`${job.place}/${result.at}`} className="underline underline-offset-2">
-                  To that step of the job
-                </Link>
-              )}
-            </p>
-          )}
-          {(isMetering || told?.found) && tool !== "lamps" && (
-            <Button look="main" className="mt-3" hotkey={phone ? undefined : "Enter"} onClick={write}>
-              Write it into the job
-            </Button>
           )}
         </section>
         <section aria-label="So far" className="rounded-xl border border-line bg-sheet p-3.5">

@@ -60,6 +60,7 @@ function MarksTable({
   marks,
   peeked,
   best,
+  settled,
   needless,
 }: {
   readonly marks: Marks;
@@ -67,6 +68,8 @@ function MarksTable({
   /** Seconds of the shortest way that convinces; null while nobody knows. */
   readonly best: number | null;
   readonly needless: number | null;
+  /** Whether what was read settled it; null while nobody knows. */
+  readonly settled: boolean | null;
 }) {
   const { outcome, brier, seconds, needlessParts, unsafe } = marks;
   return (
@@ -84,9 +87,13 @@ function MarksTable({
       <Line
         name="Work at the bench"
         value={
-          best === null ? minutes(seconds) : `${minutes(seconds)}; the shortest way takes ${minutes(best)}`
+          best === null
+            ? minutes(seconds)
+            : settled === false
+              ? `${minutes(seconds)}, and it was not settled then; the shortest way takes ${minutes(best)}`
+              : `${minutes(seconds)}; the shortest way takes ${minutes(best)}`
         }
-        state={best === null ? "cannotTell" : seconds <= 2 * best ? "agrees" : "departs"}
+        state={best === null || settled !== true ? "cannotTell" : seconds <= 2 * best ? "agrees" : "departs"}
       />
       <Line
         name="Readings not needed"
@@ -124,6 +131,7 @@ export function Debriefing({ running }: { readonly running: Running }) {
   const ideal = idealFor(motor.ailments, motor);
   const known = debrief !== null && debrief !== "failed" ? debrief : null;
   const way = known?.way ?? null;
+  const firstMissed = known?.taken.indexOf(false) ?? -1;
   const leave = (to: string) => {
     endRunning();
     void navigate(to);
@@ -151,6 +159,7 @@ export function Debriefing({ running }: { readonly running: Running }) {
           peeked={peeked}
           best={way?.seconds ?? null}
           needless={known?.needless ?? null}
+          settled={known ? (known.stood.at(-1)?.settled ?? false) : null}
         />
         {[...new Set(marks.unsafe.map(({ kind }) => kind))].map((kind) => (
           <p key={kind} className="mt-2 border-l-4 border-red pl-3 text-sm">
@@ -182,21 +191,14 @@ export function Debriefing({ running }: { readonly running: Running }) {
                 {way.steps.map(({ check, title, seconds }, i) => (
                   <li key={`${check} ${title} ${i}`} className="flex gap-3">
                     <span className="mt-1">
-                      <Mark
-                        state={
-                          i === known.missed
-                            ? "departs"
-                            : known.missed !== null && i > known.missed
-                              ? "toDo"
-                              : "agrees"
-                        }
-                      />
+                      <Mark state={known.taken[i] ? "agrees" : i === known.told ? "departs" : "toDo"} />
                     </span>
                     <span className="grow">
                       {title}
-                      {i === known.missed && (
-                        <span className="block text-sm text-copper">
-                          Here yours left it: this would have told.
+                      {!known.taken[i] && (
+                        <span className={`block text-sm ${i === known.told ? "text-copper" : "text-ink-2"}`}>
+                          {i === firstMissed ? "Yours left the way here. " : ""}
+                          {i === known.told ? "This would have told most." : "Not read."}
                         </span>
                       )}
                     </span>

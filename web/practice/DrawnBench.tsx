@@ -26,12 +26,12 @@ interface Laid {
   readonly plug: At;
 }
 const WIDE: Laid = {
-  ...{ width: 868, height: 300 },
-  meter: { x: 22, y: 26, width: 196, height: 240 },
-  leads: { A: { x: 320, y: 78 }, B: { x: 320, y: 134 }, C: { x: 320, y: 190 } },
-  motor: { x: 550, y: 140, r: 112 },
-  frame: { x: 480, y: 258 },
-  plug: { x: 700, y: 196 },
+  ...{ width: 868, height: 262 },
+  meter: { x: 22, y: 20, width: 196, height: 200 },
+  leads: { A: { x: 320, y: 66 }, B: { x: 320, y: 120 }, C: { x: 320, y: 174 } },
+  motor: { x: 550, y: 122, r: 104 },
+  frame: { x: 470, y: 232 },
+  plug: { x: 700, y: 170 },
 };
 const NARROW: Laid = {
   ...{ width: 372, height: 408 },
@@ -107,11 +107,24 @@ function text(at: At, words: string, size: number, weight = 400, anchor: "start"
 }
 
 /** A lead from the meter to where its probe is. */
-function Lead({ from, to, probe }: { readonly from: At; readonly to: At; readonly probe: Probe }) {
+function Lead({
+  from,
+  to,
+  probe,
+  narrow,
+}: {
+  readonly from: At;
+  readonly to: At;
+  readonly probe: Probe;
+  readonly narrow: boolean;
+}) {
   const bend = Math.max(40, Math.abs(to.x - from.x) / 2);
+  const path = narrow
+    ? `C${from.x} ${from.y + 30} ${to.x - 34} ${to.y - 40} ${to.x - 12} ${to.y - 9}`
+    : `C${from.x + bend / 2} ${from.y + 46} ${to.x - bend} ${to.y + 20} ${to.x - 13} ${to.y + 4}`;
   return (
     <path
-      d={`M${from.x} ${from.y} C${from.x + bend / 2} ${from.y + 46} ${to.x - bend} ${to.y + 20} ${to.x - 13} ${to.y + 4}`}
+      d={`M${from.x} ${from.y} ${path}`}
       fill="none"
       stroke={probe === "red" ? "var(--red)" : "var(--ink)"}
       strokeWidth="3"
@@ -298,7 +311,7 @@ interface BareProps {
 }
 
 /** Where the points of a way lie: as many in a row, so far apart. */
-const WAY_WIDE = { across: 4, left: 300, top: 62, wide: 150, high: 84 } as const;
+const WAY_WIDE = { across: 4, left: 300, top: 48, wide: 150, high: 68 } as const;
 const WAY_NARROW = { across: 3, left: 62, top: 132, wide: 124, high: 74 } as const;
 function onWay(i: number, narrow: boolean): At {
   const { across, left, top, wide, high } = narrow ? WAY_NARROW : WAY_WIDE;
@@ -389,9 +402,11 @@ export function DrawnBench({
   readonly onPut: (spot: Spot, probe: Probe | "next") => void;
 }) {
   const laid = narrow ? NARROW : WIDE;
-  const { meter, width, height } = laid;
+  const { meter, width } = laid;
+  // Without a sensor plug below it a phone needs less of its height.
+  const height = narrow && atLeads && !sensored ? laid.frame.y + 26 : laid.height;
   const from = (probe: Probe): At => ({
-    x: meter.x + meter.width * (probe === "red" ? 0.35 : 0.65),
+    x: meter.x + meter.width * (narrow ? (probe === "red" ? 0.04 : 0.08) : probe === "red" ? 0.35 : 0.65),
     y: meter.y + meter.height,
   });
   const to = (probe: Probe): At | null => {
@@ -409,7 +424,7 @@ export function DrawnBench({
       <Meter laid={laid} shown={shown} reads={reads} narrow={narrow} />
       {(["red", "black"] as const).map((probe) => {
         const at = to(probe);
-        return at && <Lead key={probe} from={from(probe)} to={at} probe={probe} />;
+        return at && <Lead key={probe} from={from(probe)} to={at} probe={probe} narrow={narrow} />;
       })}
       {atLeads ? (
         <Bare {...{ laid, sensored, spinning, onPut }} colours={motor.wireColours} />

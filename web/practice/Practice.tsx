@@ -4,7 +4,7 @@ import { skipToken } from "@reduxjs/toolkit/query";
 import { Link, useNavigate } from "react-router";
 import { FAMILY_FACTS } from "#core/families";
 import { nextCase, type AttemptLine, type CaseLine } from "#contract/practice";
-import { TOPICS, type Topic } from "#bench/caseFile";
+import { GRADES, TOPICS, type Grade, type Topic } from "#bench/caseFile";
 import { sentenceOf } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
 import { WhoIsHere } from "../shell/Person.tsx";
@@ -61,7 +61,9 @@ function PracticeRoom({ who }: { readonly who: string }) {
   const [topic, setTopic] = useState<string | null>(null);
   const mine = (progress?.attempts ?? []).filter(({ by }) => by === who);
   const next = nextCase(cases, mine);
-  const shown = cases.filter(({ teaches }) => topic === null || teaches.includes(topic));
+  const shown = cases
+    .filter(({ teaches }) => topic === null || teaches.includes(topic))
+    .toSorted((a, b) => GRADES.indexOf(a.grade as Grade) - GRADES.indexOf(b.grade as Grade));
   const done = cases.filter(({ id }) => stateOf(id, mine) === "agrees").length;
   const goesOn = running && !running.decided && running.by === who;
   return (
@@ -118,6 +120,7 @@ function PracticeRoom({ who }: { readonly who: string }) {
           <Button
             key={name}
             size="small"
+            className="text-sm"
             look={topic === name ? "main" : "plain"}
             aria-pressed={topic === name}
             onClick={() => setTopic(name)}

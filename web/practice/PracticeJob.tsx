@@ -70,6 +70,12 @@ const viewOf = ({ id, file, entries, startedAt }: Running): JobView => ({
   grounds: { instruments: kit() },
 });
 
+/** Nobody is told here what comes next. */
+const withoutNext = ({ keys, more }: ReturnType<typeof keysAt>) => ({
+  keys: keys.filter(([[name]]) => name !== "N"),
+  more,
+});
+
 function PadHere() {
   const pad = usePad();
   return pad && !pad.atRest ? <Keypad entry={pad} /> : null;
@@ -124,11 +130,14 @@ function Opened({ running, step }: { readonly running: Running; readonly step: J
     setZone("step");
     void navigate(`${place}/${to}`);
   };
-  const jumping = useJump(check ? steps : [], (to) => go(to));
+  const jumping = useJump(steps, go, check !== undefined);
   const onBench = step === "bench";
   const toJob = () => go(record.readings.at(-1)?.check ?? "safety");
-  useHotkeys("j", toJob, { enabled: onBench, ignoreEventWhen: isTyping, preventDefault: true });
-  useHotkeys("b", () => go("bench"), { enabled: !onBench, ignoreEventWhen: isTyping, preventDefault: true });
+  const keys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
+  useHotkeys("j", toJob, { ...keys, enabled: onBench });
+  // Where lamps are recorded B is a lamp.
+  const lamps = taking && (keysHere ?? check.keys) === "lamps";
+  useHotkeys("b", () => go("bench"), { ...keys, enabled: !onBench && !lamps });
   // What is written stands in "What was done", wherever it was written.
   useEffect(() => {
     document.title = `Practice: ${running.file.said}`;
@@ -168,7 +177,7 @@ function Opened({ running, step }: { readonly running: Running; readonly step: J
       </KeysHereContext>
     );
   const hidden = (name: typeof zone) => (zone === name ? "" : "max-lg:hidden");
-  const columns = check ? "lg:grid-cols-[15rem_minmax(0,1fr)_19rem]" : "lg:grid-cols-[minmax(0,1fr)_20rem]";
+  const columns = check ? "lg:grid-cols-[16.5rem_minmax(0,1fr)_18rem]" : "lg:grid-cols-[minmax(0,1fr)_20rem]";
   return (
     <div className="flex h-dvh flex-col">
       {header}
@@ -186,7 +195,7 @@ function Opened({ running, step }: { readonly running: Running; readonly step: J
         )}
         <main className={`min-w-0 overflow-y-auto p-4 max-sm:p-3 ${hidden("step")}`}>{centre}</main>
         <div tabIndex={0} className={`overflow-y-auto border-l border-line bg-sheet ${hidden("word")}`}>
-          <Word running={running} session={session} />
+          <Word running={running} session={session} onDecide={() => go("decide")} />
         </div>
       </div>
       {/* Where a window is narrow one of them is seen at a time. */}
@@ -222,24 +231,31 @@ function Opened({ running, step }: { readonly running: Running; readonly step: J
       {!held && (
         <Foot
           {...(check
-            ? keysAt(check, taking, keysHere, false)
-            : {
-                keys: [
-                  [["1", "…", "8"], "take a tool"],
-                  [["Tab"], "next point"],
-                  [["R"], "red here"],
-                  [["K"], "black here"],
-                  [["Enter"], "write it"],
-                  [["J"], "to the job"],
-                ],
-                more: [
-                  [["T"], "tips together"],
-                  [["L"], "lift the probes"],
-                  [["+"], "press harder"],
-                  [["V"], "show the verdict"],
-                  [["D"], "I have decided"],
-                ],
-              })}
+            ? withoutNext(keysAt(check, taking, keysHere, false))
+            : !onBench
+              ? {
+                  keys: [
+                    [["Tab"], "next"],
+                    [["B"], "to the bench"],
+                  ],
+                }
+              : {
+                  keys: [
+                    [["1", "…", "8"], "take a tool"],
+                    [["Tab"], "next point"],
+                    [["R"], "red here"],
+                    [["K"], "black here"],
+                    [["Enter"], "write it"],
+                    [["J"], "to the job"],
+                  ],
+                  more: [
+                    [["T"], "tips together"],
+                    [["L"], "lift the probes"],
+                    [["+"], "press harder"],
+                    [["V"], "show the verdict"],
+                    [["D"], "I have decided"],
+                  ],
+                })}
         >
           <span className="flex gap-4">
             {check && (

@@ -2,7 +2,7 @@ import { lowerFirst } from "#core/check";
 import { FAMILY_FACTS } from "#core/families";
 import { cautionsFor, comesFirst, isDone, minutesOf } from "#core/measure/safety";
 import { slotOf } from "#core/measure";
-import { PHASES } from "#core/record";
+import { pairName, PAIRS, PHASES } from "#core/record";
 import { SENSES, type SenseId } from "#bench/senses";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useOpenJob } from "../job/openJob.ts";
@@ -62,6 +62,15 @@ export function Drill({
         <Button size="small" onClick={() => perform({ do: "sense", what: "backemf.drill" })}>
           How the drill pulls
         </Button>
+        {PAIRS.map((pair) => (
+          <Button
+            key={pair}
+            size="small"
+            onClick={() => perform({ do: "sense", what: `backemf.${pair}.burden` })}
+          >
+            {pairName(pair)} with 10 kΩ
+          </Button>
+        ))}
       </div>
       <p className="mt-2 text-sm" role="status">
         {rpm > 5 ? `The drill turns at about ${rpm} rpm.` : "The drill stands."} Take a meter to read what it

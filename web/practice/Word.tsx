@@ -1,9 +1,8 @@
 import { useHotkeys } from "react-hotkeys-hook";
-import { useNavigate } from "react-router";
 import { factsOf, type FaultId } from "#core/known";
 import { chanceText } from "#core/quantity";
 import { faultsOfFamily, type Word } from "#bench/marks";
-import { useOpenJob, useStandingVerdict } from "../job/openJob.ts";
+import { useStandingVerdict } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Key } from "../ui/Key.tsx";
 import { isTyping } from "../ui/isTyping.ts";
@@ -82,15 +81,21 @@ function YourWord({ running }: { readonly running: Running }) {
 }
 
 /** The verdict, hidden while one practises, and the learner's own word in its place. */
-export function Word({ running, session }: { readonly running: Running; readonly session: Session }) {
+export function Word({
+  running,
+  session,
+  onDecide,
+}: {
+  readonly running: Running;
+  readonly session: Session;
+  readonly onDecide: () => void;
+}) {
   useSession(session);
-  const job = useOpenJob();
   const verdict = useStandingVerdict();
-  const navigate = useNavigate();
-  const decide = () => void navigate(`${job.place}/decide`);
   const peek = () => changeRunning(() => ({ peeked: true }));
-  useHotkeys("v", peek, { ignoreEventWhen: isTyping });
-  useHotkeys("d", decide, { ignoreEventWhen: isTyping });
+  const keys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
+  useHotkeys("v", peek, keys);
+  useHotkeys("d", onDecide, keys);
   const unsafe = session.table.unsafe().length;
   const minutes = Math.round(session.worked() / 60);
   const line = (name: string, value: string, bad = false) => (
@@ -149,7 +154,7 @@ export function Word({ running, session }: { readonly running: Running; readonly
         {line("Unsafe acts", String(unsafe), unsafe > 0)}
       </section>
       <div className="border-t border-line pt-4">
-        <Button look="main" hotkey="D" onClick={decide}>
+        <Button look="main" hotkey="D" onClick={onDecide}>
           I have decided
         </Button>
       </div>

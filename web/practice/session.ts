@@ -13,6 +13,10 @@ import { changeRunning, pushedBack, runningNow, type Running } from "./running.t
 /** Displays a second, as an ordinary meter has them. */
 const DISPLAYS = 6;
 
+/** What is held against the motor with two probes. */
+export const METERS = ["meter", "milliohm", "insulation"] as const satisfies readonly KitName[];
+export type MeterName = (typeof METERS)[number];
+
 /** What an act brought, for whoever looks at the bench. */
 export interface Told {
   /** What was found or why it cannot be done. */
@@ -81,6 +85,7 @@ function open(running: Running) {
   let worked = running.acts.reduce((sum, { act }) => sum + secondsOf(act), 0);
   let [version, sequence] = [0, 0];
   let told: Told | null = null;
+  let meter: MeterName = "meter";
   const listeners = new Set<() => void>();
   const changed = () => {
     version += 1;
@@ -114,6 +119,12 @@ function open(running: Running) {
     id: running.id,
     table,
     told: () => told,
+    /** The meter that was taken in hand last. */
+    meter: () => meter,
+    takeMeter(name: MeterName): void {
+      meter = name;
+      changed();
+    },
     /** What an instrument showed last; null with an overload. */
     shown: (id: string): number | null => shown.get(id) ?? null,
     /** Work at the bench so far, s. */
@@ -158,8 +169,8 @@ function open(running: Running) {
     },
 
     wrote(words: string): void {
-      changeRunning(({ done: lines }) => ({ done: [...lines, { at: worked, words }] }));
-      told = { words, unsafe: null, found: null };
+      changeRunning(({ done: lines }) => ({ done: [...lines, { at: worked, words: upperFirst(words) }] }));
+      told = null;
       changed();
     },
   };
@@ -191,6 +202,3 @@ export function keepGoing(of: Session): () => void {
 
 /** Draws anew as the bench changes. */
 export const useSession = (of: Session): number => useSyncExternalStore(of.subscribe, of.version);
-
-export const METERS = ["meter", "milliohm", "insulation"] as const satisfies readonly KitName[];
-export type MeterName = (typeof METERS)[number];

@@ -13,12 +13,18 @@ export const FUNCTION_SIGNS: Readonly<Record<LiveFunction, string>> = {
   insulation: "Ω, 500 V",
 };
 
-/** What the display shows, with the digits of its range. */
-export function displayOf(instrument: Instrument, reads: LiveFunction, value: number | null): string {
-  if (value === null) return "OL";
+/** What the display shows, with the digits of its range: the number and its unit apart. */
+export function displayOf(
+  instrument: Instrument,
+  reads: LiveFunction,
+  value: number | null,
+): { readonly number: string; readonly unit: string } {
+  if (value === null) return { number: "OL", unit: "" };
   const ranges = rangesOf(instrument, reads);
   const { resolution } = ranges.length > 0 ? rangeAmong(ranges, value) : { resolution: 0 };
-  return quantityText(value, LIVE_FUNCTIONS[reads].kind, resolution > 0 ? 2 * resolution : undefined);
+  const text = quantityText(value, LIVE_FUNCTIONS[reads].kind, resolution > 0 ? 2 * resolution : undefined);
+  const [number = "", unit = ""] = text.split(/[\s\u00a0\u202f]+/u);
+  return { number, unit };
 }
 
 /** A point as a sentence names it. */

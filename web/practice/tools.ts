@@ -1,19 +1,19 @@
 import { CHECKS, slotOf } from "#core/measure";
 import { FAMILY_FACTS } from "#core/families";
 import type { Motor } from "#core/record";
-import { KIT, type CaseFile } from "#bench/caseFile";
+import type { CaseFile } from "#bench/caseFile";
 import { SENSES, type SenseId } from "#bench/senses";
 
 /** What lies on the bench to be taken in hand. */
 export const TOOL_NAMES = {
-  meter: KIT.meter.name,
-  milliohm: "Four-wire meter",
+  meter: "Meter",
+  milliohm: "Four‑wire meter",
   insulation: "Insulation tester",
   drill: "Drill",
-  lamps: "Three lamps",
-  hands: "Hands and eyes",
-  good: "Known-good ones",
-  machine: "Switch, plug, cover",
+  lamps: "Lamps",
+  hands: "Hands, eyes",
+  good: "Known good",
+  machine: "Switch, plug",
 } as const;
 export type Tool = keyof typeof TOOL_NAMES;
 
@@ -34,7 +34,8 @@ export function sensesFor(motor: Motor, file: CaseFile, withGoodOne: boolean): S
   );
   return (Object.keys(SENSES) as SenseId[]).filter((id) => {
     const { check, slot, goodOne } = SENSES[id];
-    if (slot === "sight" || !applies.has(check)) return false;
+    // How far it is opened is seen; what a drill does is asked at the drill.
+    if (slot === "sight" || check === "backemf" || !applies.has(check)) return false;
     if (check === "hall" && !file.sensored) return false;
     return goodOne === withGoodOne && slotOf(check, slot) !== null;
   });

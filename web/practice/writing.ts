@@ -1,5 +1,5 @@
 import { valueOfKind, unmetNeeds } from "#core/check";
-import { LIVE_FUNCTIONS, seenAt, takeableOf } from "#core/live";
+import { functionFor, LIVE_FUNCTIONS, seenAt, takeableOf } from "#core/live";
 import { slotOf } from "#core/measure";
 import { formatQuantity, quantityText, type Instrument } from "#core/quantity";
 import { latestIn, type CheckId, type ReadingValue } from "#core/record";
@@ -82,10 +82,11 @@ export async function writeShown(job: OpenJob, table: Table, instrument: Instrum
   const refusal = declared.refuse?.(value, job.record.motor) ?? null;
   if (refusal !== null) return not(refusal, at.check);
   const { number, unit } = formatQuantity(value, kind);
+  // Where the record asks for no instrument, it keeps the value alone.
+  const withIt = functionFor(declared.instrument, kind) === reads;
   return put(job, at, valueOfKind(kind, value), `${declared.name} ${quantityText(value, kind)}`, {
     typed: `${number} ${unit}`,
-    instrumentId: instrument.id,
-    latched,
+    ...(withIt && { instrumentId: instrument.id, latched }),
   });
 }
 

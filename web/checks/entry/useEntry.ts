@@ -1,7 +1,15 @@
 import { useEffect, useRef, useState, type FormEvent, type KeyboardEvent } from "react";
 import { valueOfKind } from "#core/check";
 import { functionFor, type Takeable } from "#core/live";
-import { formatQuantity, parseQuantity, spokenQuantity, type QuantityKind } from "#core/quantity";
+import {
+  canMeasure,
+  formatQuantity,
+  parseQuantity,
+  spokenQuantity,
+  type Ability,
+  type Instrument,
+  type QuantityKind,
+} from "#core/quantity";
 import {
   latestIn,
   standingIn,
@@ -10,12 +18,17 @@ import {
   type Reading,
   type ReadingValue,
 } from "#core/record";
+import { speaksFromHere } from "../../live/heard.ts";
 import { say } from "../../live/spoken.ts";
 import type { LivePlace } from "../../live/useSeen.ts";
 import { useAskedFor, useOpenJob, useStandingVerdict } from "../../job/openJob.ts";
 import { askedAgain } from "./askedAgain.ts";
 import { commaDoubt, doubtOf, type Doubt, type Way } from "./doubt.ts";
 import type { EntrySlot } from "./slots.ts";
+
+/** Where no meter is named, one that this very page speaks for shows what it can read; null where none does. */
+const speaksHere = (instruments: readonly Instrument[], reads: Ability | null): string | null =>
+  instruments.find((one) => reads !== null && speaksFromHere(one.id) && canMeasure(one, reads))?.id ?? null;
 
 function recorded(
   kind: QuantityKind,
@@ -141,7 +154,8 @@ export function useEntry(check: CheckId, slots: readonly EntrySlot[], instrument
   const instrumentOf = (slot: EntrySlot) =>
     slot.instrumentId !== undefined ? slot.instrumentId : instrumentId;
   /** The instrument that may show a place by itself. */
-  const shownBy = (slot: EntrySlot) => slot.liveInstrumentId ?? instrumentOf(slot);
+  const shownBy = (slot: EntrySlot) =>
+    slot.liveInstrumentId ?? instrumentOf(slot) ?? speaksHere(record.instruments, slot.reads);
   const write = (slot: EntrySlot, { value, typed, latched }: Written, supersedes: string | null) =>
     job.read(check, slot.slot, value, {
       typed,
