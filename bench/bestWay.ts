@@ -1,5 +1,5 @@
 import { assessJob, type NextCheck, type Verdict } from "#core/judge";
-import type { CheckId } from "#core/record";
+import type { CheckId, JobRecord } from "#core/record";
 import { describedMotor, kit, kitId, motorOfCase, type CaseFile } from "./caseFile.ts";
 import { chanceFrom } from "./chance.ts";
 import { truthOf } from "./marks.ts";
@@ -104,6 +104,13 @@ function followed(file: CaseFile): Step[] {
       refused.add(nameOf(next));
   }
   return steps;
+}
+
+/** What somebody has written down who goes these steps with a case, and slips nowhere. */
+export function recordOf(file: CaseFile, steps: readonly Step[]): JobRecord {
+  const technician = practised(file);
+  for (const { check, slots } of steps) technician.take(check, slots);
+  return technician.record();
 }
 
 /**

@@ -30,7 +30,7 @@ export const GRADES = ["easy", "medium", "hard"] as const;
 export type Grade = (typeof GRADES)[number];
 
 /** What is the matter, where it sits and how much of it there is. */
-export interface CaseAilment {
+interface CaseAilment {
   readonly is: Ailment;
   /** Limb, lead or signal; A where nobody says. */
   readonly at?: Phase;
@@ -191,7 +191,7 @@ export function motorOfCase(file: CaseFile): SimulatedMotor {
 }
 
 /** The instruments that lie on the bench of practice, by what they are called. */
-export const KIT = {
+const KIT = {
   meter: INSTRUMENT_TEMPLATES[1]!,
   milliohm: INSTRUMENT_TEMPLATES[2]!,
   insulation: INSTRUMENT_TEMPLATES[3]!,

@@ -1,12 +1,12 @@
-import { assessJob, type Verdict } from "#core/judge";
+import { assessJob } from "#core/judge";
 import { checkOf } from "#core/measure";
 import type { CheckId, JobRecord } from "#core/record";
 import { bestWay, chanceOfTruth, type Way, type WayStep } from "./bestWay.ts";
 import { motorOfCase, type CaseFile } from "./caseFile.ts";
-import { clearedOutcome, outcomeOf } from "./outcome.ts";
+import { settles } from "./marks.ts";
 
 /** The verdict after some readings of one check, as it stood then. */
-export interface Stood {
+interface Stood {
   readonly check: CheckId;
   readonly title: string;
   readonly readings: number;
@@ -34,12 +34,6 @@ export interface Debrief {
 /** These say how somebody works, and nothing of what is the matter. */
 const SAYS_NOTHING: readonly CheckId[] = ["safety"];
 
-function settles(file: CaseFile, { cleared, decided, action }: Verdict): boolean {
-  const motor = motorOfCase(file);
-  if (cleared) return clearedOutcome(motor) === "right";
-  return decided !== null && action !== null && outcomeOf(motor, action) === "right";
-}
-
 /** The record as it stood after each stretch of readings of one check. */
 function stretches(record: JobRecord): { readonly check: CheckId; readonly upTo: number }[] {
   const found: { check: CheckId; upTo: number }[] = [];
@@ -57,6 +51,7 @@ function stretches(record: JobRecord): { readonly check: CheckId; readonly upTo:
  * @param record the job that was practised on, before anything was decided
  */
 export function debriefOf(file: CaseFile, record: JobRecord): Debrief {
+  const motor = motorOfCase(file);
   let [before, needless, isSettled] = [0, 0, false];
   const stood = stretches(record).map(({ check, upTo }): Stood => {
     const readings = record.readings
@@ -65,7 +60,7 @@ export function debriefOf(file: CaseFile, record: JobRecord): Debrief {
     before = upTo;
     if (isSettled) needless += readings;
     const verdict = assessJob({ ...record, readings: record.readings.slice(0, upTo) });
-    isSettled ||= settles(file, verdict);
+    isSettled ||= settles(motor, verdict);
     return {
       ...{ check, title: checkOf(check).title, readings, headline: verdict.headline, settled: isSettled },
       chance: chanceOfTruth(file, verdict),

@@ -1,7 +1,9 @@
+import { assessJob, readJournal, type Verdict } from "#core/judge";
+import type { Entry } from "#core/record";
 import { FAULTS, type CureId, type FaultId } from "#core/known";
 import type { Act } from "./acts.ts";
 import { secondsOf } from "./acts.ts";
-import { kit, kitId, laidDown, motorOfCase, onTableOf, type CaseFile } from "./caseFile.ts";
+import { intakeOf, kit, kitId, laidDown, motorOfCase, onTableOf, type CaseFile } from "./caseFile.ts";
 import { chanceFrom } from "./chance.ts";
 import { clearedOutcome, curedIn, outcomeOf, type Outcome } from "./outcome.ts";
 import { tableWith, type Table } from "./table.ts";
@@ -15,7 +17,7 @@ export interface Word {
 }
 
 /** What is to be done with it: nothing, it is sent back as sound; or these. */
-export interface Decided {
+interface Decided {
   readonly cures: readonly CureId[];
 }
 
@@ -28,6 +30,8 @@ export interface TimedAct {
 /** What somebody did with a case, from its first act to what they decided. */
 export interface Attempt {
   readonly acts: readonly TimedAct[];
+  /** What they wrote down, readings and what they took back. */
+  readonly entries: readonly Entry[];
   readonly words: readonly Word[];
   readonly decided: Decided;
   /** They looked at the program's verdict before they said theirs. */
@@ -36,6 +40,8 @@ export interface Attempt {
 
 export interface Marks {
   readonly outcome: Outcome;
+  /** What they read settles it, rightly: who guesses shows nothing. */
+  readonly settled: boolean;
   /** Mean of (said − true)² over what was named and what is true: 0 is sure and right, 1 sure and wrong (Brier 1950). */
   readonly brier: number;
   /** Work at the bench, s: what each act takes a practised hand. */
@@ -127,8 +133,17 @@ export function benchOf(file: CaseFile): Table {
   return table;
 }
 
+/** Whether a verdict settles what is the matter with a motor, rightly. */
+export function settles(motor: SimulatedMotor, { cleared, decided, action }: Verdict): boolean {
+  if (cleared) return clearedOutcome(motor) === "right";
+  return decided !== null && action !== null && outcomeOf(motor, action) === "right";
+}
+
+/** No verdict depends on when a motor came in. */
+const NO_MOMENT = "2026-01-01T00:00:00.000Z";
+
 /** Marks of an attempt, worked out from what was done. The same attempt, the same marks. */
-export function marksOf(file: CaseFile, { acts, words, decided }: Attempt): Marks {
+export function marksOf(file: CaseFile, { acts, entries, words, decided }: Attempt): Marks {
   const motor = motorOfCase(file);
   const table = benchOf(file);
   for (const { after, act } of acts) {
@@ -136,8 +151,10 @@ export function marksOf(file: CaseFile, { acts, words, decided }: Attempt): Mark
     table.act(act);
   }
   const { cures } = decided;
+  const { record } = readJournal(intakeOf(file, NO_MOMENT), entries, { instruments: kit() });
   return {
-    outcome: cures.length === 0 ? clearedOutcome(motor) : outcomeOf(motor, { cures }),
+    settled: settles(motor, assessJob(record)),
+    outcome: outcomeOf(motor, { cures }),
     brier: brierOf(words, truthOf(motor)),
     seconds: acts.reduce((sum, { act }) => sum + secondsOf(act), 0),
     needlessParts: cures.filter(

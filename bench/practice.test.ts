@@ -3,7 +3,7 @@ import { pointsOf, schemeOfFamily, WITH_ELECTRONICS } from "#core/families";
 import { readJournal } from "#core/judge";
 import type { Entry, Reading, ReadingValue } from "#core/record";
 import { secondsOf, type Act } from "./acts.ts";
-import { bestWay } from "./bestWay.ts";
+import { bestWay, recordOf } from "./bestWay.ts";
 import { intakeOf, kit, kitId, motorOfCase, type CaseFile } from "./caseFile.ts";
 import { CASES } from "./cases.ts";
 import { debriefOf } from "./debrief.ts";
@@ -13,7 +13,7 @@ import { slotAt } from "./slotAt.ts";
 const caseOf = (id: string) => CASES.find((one) => one.id === id)!;
 const HILL = caseOf("cuts-out-on-the-hill");
 const attempt = (changes: Partial<Attempt> = {}): Attempt => ({
-  ...{ acts: [], words: [], decided: { cures: ["joint"] }, peeked: false },
+  ...{ acts: [], entries: [], words: [], decided: { cures: ["joint"] }, peeked: false },
   ...changes,
 });
 const doing = (...acts: Act[]): Attempt["acts"] =>
@@ -96,6 +96,18 @@ describe("marks", () => {
     expect(() => marksOf(HILL, attempt({ acts: doing({ do: "lift", with: "nobody's" }) }))).toThrow(
       RangeError,
     );
+  });
+
+  it("tell a guess from what was read: the shortest way settles it, nothing read does not", () => {
+    const entries = recordOf(HILL, bestWay(HILL)!.steps).readings.map((body): Entry => ({
+      kind: "reading",
+      body,
+    }));
+    expect(marksOf(HILL, attempt({ entries })).settled).toBe(true);
+    expect(marksOf(HILL, attempt()).settled).toBe(false);
+    // Rightly: what points to another cure settles nothing of this motor.
+    const growls = caseOf("growls");
+    expect(marksOf(growls, attempt({ entries })).settled).toBe(false);
   });
 
   it("name what is true by the program's names, as the machine fails", () => {

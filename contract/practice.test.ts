@@ -6,7 +6,16 @@ const line = (id: string, changes: Partial<CaseLine> = {}): CaseLine => ({
   ...changes,
 });
 const tried = (caseId: string, changes: Partial<AttemptLine> = {}): AttemptLine => ({
-  ...{ id: caseId, caseId, family: "hub", teaches: ["open"], by: "TN", at: "", outcome: "right" },
+  ...{
+    id: caseId,
+    caseId,
+    family: "hub",
+    teaches: ["open"],
+    by: "TN",
+    at: "",
+    outcome: "right",
+    settled: true,
+  },
   ...{ brier: 0, minutes: 5, needlessParts: 0, unsafe: 0, peeked: false },
   ...changes,
 });
@@ -18,7 +27,13 @@ describe("what somebody has shown", () => {
     expect(shownBy(three.slice(1))).toEqual([]);
     // The same case again shows nothing more.
     expect(shownBy([tried("a"), tried("b"), tried("b")])).toEqual([]);
-    for (const spoilt of [{ outcome: "half" }, { unsafe: 1 }, { peeked: true }, { family: "hobby" as const }])
+    for (const spoilt of [
+      { outcome: "half" },
+      { settled: false },
+      { unsafe: 1 },
+      { peeked: true },
+      { family: "hobby" as const },
+    ])
       expect(shownBy([...three.slice(1), tried("a", spoilt)]), JSON.stringify(spoilt)).toEqual([]);
   });
 });

@@ -23,6 +23,8 @@ export interface AttemptLine {
   readonly at: string;
   /** "right", or what the action that was chosen would have come to. */
   readonly outcome: string;
+  /** What was read settles it: who guesses shows nothing. */
+  readonly settled: boolean;
   /** 0 is sure and right, 1 sure and wrong. */
   readonly brier: number;
   readonly minutes: number;
@@ -48,10 +50,12 @@ export interface Progress {
   readonly people: readonly PersonProgress[];
 }
 
-/** Different cases of a family, done rightly, safely and without looking, that show somebody can. Bench judgement. */
+/** Different cases of a family, done rightly on what was read, safely and without looking, that show somebody can. Bench judgement. */
 export const CASES_THAT_SHOW = 3;
 
-const shows = ({ outcome, unsafe, peeked }: AttemptLine) => outcome === "right" && unsafe === 0 && !peeked;
+/** Whether a try shows that somebody can: rightly, on what was read, safely, and without a look at the verdict. */
+export const shows = ({ outcome, settled, unsafe, peeked }: AttemptLine): boolean =>
+  outcome === "right" && settled && unsafe === 0 && !peeked;
 
 /** Families that these attempts of one person show. */
 export function shownBy(attempts: readonly AttemptLine[]): Family[] {

@@ -49,6 +49,7 @@ export const anyAttemptSchema = Joi.object({ id: text, caseId: text, by: Joi.str
 /** What it came to. */
 export const marksSchema = Joi.object({
   outcome: text,
+  settled: Joi.boolean().required(),
   brier: Joi.number().required(),
   seconds: Joi.number().required(),
   needlessParts: Joi.array().items(Joi.string()).required(),

@@ -8,6 +8,8 @@ import { INSTRUMENT_TEMPLATES } from "#core/quantity";
 import { PAIRS, type ByPhase } from "#core/record";
 import { demoSteps } from "../server/demo/build.ts";
 import { answerSchema } from "./answer.ts";
+import { practicePage } from "./practicePage.ts";
+import { caseSchema } from "../server/practice/caseSchema.ts";
 import { licencePage } from "./licences.ts";
 import { readingsPage } from "./readings.ts";
 import { DEMO_JOBS } from "../server/demo/scenario.ts";
@@ -101,6 +103,12 @@ export async function documents(): Promise<Record<string, string>> {
   };
   const files = {
     "docs/job-bundle.schema.json": JSON.stringify(schema),
+    "docs/case.schema.json": JSON.stringify({
+      $schema: "https://json-schema.org/draft/2020-12/schema",
+      title: "Green Fable case to practise on",
+      ...jsonSchemaOf(caseSchema),
+    }),
+    "docs/practice.md": practicePage(),
     "docs/fault-table.md": faultTable(),
     "docs/licences.md": licencePage(),
     "docs/examples/battery.json": example(),

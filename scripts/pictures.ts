@@ -70,7 +70,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("Pair C–A").fill("143.1m");
     },
   },
-  { name: "three-pairs-tablet", job: /Cargo trike 3, rear hub/u, size: TABLET, night: true },
   { name: "three-pairs-phone", job: /Cargo trike 3, rear hub/u, size: PHONE },
   { name: "spin-test", job: /Survey copter 4, arm 3/u, step: "Spin test" },
   {
@@ -108,6 +107,23 @@ const SHOTS: readonly Shot[] = [
       });
       await page.getByRole("heading", { name: "Magnet ring" }).waitFor();
       await page.waitForTimeout(800);
+    },
+  },
+  {
+    name: "practice",
+    size: TABLET,
+    night: true,
+    then: async (page) => {
+      await page.goto(`${base}/practice/cuts-out-on-the-hill`);
+      await page.getByRole("button", { name: "Lay it on the bench" }).click();
+      for (const caution of ["Switched off", "Verified dead", "Magnets", "Pack covered"])
+        await page.getByRole("button", { name: caution, exact: true }).click();
+      await page.getByRole("button", { name: "Unplug it" }).click();
+      await page.getByRole("button", { name: /Four.wire meter/u }).click();
+      for (const lead of ["A", "B"])
+        await page.getByRole("button", { name: new RegExp(`^Lead ${lead}`, "u") }).click();
+      await page.waitForTimeout(2500);
+      await page.getByRole("button", { name: /^Write it down/u }).click();
     },
   },
   {

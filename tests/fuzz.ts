@@ -1,5 +1,5 @@
 import { request as httpRequest } from "node:http";
-import { gzipSync } from "node:zlib";
+import { gunzipSync, gzipSync } from "node:zlib";
 import { openApi } from "#contract/openApi";
 import { chanceFrom } from "#bench/chance";
 import { INTAKE, JOB } from "./entries.ts";
@@ -170,7 +170,11 @@ function ask(base: URL, { method, path, headers, body }: Wild): Promise<Answer> 
             status: response.statusCode ?? 0,
             type: response.headers["content-type"] ?? "",
             cache: response.headers["cache-control"] ?? "",
-            text: Buffer.concat(chunks).toString("utf8"),
+            // What is long is packed for who takes it so.
+            text: (response.headers["content-encoding"] === "gzip"
+              ? gunzipSync(Buffer.concat(chunks))
+              : Buffer.concat(chunks)
+            ).toString("utf8"),
           }),
         );
       },

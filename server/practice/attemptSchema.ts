@@ -1,11 +1,14 @@
 import Joi from "joi";
 import type { Attempt } from "#bench/marks";
 import { CURE_IDS, FAULT_IDS } from "#core/known";
+import { byKind } from "#contract/fields";
+import { ENTRY_SCHEMAS } from "#contract/jobSchemas";
 import { actSchema } from "./actSchema.ts";
 
 /** More than anybody does to one motor. */
 const MOST_ACTS = 3000;
 const MOST_WORDS = 8;
+const MOST_ENTRIES = 500;
 
 /** An attempt on its way in: whose it is, at which case, and what was done. */
 export interface SentAttempt extends Attempt {
@@ -24,6 +27,19 @@ export const attemptSchema = Joi.object<SentAttempt>({
   acts: Joi.array()
     .items(Joi.object({ after: Joi.number().min(0).max(86_400).required(), act: actSchema }))
     .max(MOST_ACTS)
+    .required(),
+  entries: Joi.array()
+    .items(
+      byKind(
+        "kind",
+        {
+          reading: { body: ENTRY_SCHEMAS.reading.required() },
+          undo: { body: ENTRY_SCHEMAS.undo.required() },
+        },
+        "In practice readings are written, and taken back.",
+      ),
+    )
+    .max(MOST_ENTRIES)
     .required(),
   words: Joi.array()
     .items(

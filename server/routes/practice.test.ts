@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { bestWay, recordOf } from "#bench/bestWay";
 import { CASES } from "#bench/cases";
 import type { CaseFile } from "#bench/caseFile";
 import type { Marks } from "#bench/marks";
@@ -8,9 +9,15 @@ import { INTAKE, JOB, useShop, uuid } from "../../tests/shop.ts";
 
 const HILL = "cuts-out-on-the-hill";
 const AT = "2026-03-02T10:00:00.000Z";
+/** What is written down by who goes the shortest way of a case. */
+const entriesOf = (caseId: string) => {
+  const file = CASES.find(({ id }) => id === caseId)!;
+  return recordOf(file, bestWay(file)!.steps).readings.map((body) => ({ kind: "reading", body }));
+};
 const attempt = (n: number, changes: object = {}) => ({
   ...{ id: uuid(n), caseId: HILL, by: "MO", at: AT, peeked: false },
   acts: [{ after: 0, act: { do: "power", on: false } }],
+  entries: [],
   words: [{ fault: "highJoint", chance: 0.8 }],
   decided: { cures: ["joint"] },
   ...changes,
@@ -35,7 +42,7 @@ describe("practice", () => {
 
   it("works the marks out itself, keeps a try once, and tells who did what", async () => {
     const { body } = await send(attempt(1)).expect(200);
-    expect(body as Marks).toMatchObject({ outcome: "right", seconds: 20, unsafe: [] });
+    expect(body as Marks).toMatchObject({ outcome: "right", settled: false, seconds: 20, unsafe: [] });
     expect((body as Marks).brier).toBeCloseTo(0.04);
     // Sent again with another word, since its answer was lost: the first stands.
     const again = await send(attempt(1, { decided: { cures: ["motor"] } })).expect(200);
@@ -48,6 +55,8 @@ describe("practice", () => {
 
   it.each([
     [{ caseId: "nothing-such" }, 404],
+    [{ entries: [{ kind: "decision", body: {} }] }, 422],
+    [{ entries: [{ kind: "reading", body: { check: "winding" } }] }, 422],
     [{ words: [{ fault: "ghost", chance: 1 }] }, 422],
     [{ words: [{ fault: "bearing", chance: 1.2 }] }, 422],
     [{ decided: { cures: ["prayer"] } }, 422],
@@ -108,7 +117,10 @@ describe("practice", () => {
     for (const [n, [caseId, cure]] of tries.entries()) {
       const { people } = await progress();
       expect(people.find(({ initials }) => initials === "TN")?.shown).toEqual([]);
-      await send(attempt(80 + n, { by: "TN", caseId, decided: { cures: [cure] } })).expect(200);
+      const tried = { by: "TN", caseId, decided: { cures: [cure] } };
+      // A right guess on nothing that was read shows nothing.
+      await send(attempt(90 + n, tried)).expect(200);
+      await send(attempt(80 + n, { ...tried, entries: entriesOf(caseId) })).expect(200);
     }
     await put(`/technicians/${uuid(70)}/alone`, { families: ["hub"] }).expect(200);
     await put(`/technicians/${uuid(70)}/alone`, { families: ["submarine"] }).expect(422);

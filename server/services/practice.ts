@@ -88,7 +88,12 @@ export function practiceService({ models, write }: Database) {
       }
       const line: AttemptLine = {
         ...{ id, caseId, family: file.family, teaches: file.teaches, by, at, peeked: attempt.peeked },
-        ...{ outcome: marks.outcome, brier: marks.brier, minutes: marks.seconds / 60 },
+        ...{
+          outcome: marks.outcome,
+          settled: marks.settled,
+          brier: marks.brier,
+          minutes: marks.seconds / 60,
+        },
         ...{ needlessParts: marks.needlessParts.length, unsafe: marks.unsafe.length },
       };
       return write(async (transaction) => {

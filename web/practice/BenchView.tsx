@@ -9,7 +9,7 @@ import type { CheckId } from "#core/record";
 import { kit, kitId } from "#bench/caseFile";
 import { JUNCTIONS, type Place, type Point, type Probes } from "#bench/points";
 import { useOpenJob } from "../job/openJob.ts";
-import { usePhone } from "../job/usePhone.ts";
+import { useHeld, usePhone } from "../job/usePhone.ts";
 import { Button } from "../ui/Button.tsx";
 import { Key } from "../ui/Key.tsx";
 import { isTyping } from "../ui/isTyping.ts";
@@ -45,6 +45,9 @@ export function BenchView({ running, session }: { readonly running: Running; rea
   useEffect(() => keepGoing(session), [session]);
   const job = useOpenJob();
   const phone = usePhone();
+  // Where a finger is all there is, no key is named.
+  const touched = useHeld() !== null;
+  const keyName = (key: string) => (touched ? undefined : key);
   const { motor } = job.record;
   const { file } = running;
   const { table } = session;
@@ -193,7 +196,7 @@ export function BenchView({ running, session }: { readonly running: Running; rea
           <div className="flex items-start justify-between gap-3">
             <h2 className="font-bold">{isMetering ? words : TOOL_NAMES[tool]}</h2>
             {(isMetering || told?.found) && (
-              <Button look="main" className="shrink-0" hotkey={phone ? undefined : "Enter"} onClick={write}>
+              <Button look="main" className="shrink-0" hotkey={keyName("Enter")} onClick={write}>
                 Write it down
               </Button>
             )}
@@ -243,13 +246,25 @@ export function BenchView({ running, session }: { readonly running: Running; rea
                     {FUNCTION_SIGNS[one]}
                   </Button>
                 ))}
-                <Button size="small" hotkey="T" onClick={() => perform({ do: "tips", with: instrument.id })}>
+                <Button
+                  size="small"
+                  hotkey={keyName("T")}
+                  onClick={() => perform({ do: "tips", with: instrument.id })}
+                >
                   Tips together
                 </Button>
-                <Button size="small" hotkey="+" onClick={() => perform({ do: "press", with: instrument.id })}>
+                <Button
+                  size="small"
+                  hotkey={keyName("+")}
+                  onClick={() => perform({ do: "press", with: instrument.id })}
+                >
                   Press harder
                 </Button>
-                <Button size="small" hotkey="L" onClick={() => perform({ do: "lift", with: instrument.id })}>
+                <Button
+                  size="small"
+                  hotkey={keyName("L")}
+                  onClick={() => perform({ do: "lift", with: instrument.id })}
+                >
                   Lift
                 </Button>
                 <Button size="small" onClick={() => perform({ do: "null", with: instrument.id })}>

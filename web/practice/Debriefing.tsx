@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { lowerFirst } from "#core/check";
 import { checkOf } from "#core/measure";
@@ -60,7 +61,6 @@ function MarksTable({
   marks,
   peeked,
   best,
-  settled,
   needless,
 }: {
   readonly marks: Marks;
@@ -68,10 +68,8 @@ function MarksTable({
   /** Seconds of the shortest way that convinces; null while nobody knows. */
   readonly best: number | null;
   readonly needless: number | null;
-  /** Whether what was read settled it; null while nobody knows. */
-  readonly settled: boolean | null;
 }) {
-  const { outcome, brier, seconds, needlessParts, unsafe } = marks;
+  const { outcome, settled, brier, seconds, needlessParts, unsafe } = marks;
   return (
     <ul aria-label="Marks">
       <Line name="Action" value={CAME_TO[outcome]} state={outcome === "right" ? "agrees" : "departs"} />
@@ -89,11 +87,11 @@ function MarksTable({
         value={
           best === null
             ? minutes(seconds)
-            : settled === false
+            : !settled
               ? `${minutes(seconds)}, and it was not settled then; the shortest way takes ${minutes(best)}`
               : `${minutes(seconds)}; the shortest way takes ${minutes(best)}`
         }
-        state={best === null || settled !== true ? "cannotTell" : seconds <= 2 * best ? "agrees" : "departs"}
+        state={best === null || !settled ? "cannotTell" : seconds <= 2 * best ? "agrees" : "departs"}
       />
       <Line
         name="Readings not needed"
@@ -122,10 +120,10 @@ function MarksTable({
 export function Debriefing({ running }: { readonly running: Running }) {
   const { record } = useOpenJob();
   const navigate = useNavigate();
-  const { file, words, acts, peeked } = running;
+  const { file, words, peeked } = running;
   const decided = (running.decided ?? []) as readonly CureId[];
   const debrief = useDebrief(file, record);
-  const marks = marksOf(file, { acts, words, peeked, decided: { cures: decided } });
+  const [marks] = useState(() => marksOf(file, { ...running, decided: { cures: decided } }));
   const motor = motorOfCase(file);
   const truth = truthOf(motor);
   const ideal = idealFor(motor.ailments, motor);
@@ -159,7 +157,6 @@ export function Debriefing({ running }: { readonly running: Running }) {
           peeked={peeked}
           best={way?.seconds ?? null}
           needless={known?.needless ?? null}
-          settled={known ? (known.stood.at(-1)?.settled ?? false) : null}
         />
         {[...new Set(marks.unsafe.map(({ kind }) => kind))].map((kind) => (
           <p key={kind} className="mt-2 border-l-4 border-red pl-3 text-sm">

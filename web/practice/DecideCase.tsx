@@ -29,10 +29,10 @@ export function DecideCase({ running }: { readonly running: Running }) {
   };
   const say = async () => {
     if (!sound && chosen.length === 0) return setProblem("Choose what is to be done, or that nothing is.");
-    const { id, by, file, acts, words, peeked } = running;
+    const { id, by, file, acts, entries, words, peeked } = running;
     try {
       await keepAttempt({
-        ...{ id, caseId: file.id, by, acts, words, peeked, at: new Date().toISOString() },
+        ...{ id, caseId: file.id, by, acts, entries, words, peeked, at: new Date().toISOString() },
         decided: { cures: chosen },
       }).unwrap();
     } catch (error) {

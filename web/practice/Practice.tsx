@@ -3,7 +3,7 @@ import { useParams } from "react-router";
 import { skipToken } from "@reduxjs/toolkit/query";
 import { Link, useNavigate } from "react-router";
 import { FAMILY_FACTS } from "#core/families";
-import { nextCase, type AttemptLine, type CaseLine } from "#contract/practice";
+import { nextCase, shows, type AttemptLine, type CaseLine } from "#contract/practice";
 import { GRADES, TOPICS, type Grade, type Topic } from "#bench/caseFile";
 import { sentenceOf } from "../app/api.ts";
 import { useBench } from "../app/store.ts";
@@ -23,9 +23,7 @@ const topicName = (topic: string): string => TOPICS[topic as Topic] ?? topic;
 function stateOf(id: string, mine: readonly AttemptLine[]): "toDo" | "agrees" | "departs" {
   const tried = mine.filter(({ caseId }) => caseId === id);
   if (tried.length === 0) return "toDo";
-  return tried.some(({ outcome, unsafe, peeked }) => outcome === "right" && unsafe === 0 && !peeked)
-    ? "agrees"
-    : "departs";
+  return tried.some(shows) ? "agrees" : "departs";
 }
 const STATE_WORDS = { toDo: "not tried", agrees: "done rightly", departs: "tried" } as const;
 

@@ -53,8 +53,9 @@ export function Progress({ progress }: { readonly progress: ProgressView }) {
         Who has shown what
       </h2>
       <p className="mb-2 text-sm text-ink-2">
-        A family is shown by {CASES_THAT_SHOW} of its cases done rightly, without an unsafe act and without a
-        look at the verdict. A trainee decides, repairs and releases alone only where the owner says so.
+        A family is shown by {CASES_THAT_SHOW} of its cases done rightly on what was read, without an unsafe
+        act and without a look at the verdict. A trainee decides, repairs and releases alone only where the
+        owner says so.
       </p>
       <div className="overflow-x-auto">
         <table className="w-full min-w-[40rem] border-collapse text-left">

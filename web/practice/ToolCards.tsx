@@ -6,6 +6,7 @@ import { pairName, PAIRS, PHASES } from "#core/record";
 import { SENSES, type SenseId } from "#bench/senses";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useOpenJob } from "../job/openJob.ts";
+import { useHeld } from "../job/usePhone.ts";
 import { useHere } from "../job/useHere.ts";
 import { Button } from "../ui/Button.tsx";
 import { isTyping } from "../ui/isTyping.ts";
@@ -93,6 +94,7 @@ export function Lamps({
   const job = useOpenJob();
   const { table } = session;
   const lit = table.lamps();
+  const touched = useHeld() !== null;
   const turn = (write: boolean) => {
     session.perform({ do: "turn", degrees: 360 / polePairs / 6 });
     if (!write) return;
@@ -117,7 +119,7 @@ export function Lamps({
         The controller feeds them while it is plugged and on; unplugged, the lamps' own battery does.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
-        <Button look="main" hotkey="→" onClick={() => turn(true)}>
+        <Button look="main" hotkey={touched ? undefined : "→"} onClick={() => turn(true)}>
           Turn on a step, and write it
         </Button>
         <Button onClick={() => turn(false)}>Turn only</Button>

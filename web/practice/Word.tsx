@@ -3,6 +3,7 @@ import { factsOf, type FaultId } from "#core/known";
 import { chanceText } from "#core/quantity";
 import { faultsOfFamily, type Word } from "#bench/marks";
 import { useStandingVerdict } from "../job/openJob.ts";
+import { useHeld } from "../job/usePhone.ts";
 import { Button } from "../ui/Button.tsx";
 import { Key } from "../ui/Key.tsx";
 import { isTyping } from "../ui/isTyping.ts";
@@ -92,6 +93,7 @@ export function Word({
 }) {
   useSession(session);
   const verdict = useStandingVerdict();
+  const touched = useHeld() !== null;
   const peek = () => changeRunning(() => ({ peeked: true }));
   const keys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
   useHotkeys("v", peek, keys);
@@ -154,7 +156,7 @@ export function Word({
         {line("Unsafe acts", String(unsafe), unsafe > 0)}
       </section>
       <div className="border-t border-line pt-4">
-        <Button look="main" hotkey="D" onClick={onDecide}>
+        <Button look="main" hotkey={touched ? undefined : "D"} onClick={onDecide}>
           I have decided
         </Button>
       </div>

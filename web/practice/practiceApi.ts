@@ -5,7 +5,7 @@ import type { Family } from "#core/record";
 import { api } from "../app/api.ts";
 
 /** What of an attempt is sent once it is over. */
-export interface SentAttempt extends Attempt {
+interface SentAttempt extends Attempt {
   readonly id: string;
   readonly caseId: string;
   readonly by: string;

@@ -18,7 +18,7 @@ export const METERS = ["meter", "milliohm", "insulation"] as const satisfies rea
 export type MeterName = (typeof METERS)[number];
 
 /** What an act brought, for whoever looks at the bench. */
-export interface Told {
+interface Told {
   /** What was found or why it cannot be done. */
   readonly words: string;
   /** Set where it was unsafe. */

@@ -203,7 +203,7 @@ describe("the header", () => {
     await waitFor(() => expect(api.endpoints.session.select()(store.getState()).data).toBeTruthy());
     expect(trouble()).toBe("");
     expect(screen.getByRole("navigation", { name: "Rooms" }).textContent).toBe(
-      "BenchMotorsCapturesWorkingsShop",
+      "BenchMotorsCapturesWorkingsPracticeShop",
     );
   });
 
