@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { chanceFrom } from "./chance.ts";
-import { meterOf } from "./meter.ts";
+import { meterOf } from "../tests/meterAlone.ts";
 import { resistanceBetween } from "./network.ts";
 import { INSTRUMENT_TEMPLATES } from "#core/quantity";
 

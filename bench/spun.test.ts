@@ -9,7 +9,7 @@ import {
 import { canMeasure, INSTRUMENT_TEMPLATES, type Instrument } from "#core/quantity";
 import { PAIRS, PHASES, type ByPair, type ByPhase, type Phase } from "#core/record";
 import { chanceFrom } from "./chance.ts";
-import { drillFrom, spinOnce } from "./drill.ts";
+import { drillFrom, spinOnce } from "../tests/drillAlone.ts";
 import { floats, spunRatios } from "./spun.ts";
 import type { WindingFault } from "./windings.ts";
 

@@ -1,11 +1,12 @@
 import { FAMILY_FACTS } from "#core/families";
 import { BARE_LEADS_LIMIT } from "#core/measure/backemf";
 import { LEAST_WAIT } from "#core/measure/safety";
-import type { Ability, Instrument } from "#core/quantity";
+import type { Instrument } from "#core/quantity";
 import { PAIRS, phasesOf, type ByPair, type Family, type Pair } from "#core/record";
 import type { Act } from "./acts.ts";
 import type { Chance } from "./chance.ts";
 import { sheetOf } from "./display.ts";
+import { displayed, layDown, put, type Lying } from "./lying.ts";
 import { lampsShown, ringOf } from "./lamps.ts";
 import { resistanceBetween, type Resistor } from "./network.ts";
 import { isLivePlace, placesOf } from "./places.ts";
@@ -65,39 +66,12 @@ export type Done =
 const DONE: Done = { kind: "done" };
 const cannot = (why: string): Done => ({ kind: "cannot", why });
 
-/** One instrument as it lies there. */
-interface Lying {
-  readonly instrument: Instrument;
-  /** Its own gain and zero, −1 to 1 of what its sheet allows. */
-  readonly gain: number;
-  readonly zero: number;
-  /** Ω of its leads. */
-  readonly leads: number;
-  reads: Ability;
-  /** Full scale of the range it is held on; null where it chooses. */
-  range: number | null;
-  /** Subtracted from what it shows. */
-  nulled: number;
-  probes: Probes;
-  /** Seconds at which the probes were put there. */
-  since: number;
-  /** Ω of this contact, and of the film that still gives way under it. */
-  contact: number;
-  film: number;
-  filmSeconds: number;
-  /** What the display follows with a lag; NaN while there is nothing. */
-  shown: number;
-  shownAt: number;
-}
-
-/** A meter's own filter, s; the drill's run-up and how long its surges last, s; size of the surges. */
-const [LAG, RUN_UP, SURGE_SECONDS, SURGES] = [0.15, 0.7, 0.4, 0.003];
+/** A drill's run-up and how long its surges last, s; size of the surges. */
+const [RUN_UP, SURGE_SECONDS, SURGES] = [0.7, 0.4, 0.003];
 /** Below this speed magnets under the probes disturb nothing, rpm. */
 const STILL = 2;
 /** What a meter picks up where nothing ties its input, V. */
 const PICK_UP = 0.4;
-/** Lead sets differ: within a tenth of the typical value. */
-const LEAD_SPREAD = 0.1;
 /** Dry insulation of a sound motor, powers of ten of Ω; and what gives way under a tester's volts. */
 const [DRY, BROKEN] = [
   [8, 10],
@@ -148,15 +122,7 @@ export function tableWith(
   const unsafe: UnsafeAct[] = [];
   const solved = new Map<string, number>();
   const lying = new Map(
-    instruments.map((instrument): [string, Lying] => [
-      instrument.id,
-      {
-        ...{ instrument, gain: chance.between(-1, 1), zero: chance.between(-1, 1) },
-        leads: instrument.leadResistance * (1 + LEAD_SPREAD * chance.between(-1, 1)),
-        ...{ reads: "ohms", range: null, nulled: 0, probes: "lifted", since: 0, contact: 0, film: 0 },
-        ...{ filmSeconds: 1, shown: Number.NaN, shownAt: 0 },
-      },
-    ]),
+    instruments.map((instrument): [string, Lying] => [instrument.id, layDown(instrument, chance)]),
   );
 
   const isLive = () => powered || seconds < deadAt;
@@ -178,14 +144,7 @@ export function tableWith(
 
   /** The probes touch anew: another contact, and a film under it. */
   function touch(one: Lying, probes: Probes): Done {
-    const { contactScatter, id } = one.instrument;
-    const scatter = contactScatter * came.contact;
-    one.probes = probes;
-    one.since = seconds;
-    one.contact = scatter * chance.normal() + (came.worn[id] ?? 0) * chance.uniform();
-    one.film = scatter * chance.between(0, 8);
-    one.filmSeconds = chance.between(0.1, 0.6);
-    one.shown = Number.NaN;
+    put(one, probes, seconds, came.contact, came.worn[one.instrument.id] ?? 0, chance);
     check(one);
     return DONE;
   }
@@ -395,22 +354,7 @@ export function tableWith(
   };
 
   function showsOf(one: Lying): number | null {
-    const { instrument, reads, range, gain, zero, nulled } = one;
-    const sheet = sheetOf(instrument, reads, range);
-    const there = between(one);
-    if (there === null || there > sheet.most) {
-      one.shown = Number.NaN;
-      return null;
-    }
-    const lagged = Number.isNaN(one.shown)
-      ? there
-      : there + (one.shown - there) * Math.exp(-(seconds - one.shownAt) / LAG);
-    [one.shown, one.shownAt] = [lagged, seconds];
-    const { ofReading, digits, resolution } = sheet.at(lagged);
-    const off = (Math.max(0, digits - 1) * zero + 0.4 * chance.normal()) * resolution;
-    const counts = Math.round((lagged * (1 + ofReading * gain) + off) / resolution);
-    const read = Math.max(0, counts * resolution);
-    return nulled === 0 ? read : Math.round((read - nulled) / resolution) * resolution;
+    return displayed(one, between(one), seconds, chance);
   }
 }
 

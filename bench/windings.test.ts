@@ -10,7 +10,7 @@ import {
 import { ratiosAt } from "#core/pattern";
 import { OHMMETER_TEMPLATES, type Instrument } from "#core/quantity";
 import { chanceFrom, type Chance } from "./chance.ts";
-import { meterOf } from "./meter.ts";
+import { meterOf } from "../tests/meterAlone.ts";
 import { pairResistances, type WindingFault } from "./windings.ts";
 
 /** Limbs whose healthy pair reads 1. */

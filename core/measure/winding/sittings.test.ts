@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Instrument } from "#core/quantity";
 import { chanceFrom } from "#bench/chance";
-import { meterOf } from "#bench/meter";
+import { meterOf } from "../../../tests/meterAlone.ts";
 import { BASIC, job, METERS, MILLIOHM, pairs } from "../../../tests/jobs.ts";
 import {
   againstExpected,

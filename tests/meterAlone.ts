@@ -1,5 +1,5 @@
 import { rangeFor, type Instrument } from "#core/quantity";
-import type { Chance } from "./chance.ts";
+import type { Chance } from "../bench/chance.ts";
 
 /** One real instrument of a kind: its own gain and zero error, drawn once from what the data sheet allows. */
 export interface SimulatedMeter {

@@ -1,7 +1,7 @@
 import { rangeAmong, type AccuracyRange, type CounterAccuracy, type Instrument } from "#core/quantity";
 import { PAIRS, type ByPair } from "#core/record";
 import type { SpinEvent } from "#core/measure/backemf";
-import type { Chance } from "./chance.ts";
+import type { Chance } from "../bench/chance.ts";
 
 /** A drill: where it starts, how much it sags from look to look, how it flickers; shares of the speed. */
 export interface Drill {
