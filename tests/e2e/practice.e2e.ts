@@ -180,6 +180,10 @@ test("keys alone practise a case, the verdict that is looked at ends the marks f
   await lay(page, bench, "growls");
   const press = (...keys: readonly string[]) =>
     keys.reduce((before, key) => before.then(() => page.keyboard.press(key)), Promise.resolve());
+  // Nobody is told before they said their word, whatever address they ask for.
+  await page.goto(`${bench.url}/practice/growls/debrief`);
+  await expect(page.getByRole("toolbar", { name: "Tools" })).toBeVisible();
+  await expect(page.getByText("Bearing worn or rusted")).toHaveCount(0);
   // The number keys take tools; R and K put the probes where the focus is.
   await press("2");
   await expect(page.getByRole("button", { name: /Four.wire meter/u, pressed: true })).toBeVisible();

@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, useCallback, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import type { JobStep, JobView } from "#contract/jobs";
@@ -81,9 +81,11 @@ function PadHere() {
   return pad && !pad.atRest ? <Keypad entry={pad} /> : null;
 }
 
+/** Nobody skips here: what is not read is not read. */
+const NOTHING_SKIPPED = () => undefined;
+
 /** A check of the real job beside the bench that its fields are filled from. */
 function CheckBeside({ step, running, session }: { step: JobStep; running: Running; session: Session }) {
-  const [skipping, setSkipping] = useState(false);
   useDigitsToEntry();
   useArrival(step, []);
   return (
@@ -91,13 +93,7 @@ function CheckBeside({ step, running, session }: { step: JobStep; running: Runni
       <BenchStrip running={running} session={session} />
       <AskedContext value={null}>
         <Suspense fallback={<p role="status">Fetching this step.</p>}>
-          <Centre
-            step={step}
-            isNext={false}
-            opened={0}
-            skipping={skipping}
-            onSkipped={() => setSkipping(false)}
-          />
+          <Centre step={step} isNext={false} opened={0} skipping={false} onSkipped={NOTHING_SKIPPED} />
         </Suspense>
       </AskedContext>
     </>
@@ -131,20 +127,13 @@ function Opened({ running, step }: { readonly running: Running; readonly step: J
     void navigate(`${place}/${to}`);
   };
   const jumping = useJump(steps, go, check !== undefined);
-  const onBench = step === "bench";
+  const onBench = step === "bench" || step === "debrief";
   const toJob = () => go(record.readings.at(-1)?.check ?? "safety");
   const keys = { enableOnFormTags: true, ignoreEventWhen: isTyping, preventDefault: true } as const;
   useHotkeys("j", toJob, { ...keys, enabled: onBench });
   // Where lamps are recorded B is a lamp.
   const lamps = taking && (keysHere ?? check.keys) === "lamps";
   useHotkeys("b", () => go("bench"), { ...keys, enabled: !onBench && !lamps });
-  // What is written stands in "What was done", wherever it was written.
-  useEffect(() => {
-    document.title = `Practice: ${running.file.said}`;
-    return () => {
-      document.title = "Green Fable";
-    };
-  }, [running.file.said]);
   const { file } = running;
   const header = (
     <Header
@@ -157,7 +146,8 @@ function Opened({ running, step }: { readonly running: Running; readonly step: J
       </span>
     </Header>
   );
-  if (step === "debrief" || running.decided)
+  // What is true is told to who has said their word, whatever address is asked for.
+  if (running.decided)
     return (
       <div className="flex min-h-screen flex-col">
         {header}
@@ -167,7 +157,7 @@ function Opened({ running, step }: { readonly running: Running; readonly step: J
       </div>
     );
   const centre =
-    step === "bench" ? (
+    step === "bench" || step === "debrief" ? (
       <BenchView running={running} session={session} />
     ) : step === "decide" ? (
       <DecideCase running={running} />
