@@ -132,6 +132,37 @@ describe("what cannot be done", () => {
   });
 });
 
+describe("inside a motor that lies open", () => {
+  it("a lead, a winding and a joint are each read by themselves, and one that is bad is found", () => {
+    const faults = [
+      { kind: "leadHigh", lead: "A", ohms: 0.05 },
+      { kind: "jointHigh", limb: "B", ohms: 0.03 },
+    ] as const;
+    const table = tableWith(
+      { motor: soundMotor("hub", { ...WINDING, faults }), polePairs: 23, rpmPerVolt: 9.4 },
+      [named(2, "milliohm")],
+      chanceFrom(3),
+      { opened: true },
+    );
+    const hand = workingAt(table);
+    const ohms = (red: "A" | "B" | "A0" | "B0" | "Bm", black: "A0" | "B0" | "Am" | "Bm" | "joint") =>
+      hand.read("milliohm", "ohms", { do: "touch", red, black })!;
+    expect(ohms("A", "A0")).toBeCloseTo(0.05, 3);
+    expect(ohms("B", "B0")).toBeCloseTo(0, 3);
+    expect(ohms("A0", "Am")).toBeCloseTo(0.08, 3);
+    expect(ohms("Bm", "joint")).toBeCloseTo(0.03, 3);
+    expect(ohms("B", "joint")).toBeCloseTo(0.11, 3);
+  });
+  it("a delta has no star joint to be touched", () => {
+    const delta = soundMotor("hub", { ...WINDING, connection: "delta" });
+    const { table } = benchWith(delta, { opened: true });
+    expect(table.act({ do: "touch", with: "meter", red: "A", black: "joint" })).toMatchObject({
+      kind: "cannot",
+      why: expect.stringMatching(/no star joint/u),
+    });
+  });
+});
+
 describe("a meter in the hand", () => {
   const bench = () => benchWith(HUB, {}).table;
   it("held on a range shows an overload beyond it, and the digits of it", () => {

@@ -2,10 +2,14 @@ import { PHASES, type Phase } from "#core/record";
 import type { PointId } from "#core/families";
 
 /** The windings' own ends, past leads and plug: reached once the motor is open. */
-export const INWARD: readonly `${Phase}0`[] = ["A0", "B0", "C0"];
-/** What a probe can be put on. */
-export const POINTS = [...PHASES, "frame", ...INWARD] as const;
+const INWARD: readonly `${Phase}0`[] = ["A0", "B0", "C0"];
+/** Where each winding ends again: its pad at the star joint, or at the next corner of a delta. */
+const PADS: readonly `${Phase}m`[] = ["Am", "Bm", "Cm"];
+/** What a probe can be put on; the star joint too, of a star that lies open. */
+export const POINTS = [...PHASES, "frame", ...INWARD, ...PADS, "joint"] as const;
 export type Point = (typeof POINTS)[number];
+/** Of these, those that lie in a closed motor. */
+export const INSIDE: readonly Point[] = [...INWARD, ...PADS, "joint"];
 
 /** The six junctions of a controller's bridge. */
 export const JUNCTIONS = PHASES.flatMap((phase) => [`${phase}.plus`, `${phase}.minus`] as const);

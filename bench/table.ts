@@ -10,7 +10,7 @@ import { displayed, layDown, put, type Lying } from "./lying.ts";
 import { lampsShown, ringOf } from "./lamps.ts";
 import { resistanceBetween, type Resistor } from "./network.ts";
 import { isLivePlace, placesOf } from "./places.ts";
-import { INWARD, type Point, type Probes } from "./points.ts";
+import { INSIDE, type Point, type Probes } from "./points.ts";
 import { SENSES, type Found } from "./senses.ts";
 import { floats, spunRatios } from "./spun.ts";
 import type { UnsafeAct, UnsafeKind } from "./unsafe.ts";
@@ -83,7 +83,7 @@ const pairOf = (red: Point, black: Point): Pair | null =>
     const ends: readonly string[] = phasesOf(pair);
     return ends.includes(red) && ends.includes(black) && red !== black;
   }) ?? null;
-const isInward = (point: Point) => INWARD.some((one) => one === point);
+const isInside = (point: Point) => INSIDE.includes(point);
 const onPoints = (probes: Probes) => (typeof probes === "object" && "red" in probes ? probes : null);
 
 /**
@@ -212,7 +212,10 @@ export function tableWith(
   /** Why probes do not come to a point; null where they do. */
   function unreached(point: Point): string | null {
     if (point === "frame") return null;
-    if (isInward(point)) return opened ? null : "It is closed: the windings' own ends lie inside.";
+    if (isInside(point)) {
+      if (point === "joint" && motor.winding.connection === "delta") return "A delta has no star joint.";
+      return opened ? null : "It is closed: the windings' own ends lie inside.";
+    }
     if (!windingsReachable) return FAMILY_FACTS[motor.family].unreachableReason;
     if (separateModule && !opened) return "The windings' plug lies under the module: open it first.";
     return plugged ? "Its plug is in: the probes do not come to its leads." : null;

@@ -4,7 +4,7 @@ import { pointsOf, schemeOf, WITH_ELECTRONICS } from "#core/families";
 import { canMeasure } from "#core/quantity";
 import { PHASES } from "#core/record";
 import { kit, kitId } from "#bench/caseFile";
-import type { Place, Point } from "#bench/points";
+import { INSIDE, type Place, type Point } from "#bench/points";
 import { useOpenJob } from "../job/openJob.ts";
 import { Button } from "../ui/Button.tsx";
 import { Select } from "../ui/Select.tsx";
@@ -37,11 +37,7 @@ export function BenchStrip({ running, session }: { readonly running: Running; re
       session.perform({ do: "touch", with: instrument.id, red: next.red, black: next.black });
     }
   };
-  const points = [
-    ...PHASES,
-    "frame" as const,
-    ...(table.state().opened ? (["A0", "B0", "C0"] as const) : []),
-  ];
+  const points = [...PHASES, "frame" as const, ...(table.state().opened ? INSIDE : [])];
   const places: readonly (readonly [Place, string])[] = own
     ? (scheme ? pointsOf(scheme) : []).map(({ slot, name, under }) => [slot, `${name}, ${under}`] as const)
     : [

@@ -3,11 +3,12 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link } from "react-router";
 import { LIVE_FUNCTIONS, LIVE_FUNCTION_NAMES } from "#core/live";
 import { FAMILY_FACTS, WITH_ELECTRONICS } from "#core/families";
+import { upperFirst } from "#core/check";
 import { CHECKS, slotOf } from "#core/measure";
 import { canMeasure, quantityText, rangesOf } from "#core/quantity";
 import type { CheckId } from "#core/record";
 import { kit, kitId } from "#bench/caseFile";
-import { JUNCTIONS, type Place, type Point, type Probes } from "#bench/points";
+import { INSIDE, JUNCTIONS, type Place, type Point, type Probes } from "#bench/points";
 import { useOpenJob } from "../job/openJob.ts";
 import { useHeld, usePhone } from "../job/usePhone.ts";
 import { Button } from "../ui/Button.tsx";
@@ -286,9 +287,9 @@ export function BenchView({ running, session }: { readonly running: Running; rea
               </div>
               <div className="mt-2 flex flex-wrap gap-2">
                 {state.opened &&
-                  (["A0", "B0", "C0"] as const).map((point) => (
+                  INSIDE.map((point) => (
                     <Button key={point} size="small" onClick={() => put({ kind: "point", point }, "next")}>
-                      {point[0]} past its lead
+                      {upperFirst(pointName(point))}
                     </Button>
                   ))}
                 {beside.map(([place, name]) => (

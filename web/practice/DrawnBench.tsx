@@ -152,8 +152,9 @@ function whereIs(probes: Probes, probe: Probe, laid: Laid, motor: Motor, narrow:
   }
   const point = probes[probe];
   if (point === "frame") return laid.frame;
-  const lead = PHASES.find((phase) => point === phase || point === `${phase}0`);
-  return lead ? laid.leads[lead] : null;
+  const lead = PHASES.find((phase) => point === phase);
+  // What lies inside is touched inside.
+  return lead ? laid.leads[lead] : { x: laid.motor.x - (probe === "red" ? 30 : -30), y: laid.motor.y - 34 };
 }
 
 /** The bench as it is drawn: a meter, and what its probes can be put on. */

@@ -28,5 +28,9 @@ export function displayOf(
 }
 
 /** A point as a sentence names it. */
-export const pointName = (point: Point) =>
-  point === "frame" ? "the frame" : point.endsWith("0") ? `${point[0]}, past its lead` : point;
+export function pointName(point: Point): string {
+  if (point === "frame") return "the frame";
+  if (point === "joint") return "the star joint";
+  if (point.endsWith("m")) return `the pad of ${point[0]}`;
+  return point.endsWith("0") ? `${point[0]}, past its lead` : point;
+}
