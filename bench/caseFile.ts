@@ -4,8 +4,7 @@ import type { Complaint, Family, Intake, Motor, Phase } from "#core/record";
 import { fanFrom, type Fan } from "./blower.ts";
 import { chanceFrom } from "./chance.ts";
 import { soundMotor, type LaidDown, type MotorOnTable } from "./table.ts";
-import type { Ailment, SimulatedMotor } from "./world.ts";
-import { RATED_MAINS } from "./world.ts";
+import { RATED_MAINS, windingFaults, type Ailment, type SimulatedMotor } from "./world.ts";
 
 /** What a case teaches; one chooses by it. */
 export const TOPICS = {
@@ -95,7 +94,6 @@ export const AMOUNTS: Readonly<
   wrongPlate: { what: "plate over truth", least: 0.4, most: 2.5, usual: Math.SQRT2 },
 };
 
-const NEXT: Readonly<Record<Phase, Phase>> = { A: "B", B: "C", C: "A" };
 const PLACED: readonly Ailment[] = [
   "limb",
   "lead",
@@ -108,32 +106,6 @@ const PLACED: readonly Ailment[] = [
   "sensor",
   "sensorWire",
 ];
-
-type Faults = SimulatedMotor["winding"]["faults"];
-function windingFaults(is: Ailment, at: Phase, amount: number, limb: number): Faults {
-  switch (is) {
-    case "starJoint":
-      return [{ kind: "starJointOpen" }];
-    case "limb":
-      return [{ kind: "limbOpen", limb: at }];
-    case "lead":
-      return [{ kind: "leadOpen", lead: at }];
-    case "leadsTouch":
-      return [{ kind: "leadsShorted", leads: [at, NEXT[at]] }];
-    case "turns":
-      return [{ kind: "turnsShorted", limb: at, share: amount }];
-    case "limbShorted":
-      return [{ kind: "turnsShorted", limb: at, share: 1 }];
-    case "joint":
-      return [{ kind: "leadHigh", lead: at, ohms: amount * limb }];
-    case "path":
-      return [{ kind: "pathOpen", limb: at }];
-    case "limbReversed":
-      return [{ kind: "limbReversed", limb: at }];
-    default:
-      return [];
-  }
-}
 
 /** Sound windings differ by a little, one standard deviation. */
 const NATURAL = 0.004;
@@ -168,7 +140,15 @@ export function motorOfCase(file: CaseFile): SimulatedMotor {
   const winding = {
     connection,
     limb: { A: limb(), B: limb(), C: limb() },
-    faults: ailments.flatMap((is) => windingFaults(is, places.get(is)!, of(is)!, size)),
+    faults: ailments.flatMap((is) => {
+      const [at, amount] = [places.get(is)!, of(is)!];
+      return windingFaults(
+        is,
+        at,
+        () => amount,
+        () => ({ kind: "leadHigh", lead: at, ohms: amount * size }),
+      );
+    }),
   };
   const dead = (["sensor", "sensorWire"] as const).flatMap((is) => (places.has(is) ? [places.get(is)!] : []));
   const fan: Fan | null = ownElectronics ? fanFrom(ailments, complaint, RATED_MAINS, chance) : null;

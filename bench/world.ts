@@ -195,9 +195,20 @@ const GROUNDLESS: Readonly<Partial<Record<Complaint, number>>> = {
   twitches: 1,
 };
 
-function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Chance): WindingFault[] {
-  const next = { A: "B", B: "C", C: "A" } as const;
-  const ohms = () => limb * Math.exp(chance.between(Math.log(0.15), Math.log(3)));
+const NEXT: ByPhase<Phase> = { A: "B", B: "C", C: "A" };
+
+/**
+ * What an ailment does to a winding.
+ * @param place limb or lead in which it sits
+ * @param share of its limb's turns that are shorted, asked for where turns are
+ * @param joint what a bad joint is, asked for where one is
+ */
+export function windingFaults(
+  ailment: Ailment,
+  place: Phase,
+  share: () => number,
+  joint: () => WindingFault,
+): WindingFault[] {
   switch (ailment) {
     case "starJoint":
       return [{ kind: "starJointOpen" }];
@@ -206,19 +217,11 @@ function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Cha
     case "lead":
       return [{ kind: "leadOpen", lead: place }];
     case "leadsTouch":
-      return [{ kind: "leadsShorted", leads: [place, next[place]] }];
+      return [{ kind: "leadsShorted", leads: [place, NEXT[place]] }];
     case "turns":
-      return [
-        {
-          kind: "turnsShorted",
-          limb: place,
-          share: Math.exp(chance.between(Math.log(0.04), Math.log(0.8))),
-        },
-      ];
+      return [{ kind: "turnsShorted", limb: place, share: share() }];
     case "joint":
-      return chance.happens(0.5)
-        ? [{ kind: "jointHigh", limb: place, ohms: ohms() }]
-        : [{ kind: "leadHigh", lead: place, ohms: ohms() }];
+      return [joint()];
     case "path":
       return [{ kind: "pathOpen", limb: place }];
     case "limbShorted":
@@ -228,6 +231,20 @@ function windingFaults(ailment: Ailment, place: Phase, limb: number, chance: Cha
     default:
       return [];
   }
+}
+
+/** The same with its size left to chance. */
+function drawnFaults(ailment: Ailment, place: Phase, limb: number, chance: Chance): WindingFault[] {
+  const between = (least: number, most: number) => Math.exp(chance.between(Math.log(least), Math.log(most)));
+  return windingFaults(
+    ailment,
+    place,
+    () => between(0.04, 0.8),
+    () =>
+      chance.happens(0.5)
+        ? { kind: "jointHigh", limb: place, ohms: limb * between(0.15, 3) }
+        : { kind: "leadHigh", lead: place, ohms: limb * between(0.15, 3) },
+  );
 }
 
 /** Ratio of stated to true speed constant: mostly a few percent, now and then a mistake of the trade. */
@@ -282,7 +299,7 @@ export function motorFrom(
     PHASES.map((phase) => [phase, size * (1 + world.natural * chance.normal())]),
   ) as ByPhase<number>;
   const has = (ailment: Ailment) => ailments.includes(ailment);
-  const faults = ailments.flatMap((ailment) => windingFaults(ailment, chance.oneOf(PHASES), size, chance));
+  const faults = ailments.flatMap((ailment) => drawnFaults(ailment, chance.oneOf(PHASES), size, chance));
   const hot =
     has("turns") || has("limbShorted")
       ? 0.6

@@ -11,7 +11,7 @@ import { Select } from "../ui/Select.tsx";
 import { FUNCTION_SIGNS, displayOf, pointName } from "./shownWords.ts";
 import type { Running } from "./running.ts";
 import { keepGoing, METERS, useSession, type MeterName, type Session } from "./session.ts";
-import { TOOL_NAMES } from "./tools.ts";
+import { placesBeside, TOOL_NAMES } from "./tools.ts";
 
 /** The bench beside the job in a strip: the meter that feeds the fields, and where its probes are. */
 export function BenchStrip({ running, session }: { readonly running: Running; readonly session: Session }) {
@@ -41,11 +41,8 @@ export function BenchStrip({ running, session }: { readonly running: Running; re
   const places: readonly (readonly [Place, string])[] = own
     ? (scheme ? pointsOf(scheme) : []).map(({ slot, name, under }) => [slot, `${name}, ${under}`] as const)
     : [
-        ["pack", "Pack"],
         ...(running.file.sensored ? ([["sensorSupply", "Sensor supply"]] as const) : []),
-        ["temperatureSensor", "Temperature sensor"],
-        ["knownOhms", "Known 10 Ω"],
-        ["knownVolts", "Known 24 V"],
+        ...placesBeside(motor),
       ];
   const shown = displayOf(instrument, reads, session.shown(instrument.id));
   const told = session.told();

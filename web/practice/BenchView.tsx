@@ -3,7 +3,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link } from "react-router";
 import { LIVE_FUNCTIONS, LIVE_FUNCTION_NAMES } from "#core/live";
 import { FAMILY_FACTS, WITH_ELECTRONICS } from "#core/families";
-import { upperFirst } from "#core/check";
+import { lowerFirst, upperFirst } from "#core/check";
 import { CHECKS, slotOf } from "#core/measure";
 import { canMeasure, quantityText, rangesOf } from "#core/quantity";
 import type { CheckId } from "#core/record";
@@ -20,7 +20,7 @@ import { Drill, Hands, Lamps, Machine } from "./ToolCards.tsx";
 import type { Running } from "./running.ts";
 import { displayOf, FUNCTION_SIGNS, pointName } from "./shownWords.ts";
 import { keepGoing, METERS, useSession, type Session } from "./session.ts";
-import { sensesFor, TOOL_NAMES, toolsFor, type Tool } from "./tools.ts";
+import { placesBeside, sensesFor, TOOL_NAMES, toolsFor, type Tool } from "./tools.ts";
 import { placeNow, writeFound, writeShown, type Written } from "./writing.ts";
 
 /** Where the probes are, for a title. */
@@ -31,13 +31,6 @@ function probesWords(probes: Probes, placeName: (place: Place) => string): strin
   return `Red on ${pointName(probes.red)}, black on ${pointName(probes.black)}`;
 }
 
-/** Places that lie beside the motor, chosen from a row. */
-const BESIDE: readonly (readonly [Place, string])[] = [
-  ["pack", "Pack"],
-  ["temperatureSensor", "Temperature sensor"],
-  ["knownOhms", "Known 10 Ω"],
-  ["knownVolts", "Known 24 V"],
-];
 const clock = (seconds: number) =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
 
@@ -133,9 +126,10 @@ export function BenchView({ running, session }: { readonly running: Running; rea
   useHotkeys("shift+equal,plus,equal,add", () => perform({ do: "press", with: instrument.id }), keys);
 
   const isMetering = METERS.some((name) => name === tool) || tool === "drill";
+  const beside = placesBeside(motor);
   const placeName = (place: Place): string => {
-    const beside = BESIDE.find(([one]) => one === place)?.[1];
-    if (beside) return beside.toLowerCase();
+    const near = beside.find(([one]) => one === place)?.[1];
+    if (near) return lowerFirst(near);
     if (place === "sensorSupply") return "the sensors' supply";
     return slotOf("power", place)?.name ?? slotOf("run", place)?.name ?? place;
   };
@@ -153,9 +147,6 @@ export function BenchView({ running, session }: { readonly running: Running; rea
       : range === null
         ? "chooses its range"
         : `${quantityText(range, LIVE_FUNCTIONS[reads].kind)} range`;
-  const beside = BESIDE.filter(([place]) =>
-    place === "pack" ? !own : place !== "temperatureSensor" || !own,
-  );
   const junctions = own ? [] : JUNCTIONS;
 
   return (

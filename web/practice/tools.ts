@@ -2,6 +2,7 @@ import { CHECKS, slotOf } from "#core/measure";
 import { FAMILY_FACTS } from "#core/families";
 import type { Motor } from "#core/record";
 import type { CaseFile } from "#bench/caseFile";
+import type { Place } from "#bench/points";
 import { SENSES, type SenseId } from "#bench/senses";
 
 /** What lies on the bench to be taken in hand. */
@@ -40,3 +41,15 @@ export function sensesFor(motor: Motor, file: CaseFile, withGoodOne: boolean): S
     return goodOne === withGoodOne && slotOf(check, slot) !== null;
   });
 }
+
+/** Places that lie beside the motor, with their words; the pack and a sensor's own ohms are a bare motor's. */
+export const placesBeside = ({ family }: Motor): readonly (readonly [Place, string])[] => [
+  ...(FAMILY_FACTS[family].ownElectronics
+    ? []
+    : ([
+        ["pack", "Pack"],
+        ["temperatureSensor", "Temperature sensor"],
+      ] as const)),
+  ["knownOhms", "Known 10 Ω"],
+  ["knownVolts", "Known 24 V"],
+];
