@@ -31,9 +31,10 @@ export function useUndoLast(step: JobStep) {
           ? "Not yours, or not of today: the record below takes it back."
           : "Nothing of this step is left to take back.",
       );
+    const from = document.activeElement;
     const outcome = await undo(last.id);
     setSaid(outcome.kind === "refused" ? outcome.sentence : `Taken back: ${last.words}.`);
-    if (outcome.kind !== "refused" && last.slot !== null) focusSlot(last.slot);
+    if (outcome.kind !== "refused" && last.slot !== null) focusSlot(last.slot, from);
   };
   useHotkeys("u", () => void takeBack(), {
     enableOnFormTags: true,
