@@ -91,6 +91,10 @@ export const AMOUNTS: Readonly<
   laminations: { what: "how badly, 1 torn off", least: 0.3, most: 1, usual: 0.8 },
   water: { what: "how wet, 1 standing", least: 0.3, most: 1, usual: 0.75 },
   weakMagnets: { what: "what they still give, a share", least: 0.5, most: 0.95, usual: 0.82 },
+  misread: {
+    what: "share that the meter's low battery makes it read high; at 0 its leads are worn",
+    ...{ least: 0, most: 0.3, usual: 0 },
+  },
   wrongPlate: { what: "plate over truth", least: 0.4, most: 2.5, usual: Math.SQRT2 },
 };
 
@@ -189,13 +193,17 @@ export const onTableOf = (file: CaseFile): MotorOnTable => ({
   rpmPerVolt: file.rpmPerVolt,
 });
 
-/** How it comes: its supply is on and its plug in. Whoever measures it wrongly has worn leads on the first meter. */
-export const laidDown = (file: CaseFile): Partial<LaidDown> => ({
-  ...{ powered: true, plugged: true, goodOnes: file.goodOnes },
-  worn: file.ailments.some(({ is }) => is === "misread")
-    ? { [kitId("meter")]: KIT.meter.leadResistance * 4 + 0.05 }
-    : {},
-});
+/** How it comes: its supply is on and its plug in. Whoever measures it wrongly has worn leads or a low battery in the first meter. */
+export function laidDown({ ailments, goodOnes }: CaseFile): Partial<LaidDown> {
+  const misread = ailments.find(({ is }) => is === "misread");
+  const low = misread?.amount ?? 0;
+  const meter = kitId("meter");
+  return {
+    ...{ powered: true, plugged: true, goodOnes },
+    ...(misread &&
+      (low > 0 ? { low: { [meter]: low } } : { worn: { [meter]: KIT.meter.leadResistance * 4 + 0.05 } })),
+  };
+}
 
 /** How far a stated value of a pair may be off: a share. */
 const TOLERANCE = 0.08;

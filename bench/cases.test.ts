@@ -38,7 +38,7 @@ describe("the cases that ship", () => {
     (_, file) => {
       const way = bestWay(file);
       expect(way).not.toBeNull();
-      expect(way!.seconds).toBeGreaterThan(60);
+      expect(way!.seconds).toBeGreaterThan(30);
       const motor = motorOfCase(file);
       for (const fault of truthOf(motor)) {
         expect(FAULTS[fault].prior[file.family], fault).toBeGreaterThan(0);

@@ -23,6 +23,7 @@ import limbBurntThrough from "./cases/limb-burnt-through.json";
 import littleAir from "./cases/little-air.json";
 import loosePin from "./cases/loose-pin.json";
 import lostInside from "./cases/lost-inside.json";
+import lowMeter from "./cases/low-meter.json";
 import moduleIsDead from "./cases/module-is-dead.json";
 import newControllerOldMotor from "./cases/new-controller-old-motor.json";
 import noTwentyFour from "./cases/no-twenty-four.json";
@@ -78,6 +79,7 @@ export const CASES = [
   littleAir,
   loosePin,
   lostInside,
+  lowMeter,
   moduleIsDead,
   newControllerOldMotor,
   noTwentyFour,

@@ -11,6 +11,8 @@ export interface Lying {
   readonly zero: number;
   /** Ω of its leads. */
   readonly leads: number;
+  /** What a low battery makes it read high, a share; 0 with a good one. */
+  readonly high: number;
   reads: Ability;
   /** Full scale of the range it is held on; null where it chooses. */
   range: number | null;
@@ -33,9 +35,13 @@ const LAG = 0.15;
 /** Lead sets differ: within a tenth of the typical value. */
 const LEAD_SPREAD = 0.1;
 
-/** An instrument laid on the bench, its probes in the air: one out of a production run. */
-export const layDown = (instrument: Instrument, chance: Chance): Lying => ({
-  ...{ instrument, gain: chance.between(-1, 1), zero: chance.between(-1, 1) },
+/**
+ * An instrument laid on the bench, its probes in the air: one out of a production run.
+ * @param high what a low battery makes it read high, a share: its reference sags, and what is held against it looks larger.
+ * Common practice, no source.
+ */
+export const layDown = (instrument: Instrument, high: number, chance: Chance): Lying => ({
+  ...{ instrument, high, gain: chance.between(-1, 1), zero: chance.between(-1, 1) },
   leads: instrument.leadResistance * (1 + LEAD_SPREAD * chance.between(-1, 1)),
   ...{ reads: "ohms", range: null, nulled: 0, probes: "lifted", since: 0, contact: 0, film: 0 },
   ...{ filmSeconds: 1, shown: Number.NaN, shownAt: 0 },
@@ -70,7 +76,7 @@ export function put(
  * @throws RangeError for what it cannot read
  */
 export function displayed(one: Lying, there: number | null, seconds: number, chance: Chance): number | null {
-  const { instrument, reads, range, gain, zero, nulled } = one;
+  const { instrument, reads, range, gain, zero, high, nulled } = one;
   const sheet = sheetOf(instrument, reads, range);
   if (there === null || there > sheet.most) {
     one.shown = Number.NaN;
@@ -82,7 +88,7 @@ export function displayed(one: Lying, there: number | null, seconds: number, cha
   [one.shown, one.shownAt] = [lagged, seconds];
   const { ofReading, digits, resolution } = sheet.at(lagged);
   const off = (Math.max(0, digits - 1) * zero + 0.4 * chance.normal()) * resolution;
-  const counts = Math.round((lagged * (1 + ofReading * gain) + off) / resolution);
+  const counts = Math.round((lagged * (1 + ofReading * gain) * (1 + high) + off) / resolution);
   const read = Math.max(0, counts * resolution);
   return nulled === 0 ? read : Math.round((read - nulled) / resolution) * resolution;
 }

@@ -23,6 +23,8 @@ export interface Scene {
   readonly plugged: boolean;
   readonly opened: boolean;
   readonly powered: boolean;
+  /** A meter's battery is low. */
+  readonly lowBattery: boolean;
   readonly chance: Chance;
 }
 
@@ -241,8 +243,8 @@ export const SENSES = {
       (has(scene, "settings") ? scene.chance.happens(0.85) : scene.chance.happens(0.02)) ? "wrong" : "fit",
     ),
   ),
-  "setup.battery": sense("setup", "battery", "either", 10, (scene) =>
-    choice(scene.chance.happens(has(scene, "misread") ? 0.15 : 0.03) ? "low" : "good"),
+  "setup.battery": sense("setup", "battery", "either", 10, ({ lowBattery, chance }) =>
+    choice(chance.happens(lowBattery ? 0.95 : 0.01) ? "low" : "good"),
   ),
   "power.entry": fan("power", "entry", "live", 60),
   "power.called": fan("power", "called", "either", 20),

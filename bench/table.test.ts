@@ -81,6 +81,32 @@ describe("a motor on a bench", () => {
     expect(meanOf(shown(bench, "meter", 3).slice(8))).toBeLessThan(0.6);
   });
 
+  it("is read too high with a low battery, in everything, by an eye that sees its sign", () => {
+    const laidWith = (high: number) =>
+      tableWith(motorWith(), [METER], chanceFrom(5), { low: { meter: high } });
+    const reads = (bench: Bench) => {
+      bench.act({ do: "reach", with: "meter", at: "knownOhms" });
+      shown(bench, "meter", 3);
+      const ohms = meanOf(shown(bench, "meter", 3));
+      dial(bench, "meter", "acVolts");
+      bench.act({ do: "reach", with: "meter", at: "knownVolts" });
+      return { ohms, volts: meanOf(shown(bench, "meter", 1)) };
+    };
+    const [good, low] = [reads(laidWith(0)), reads(laidWith(0.1))];
+    expect(low.ohms / good.ohms).toBeCloseTo(1.1, 2);
+    expect(low.volts / good.volts).toBeCloseTo(1.1, 2);
+    const sign = (high: number) => {
+      const bench = laidWith(high);
+      const looks = Array.from({ length: 40 }, () => bench.act({ do: "sense", what: "setup.battery" }));
+      return looks.filter(
+        (done) =>
+          done.kind === "found" && done.found && "choice" in done.found && done.found.choice === "low",
+      ).length;
+    };
+    expect(sign(0)).toBeLessThan(5);
+    expect(sign(0.1)).toBeGreaterThan(30);
+  });
+
   it("shows no ohms that come to rest while the rotor turns", () => {
     const bench = benchOf();
     bench.act({ do: "spin", rpm: 300 });

@@ -46,6 +46,8 @@ export interface LaidDown {
   readonly contact: number;
   /** Ω that worn leads of an instrument add at each touch at most, by its id. */
   readonly worn: Readonly<Record<string, number>>;
+  /** What a low battery makes an instrument read high, a share, by its id. */
+  readonly low: Readonly<Record<string, number>>;
   /** How far each pair departs from what its winding alone makes, a share. */
   readonly spun: ByPair<number>;
   /** What a spun line departs from a sine, as an average-responding meter reads it: 0 or less. */
@@ -54,7 +56,7 @@ export interface LaidDown {
   readonly sag: number;
 }
 const BARE_ON_A_BENCH: LaidDown = {
-  ...{ powered: false, plugged: false, opened: false, goodOnes: true, contact: 1, worn: {} },
+  ...{ powered: false, plugged: false, opened: false, goodOnes: true, contact: 1, worn: {}, low: {} },
   ...{ spun: { AB: 1, BC: 1, CA: 1 }, shape: 0, sag: 0 },
 };
 
@@ -119,10 +121,14 @@ export function tableWith(
   /** When its capacitors are empty, s. */
   let deadAt = 0;
   let supply: { readonly with: string; readonly amperes: number } | null = null;
+  const lowBattery = Object.values(came.low).some((high) => high > 0);
   const unsafe: UnsafeAct[] = [];
   const solved = new Map<string, number>();
   const lying = new Map(
-    instruments.map((instrument): [string, Lying] => [instrument.id, layDown(instrument, chance)]),
+    instruments.map((instrument): [string, Lying] => [
+      instrument.id,
+      layDown(instrument, came.low[instrument.id] ?? 0, chance),
+    ]),
   );
 
   const isLive = () => powered || seconds < deadAt;
@@ -242,7 +248,7 @@ export function tableWith(
     if (inside && !opened) return cannot("It is closed: open it first.");
     if (needs === "live" && !powered) return cannot("It is switched off: nothing moves.");
     if (needs === "dead" && isLive()) happened("handsBeforeWait");
-    return { kind: "found", found: finds({ motor, plugged, opened, powered, chance }) };
+    return { kind: "found", found: finds({ motor, plugged, opened, powered, lowBattery, chance }) };
   }
 
   return {

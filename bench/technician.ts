@@ -59,6 +59,9 @@ const POLE_PAIRS = 7;
 /** Nobody spins a motor with bare leads beyond this, V RMS. */
 const MOST_SPUN_VOLTS = 20;
 const RPM_PER_VOLT = SPIN_VOLTS_AT / (Math.SQRT2 * SPIN_VOLTS);
+/** How often it is the meter's battery that reads wrongly, not its leads; and by what share it then reads high. Invented. */
+const LOW_BATTERY = 0.15;
+const READS_HIGH = [0.03, 0.2] as const;
 /** Speed that a drill's battery loses from one look to the next at most, a share; and how long it runs up, s. */
 const [SAG, RUN_UP] = [0.008, 4];
 /** A sister differs from pair to pair by as much, one standard deviation. */
@@ -168,6 +171,7 @@ export function technicianFor(
 
   // Whoever measured it wrongly measures it with the same leads again.
   const bad = chance.happens(sitting.slips) || has("misread");
+  const low = bad && chance.happens(LOW_BATTERY);
   let { instrument } = sitting;
   /** The other meter of the shop, of the same kind, with leads of its own. */
   const other: Instrument = { ...instrument, id: "other" };
@@ -178,7 +182,8 @@ export function technicianFor(
   const spread = (size: number) => (size > 0 ? 1 + size * chance.normal() : 1);
   const laid: Partial<LaidDown> = {
     ...{ powered: true, plugged: true, goodOnes: sitting.goodOnesAtHand, contact: world.contact },
-    worn: bad ? { [instrument.id]: instrument.leadResistance * 4 + 0.05 } : {},
+    worn: bad && !low ? { [instrument.id]: instrument.leadResistance * 4 + 0.05 } : {},
+    low: low ? { [instrument.id]: chance.between(...READS_HIGH) } : {},
     spun: { AB: spread(world.naturalSpun), BC: spread(world.naturalSpun), CA: spread(world.naturalSpun) },
     ...{ shape: -chance.between(0, SHAPE), sag: chance.between(0, SAG) / secondsOf(LOOK) },
   };

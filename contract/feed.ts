@@ -64,8 +64,13 @@ export type LiveDisplay = Display & { readonly ago: number };
 /** What a bench hears of an instrument. */
 export type LiveEvent =
   | { readonly kind: "shown"; readonly instrument: string; readonly displays: readonly LiveDisplay[] }
-  /** How many benches look at it just now, this one included. */
-  | { readonly kind: "watched"; readonly instrument: string; readonly benches: number }
+  /** How many benches look at it just now, this one included, and what it is asked for; null where it is not asked. */
+  | {
+      readonly kind: "watched";
+      readonly instrument: string;
+      readonly benches: number;
+      readonly asked: LiveFunction | null;
+    }
   /** Why nothing is heard of it; null once it answers. */
   | { readonly kind: "silent"; readonly instrument: string; readonly why: string | null };
 

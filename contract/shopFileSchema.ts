@@ -1,9 +1,11 @@
 import Joi from "joi";
 import type { AuditLine } from "./doors.ts";
+import { feedViewSchema } from "./feedSchema.ts";
 import { id, instant, keyed, words } from "./fields.ts";
 import { instrumentSchema } from "./instrumentSchema.ts";
 import { technicianSchema } from "./jobSchemas.ts";
 import { limitsSchema } from "./limitsSchema.ts";
+import { aloneSchema, anyCaseSchema } from "./practiceSchema.ts";
 import { modelSchema } from "./shopSchemas.ts";
 import { visitSchema } from "./visitSchema.ts";
 
@@ -23,7 +25,7 @@ const auditLine = keyed<AuditLine>({
   address: Joi.string().allow("").required(),
 });
 
-/** The lists of a whole shop, as its export holds them; those of the first version had less. */
+/** The lists of a whole shop, as its export holds them; those of earlier versions had less. */
 export const shopListsSchema = Joi.object({
   format: Joi.string().required(),
   version: Joi.number().integer().min(1).required(),
@@ -44,4 +46,20 @@ export const shopListsSchema = Joi.object({
       }),
     )
     .max(MOST),
+  feeds: Joi.array().items(feedViewSchema).max(10_000),
+  cases: Joi.array().items(anyCaseSchema).max(10_000),
+  tries: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        caseId: words.required(),
+        byWhom: Joi.string().allow("").required(),
+        at: instant.required(),
+        line: Joi.object().required(),
+        attempt: Joi.object().required(),
+        marks: Joi.object().required(),
+      }),
+    )
+    .max(MOST),
+  alone: Joi.object().pattern(id, aloneSchema.extract("families")),
 });

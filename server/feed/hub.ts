@@ -1,5 +1,5 @@
 import type { LiveEvent, Listening, SamplesReceipt, TimedDisplay } from "#contract/feed";
-import { placeInTime, type Heard } from "#core/live";
+import { placeInTime, type Heard, type LiveFunction } from "#core/live";
 
 /** Whoever looks at instruments just now. */
 interface Listener {
@@ -23,7 +23,7 @@ export function feedHub(now: () => number, ask: Ask) {
   const heard = new Map<string, Heard>();
   const listeners = new Set<Listener>();
   const silences = new Map<string, string>();
-  const asked = new Map<string, { readonly reads: string; readonly stop: () => void }>();
+  const asked = new Map<string, { readonly reads: LiveFunction; readonly stop: () => void }>();
 
   const tell = (event: LiveEvent) => {
     for (const { to, tell: say } of listeners)
@@ -55,7 +55,8 @@ export function feedHub(now: () => number, ask: Ask) {
       const benches = [...listeners].filter((one) =>
         one.to.some((it) => it.instrument === instrument),
       ).length;
-      tell({ kind: "watched", instrument, benches });
+      const asks = asked.get(instrument)?.reads ?? null;
+      tell({ kind: "watched", instrument, benches, asked: asks });
     }
   }
 
@@ -87,12 +88,12 @@ export function feedHub(now: () => number, ask: Ask) {
         if (why !== undefined) say({ kind: "silent", instrument, why });
       }
       listeners.add(listener);
-      sayWatched(to);
       askAgain();
+      sayWatched(to);
       return () => {
         listeners.delete(listener);
-        sayWatched(to);
         askAgain();
+        sayWatched(to);
       };
     },
     /** The server ends: nobody waits for more. */

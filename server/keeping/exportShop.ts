@@ -19,7 +19,7 @@ import type { Beside } from "../services/wholeShop.ts";
 /** Everything of a shop in open formats: a bundle a job, the shop's own lists as JSON, and two tables as CSV. */
 export const EXPORT = {
   format: "green-fable-shop",
-  version: 2,
+  version: 3,
   shop: "shop.json",
   /** SHA-256 of every other file in it, as sha256sum writes and checks them. */
   sums: "SHA256SUMS",
@@ -40,7 +40,7 @@ async function listsOf({ people, shop, whole }: Pick<Services, "people" | "shop"
     ...(await whole.beside()),
   };
 }
-/** As they are read back: exports of the first version held less. */
+/** As they are read back: exports of earlier versions held less. */
 export type ShopLists = Omit<Awaited<ReturnType<typeof listsOf>>, keyof Beside> & Partial<Beside>;
 
 type Cell = string | number | null;

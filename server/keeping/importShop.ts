@@ -7,6 +7,7 @@ import { openPromise, type Entry, type ZipFile } from "yauzl";
 import { shopListsSchema } from "#contract/shopFileSchema";
 import { openDatabase } from "../database/database.ts";
 import { readBundleFile } from "../incoming/bundleFile.ts";
+import { caseSchema } from "../practice/caseSchema.ts";
 import { Problem } from "../problem.ts";
 import { services, type Services } from "../services/index.ts";
 import { lookOver, open, UnfitCopy } from "./backup.ts";
@@ -32,7 +33,13 @@ function listsIn(text: string): ShopLists {
   const { error, value } = shopListsSchema.validate(raw, { convert: false });
   if (error)
     throw new UnfitCopy(`The shop's lists in this export are not as they should be: ${error.message}`);
-  return value as ShopLists;
+  const lists = value as ShopLists;
+  for (const one of lists.cases ?? []) {
+    const unfit = caseSchema.validate(one, { convert: false }).error;
+    if (unfit)
+      throw new UnfitCopy(`The case ${one.id} in this export is not as it should be: ${unfit.message}`);
+  }
+  return lists;
 }
 
 /** An export with the list of its files. @throws UnfitCopy where it is no zip, or was cut short */
@@ -122,7 +129,7 @@ async function fillFrom(file: string, shop: Services, scratch: string): Promise<
       // A whole shop moves: its closings are its own, and its open jobs follow its limits and instruments.
       await shop.bundles.importJob(id, await readBundleFile(scratch), null, lists.carried?.[id] ?? null);
     }
-    await shop.whole.takeBeside({ audit: lists.audit ?? [], snapshots: lists.snapshots ?? [] });
+    await shop.whole.takeBeside(lists);
     return jobs.length;
   } catch (error) {
     if (error instanceof Problem) throw new UnfitCopy(`${error.message} Nothing was taken in.`);

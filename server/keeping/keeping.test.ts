@@ -21,6 +21,7 @@ import { aReading, INTAKE, NOW, useShop, uuid } from "../../tests/shop.ts";
 import { copiesIn, copyShop, lookOver } from "./backup.ts";
 import { putUpSign } from "./atWork.ts";
 import { copyKeeper } from "./daily.ts";
+import { CASES } from "#bench/cases";
 import { exportShop } from "./exportShop.ts";
 import { importShop } from "./importShop.ts";
 import { holdShop } from "./lock.ts";
@@ -308,6 +309,16 @@ describe("the export of a shop", () => {
   it("taken into an empty shop gives the same screens; into one with jobs it is refused", async () => {
     await shop.becomeDemo();
     await shop.doors.audit("MO", "changed a model", "127.0.0.1");
+    // An instrument that speaks, a case of one's own, a try at it, and somebody who may work alone.
+    const { feeds, practice, people } = shop.services;
+    await feeds.putFeed("meter-3", { kind: "scpi", host: "127.0.0.1", port: 5025 });
+    await feeds.putFeed("meter-2", { kind: "http" });
+    await practice.putCase({ ...CASES[0]!, id: "our-own" });
+    const tried = { acts: [], entries: [], words: [], decided: { cures: [] }, peeked: false };
+    await practice.keep({ id: uuid(77), caseId: "our-own", by: "MO", at: NOW.toISOString(), ...tried });
+    const trainee = { id: uuid(78), initials: "TR", name: "Trainee", role: "trainee" as const };
+    await people.putTechnician(trainee);
+    await practice.letAlone(trainee.id, ["hub"]);
     // Judged to the end, as the one that is held against it.
     shop.services.judging.wake();
     await shop.services.judging.idle();
@@ -348,6 +359,15 @@ describe("the export of a shop", () => {
     const moved = services(opened, () => NOW);
     expect(await moved.whole.beside()).toEqual(await shop.services.whole.beside());
     expect((await moved.whole.beside()).audit).toMatchObject([{ who: "MO", what: "changed a model" }]);
+    expect(await moved.whole.beside()).toMatchObject({
+      feeds: [{ instrument: "meter-2" }, { instrument: "meter-3", feed: { port: 5025 } }],
+      cases: [{ id: "our-own" }],
+      tries: [{ caseId: "our-own", byWhom: "MO" }],
+      alone: { [trainee.id]: ["hub"] },
+    });
+    // What an instrument called with stays behind: it opens nothing here until it has a new one.
+    const { keyDigest } = (await opened.models.InstrumentFeed.findByPk("meter-2"))!;
+    expect(keyDigest).toBeNull();
     // Its open jobs follow its own limits from now on; nothing was carried along.
     expect(
       (await moved.jobs.view(before.views.find(({ closedAt }) => closedAt === null)!.id)).grounds.limits,

@@ -252,6 +252,25 @@ describe("an instrument that sends its samples", () => {
     meter.close();
   });
 
+  it("reads one thing at a time: who is there already is told what it is asked for now, and has it back after", async () => {
+    const meter = await meterOnTheWire((words) =>
+      words === "SYST:ERR?" ? '+0,"No error"' : words === "READ?" ? "1.5" : null,
+    );
+    await speak({ kind: "scpi", host: "127.0.0.1", port: meter.port });
+    const first = await hear(true, [`ohms:${METER}`]);
+    const asked = () =>
+      first.events.filter(({ name }) => name === "watched").map(({ data }) => data["asked"]);
+    await first.until(() => asked().length === 1);
+    const second = await listen(`acVolts:${METER}`);
+    await first.until(() => asked().length === 2);
+    await second.until((events) => events.some(({ name }) => name === "shown"));
+    second.close();
+    await first.until(() => asked().length === 3);
+    expect(asked()).toEqual(["ohms", "acVolts", "ohms"]);
+    first.close();
+    meter.close();
+  });
+
   it("is measured in one word where it knows no configuring, and nothing is switched", async () => {
     const meter = await meterOnTheWire((words) =>
       words === "SYST:ERR?" ? '-113,"Undefined header"' : words === "MEAS:FRES?" ? "0.0625" : null,

@@ -57,10 +57,13 @@ const agoText = (seconds: number) => (seconds < 1 ? "now" : `${Math.round(second
 
 /** What it does and what takes it, for whoever looks. */
 function wordsOf(
-  { seen, silent, takeable, stays, now }: SeenHere,
+  { seen, silent, takeable, stays, askedFor, now }: SeenHere,
   name: string,
   asked: string | null,
 ): string {
+  // One meter reads one thing at a time.
+  if (askedFor !== null)
+    return `Another bench has ${name} read ${LIVE_FUNCTIONS[askedFor].words} just now: it reads for one at a time.`;
   if (seen.kind === "nothing") return stays ? STAYS : (silent ?? `Nothing heard of ${name} yet.`);
   if (seen.kind === "stale") return `${Math.round(seen.seconds)} s ago. ${silent ?? "Nothing since."}`;
   if (seen.kind === "wrong") return seen.sentence;

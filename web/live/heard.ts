@@ -19,9 +19,11 @@ export interface Channel {
   readonly taken: Taken | null;
   /** How many benches look at it, this one included. */
   readonly benches: number;
+  /** What the server asks it for, as whoever looked at it last wants it; null where it is not asked. */
+  readonly asked: LiveFunction | null;
 }
 
-const NOTHING: Channel = { displays: [], silent: null, taken: null, benches: 1 };
+const NOTHING: Channel = { displays: [], silent: null, taken: null, benches: 1, asked: null };
 /** As many displays as a look at them goes back. */
 const MOST_KEPT = 120;
 /** After the server refused it is asked again, ms. */
@@ -50,8 +52,9 @@ export function hearDisplays(instrument: string, shown: readonly LiveDisplay[]):
 
 export const saySilent = (instrument: string, silent: string | null): void => change(instrument, { silent });
 
-/** How many benches look at an instrument. */
-export const sayWatched = (instrument: string, benches: number): void => change(instrument, { benches });
+/** How many benches look at an instrument, and what it is asked for. */
+export const sayWatched = (instrument: string, benches: number, asks: LiveFunction | null = null): void =>
+  change(instrument, { benches, asked: asks });
 
 /** What was taken of an instrument, at this moment; null once its probes have moved on. */
 export const noteTaken = (instrument: string, taken: Taken | null): void => change(instrument, { taken });
@@ -113,8 +116,8 @@ function listenAgain(): void {
     saySilent(instrument, why);
   });
   opened.addEventListener("watched", ({ data }: MessageEvent<string>) => {
-    const { instrument, benches } = JSON.parse(data) as Said<"watched">;
-    sayWatched(instrument, benches);
+    const { instrument, benches, asked: asks } = JSON.parse(data) as Said<"watched">;
+    sayWatched(instrument, benches, asks);
   });
   opened.addEventListener("error", () => {
     for (const one of wanted.keys()) saySilent(one.slice(one.indexOf(":") + 1), "The server is not reached.");

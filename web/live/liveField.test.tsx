@@ -166,6 +166,15 @@ describe("a field whose meter speaks", () => {
     await waitFor(() => expect(written()).toHaveLength(1));
   });
 
+  it("says so where another bench has it read something else: a meter reads for one at a time", async () => {
+    await open();
+    act(() => sayWatched(MILLIOHM.id, 2, "dcVolts"));
+    shows(steady(0.128));
+    expect(live().textContent).toMatch(/Another bench has .+ read direct voltage just now/u);
+    act(() => sayWatched(MILLIOHM.id, 1, "ohms"));
+    expect(live().textContent).toContain("at rest");
+  });
+
   it("a key pressed twice puts no pair into the next one's place: who means it says so again", async () => {
     const { user, written } = await open();
     shows(steady(0.128));

@@ -5,6 +5,7 @@ import {
   STALE_SECONDS,
   takeableMeanwhile,
   takeableOf,
+  type LiveFunction,
   type PlaceToRead,
   type Seen,
   type Takeable,
@@ -34,13 +35,15 @@ export interface SeenHere {
   readonly arrived: boolean;
   /** Other benches look at this instrument too: whose motor it touches, it does not say. */
   readonly shared: boolean;
+  /** What another bench has it asked for just now, where that is something else. */
+  readonly askedFor: LiveFunction | null;
 }
 
 /** What an instrument that speaks shows at a place, looked at as it speaks. */
 export function useSeen({ instrument, place }: LivePlace, second: LivePlace | null): SeenHere {
   useListening({ instrument: instrument.id, reads: place.reads });
   useListening(second && { instrument: second.instrument.id, reads: second.place.reads });
-  const { displays, silent, taken, benches } = useChannel(instrument.id);
+  const { displays, silent, taken, benches, asked } = useChannel(instrument.id);
   const [opened] = useState(pageSeconds);
   const [, look] = useState(0);
   useEffect(() => {
@@ -56,6 +59,7 @@ export function useSeen({ instrument, place }: LivePlace, second: LivePlace | nu
     seen.kind === "shown" && haveMovedOn(since(moment), { mean }, seen.noise);
   return {
     ...{ seen, now, silent, takeable, shared: benches > 1 },
+    askedFor: asked === place.reads ? null : asked,
     stays: same !== null && !leftIt(same.at, same.mean),
     arrived: takeable !== null && leftIt(Math.max(opened, same?.at ?? 0), takeable.rest.mean),
   };
