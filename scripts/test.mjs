@@ -1,4 +1,5 @@
-// Runs every check and ends with one line: N passed, N failed.
+// Runs every check and ends with one line: N passed, N failed. With --postgres what the server does on PostgreSQL as well; with
+// --postgres-alone nothing else.
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
@@ -8,8 +9,11 @@ import { buildWhatIsStale } from "./start.mjs";
 mkdirSync(".cache", { recursive: true });
 const UNIT_REPORT = ".cache/unit.json";
 const E2E_REPORT = ".cache/e2e.json";
+const POSTGRES_REPORT = ".cache/postgres.json";
+const onlyPostgres = process.argv.includes("--postgres-alone");
+const withPostgres = onlyPostgres || process.argv.includes("--postgres");
 // What an earlier run left tells nothing of this one.
-for (const report of [UNIT_REPORT, E2E_REPORT]) rmSync(report, { force: true });
+for (const report of [UNIT_REPORT, E2E_REPORT, POSTGRES_REPORT]) rmSync(report, { force: true });
 
 /** What looks at the text of the code alone: side by side, the longest first. */
 const STATIC = [
@@ -37,14 +41,16 @@ const STATIC = [
 ];
 const AT_ONCE = Math.max(1, Math.min(availableParallelism(), 4));
 
-const UNIT = [
+const vitest = (report, ...more) => [
   "vitest",
   "run",
-  "--coverage",
+  ...more,
   "--reporter=default",
   "--reporter=json",
-  `--outputFile.json=${UNIT_REPORT}`,
+  `--outputFile.json=${report}`,
 ];
+const UNIT = vitest(UNIT_REPORT, "--coverage");
+const ON_POSTGRES = vitest(POSTGRES_REPORT, "--config", "vitest.postgres.config.ts");
 
 /** Debian's chromium: there, or installed if we may, else told how. */
 function browserReady() {
@@ -112,11 +118,19 @@ async function oneAfterTheOther() {
       failures.push(step.name);
     }
 }
-await Promise.all(Array.from({ length: AT_ONCE }, oneAfterTheOther));
 
-const unitsHold = await run("unit and property tests", UNIT);
-try {
-  const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(UNIT_REPORT, "utf8"));
+/** Runs tests and counts them. @param otherwise what failed where no test did */
+async function runUnits(name, command, report, otherwise) {
+  const unitsHold = await run(name, command);
+  try {
+    countUnits(JSON.parse(readFileSync(report, "utf8")), unitsHold, otherwise);
+  } catch {
+    console.error(`the ${name} left no report`);
+    failed += 1;
+  }
+}
+
+function countUnits({ numPassedTests, numFailedTests, testResults }, unitsHold, otherwise) {
   passed += numPassedTests;
   failed += numFailedTests;
   for (const { name, message, assertionResults } of testResults) {
@@ -127,16 +141,32 @@ try {
   // A run that failed although no test did: coverage below its bar, or a file that would not load.
   if (!unitsHold && numFailedTests === 0) {
     failed += 1;
-    failures.push("unit tests: coverage below its bar, or a file that would not load");
+    failures.push(otherwise);
   }
-} catch {
-  console.error("the unit tests left no report");
-  failed += 1;
 }
 
-if (browserReady()) {
+/** Where Debian puts the database server. */
+const POSTGRES = "/usr/lib/postgresql";
+
+async function runOnPostgres() {
+  if (!existsSync(POSTGRES)) {
+    console.log(
+      "\nThere is no PostgreSQL server on this computer: nothing is tried on one (apt-get install postgresql).",
+    );
+    if (onlyPostgres) failed += 1;
+    return;
+  }
+  const otherwise = "tests on PostgreSQL: a file that would not load, or a server that did not start";
+  await runUnits("server tests on PostgreSQL", ON_POSTGRES, POSTGRES_REPORT, otherwise);
+}
+
+async function runInBrowser(...which) {
+  if (!browserReady()) {
+    failed += 1;
+    return;
+  }
   buildWhatIsStale();
-  const pagesHold = await run("browser tests", ["playwright", "test"], {
+  const pagesHold = await run("browser tests", ["playwright", "test", ...which], {
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_REPORT },
   });
   try {
@@ -147,7 +177,19 @@ if (browserReady()) {
   } catch {
     failed += 1;
   }
-} else failed += 1;
+}
+
+if (!onlyPostgres) {
+  await Promise.all(Array.from({ length: AT_ONCE }, oneAfterTheOther));
+  await runUnits(
+    "unit and property tests",
+    UNIT,
+    UNIT_REPORT,
+    "unit tests: coverage below its bar, or a file that would not load",
+  );
+}
+if (withPostgres) await runOnPostgres();
+await (onlyPostgres ? runInBrowser("chain") : runInBrowser());
 console.log("\nseconds by step");
 for (const [name, seconds] of took) console.log(`${seconds.toFixed(0).padStart(6)}  ${name}`);
 if (failures.length > 0) console.log(`\nfailed\n${failures.map((one) => `  ${one}`).join("\n")}`);

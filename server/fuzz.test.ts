@@ -8,6 +8,7 @@ import { fuzz } from "../tests/fuzz.ts";
 import { fuzzBundles } from "../tests/fuzzBundles.ts";
 import { aReading, NOW, useShop } from "../tests/shop.ts";
 import { createApp } from "./app.ts";
+import { onPostgres } from "../tests/postgresShop.ts";
 import { copyKeeper } from "./keeping/daily.ts";
 
 const REQUESTS = 1200;
@@ -23,7 +24,9 @@ describe("wild requests", () => {
     server = createApp({
       services,
       doors,
-      copies: copyKeeper({ file, folder: join(folder, "copies"), keep: 1, clock: () => NOW, log }),
+      copies: onPostgres
+        ? null
+        : copyKeeper({ file, folder: join(folder, "copies"), keep: 1, clock: () => NOW, log }),
       log,
       hosts: ["127.0.0.1"],
       web: null,

@@ -19,6 +19,7 @@ import { fillDemo } from "../server/demo/fill.ts";
 import { firstInstruments } from "../server/services/firstInstruments.ts";
 import { services, type Services } from "../server/services/index.ts";
 import { INTAKE, JOB, NOW } from "./entries.ts";
+import { databaseLike, dropDatabase, onPostgres, type Beginning } from "./postgresShop.ts";
 
 export * from "./entries.ts";
 
@@ -71,13 +72,22 @@ export class TestShop {
   /** @param signIn whether people sign in, as where a server listens to a network */
   constructor(private readonly signIn = false) {}
 
+  /** Its database, where these tests run on PostgreSQL. */
+  private address: string | null = null;
+
   get file(): string {
     return join(this.folder, "shop.sqlite");
   }
 
-  async open(): Promise<void> {
+  /** Where its data is: its file, or its database. */
+  private async place(): Promise<string> {
+    if (onPostgres) return (this.address ??= await databaseLike("untouched"));
     if (!existsSync(this.file)) writeFileSync(this.file, await untouchedShop());
-    this.database = await openDatabase(this.file, NOW);
+    return this.file;
+  }
+
+  async open(): Promise<void> {
+    this.database = await openDatabase(await this.place(), NOW);
     this.services = services(this.database, () => this.now);
     this.doors = doorService(this.database, () => this.now, this.signIn);
     this.agent = request(
@@ -96,18 +106,29 @@ export class TestShop {
     await this.database.close();
   }
 
-  /** The same program on a file of its own that nobody has written to. */
-  async moveToAnEmptyOne(): Promise<void> {
-    await this.close();
+  /** Nothing is left of its data. */
+  async remove(): Promise<void> {
+    if (this.address) await dropDatabase(this.address);
+    this.address = null;
     for (const end of ["", "-wal", "-shm"]) rmSync(`${this.file}${end}`, { force: true });
-    await this.open();
+  }
+
+  /** The same program on data of its own that nobody has written to. */
+  moveToAnEmptyOne(): Promise<void> {
+    return this.beginAs("untouched");
   }
 
   /** Becomes a shop that the whole demo was played in. */
-  async becomeDemo(): Promise<void> {
-    const bytes = await playedShop();
+  becomeDemo(): Promise<void> {
+    return this.beginAs("played");
+  }
+
+  private async beginAs(beginning: Beginning): Promise<void> {
+    const bytes = onPostgres || beginning === "untouched" ? null : await playedShop();
     await this.close();
-    writeFileSync(this.file, bytes);
+    await this.remove();
+    if (onPostgres) this.address = await databaseLike(beginning);
+    if (bytes) writeFileSync(this.file, bytes);
     await this.open();
   }
 
@@ -170,6 +191,7 @@ export function useShop(signIn = false): TestShop {
   });
   afterEach(async () => {
     await shop.close();
+    await shop.remove();
     rmSync(shop.folder, { recursive: true, force: true });
   });
   return shop;

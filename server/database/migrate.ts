@@ -1,18 +1,22 @@
-import { existsSync, renameSync, rmSync } from "node:fs";
 import { QueryTypes, Transaction, type Sequelize } from "sequelize";
 import { MIGRATIONS } from "../migrations/index.ts";
 import { runIn, type Tell } from "../migrations/migration.ts";
+import { engineOf } from "./dialect.ts";
+import type { Engine } from "./port.ts";
 
-/** A shop's file that this program must not touch, in a sentence for the person who started it. */
+/** A shop's file or database that this program must not touch, in a sentence for the person who started it. */
 export class UnfitDatabase extends Error {}
 
 const TABLE = `CREATE TABLE IF NOT EXISTS migrations (name VARCHAR(255) UNIQUE PRIMARY KEY)`;
+const IS_THERE: Readonly<Record<Engine, string>> = {
+  sqlite: "SELECT name FROM sqlite_master WHERE name = 'migrations'",
+  postgres:
+    "SELECT tablename FROM pg_tables WHERE schemaname = current_schema() AND tablename = 'migrations'",
+};
 
-/** Migrations that the file says it has had; none where it is new. */
+/** Migrations that the file or database says it has had; none where it is new. */
 async function executedIn(sequelize: Sequelize): Promise<string[]> {
-  const tables = await sequelize.query("SELECT name FROM sqlite_master WHERE name = 'migrations'", {
-    type: QueryTypes.SELECT,
-  });
+  const tables = await sequelize.query(IS_THERE[engineOf(sequelize)], { type: QueryTypes.SELECT });
   if (tables.length === 0) return [];
   const rows = await sequelize.query<{ name: string }>("SELECT name FROM migrations ORDER BY name", {
     type: QueryTypes.SELECT,
@@ -32,24 +36,17 @@ export async function pendingIn(sequelize: Sequelize): Promise<string[]> {
   return MIGRATIONS.map(({ name }) => name).filter((name) => !executed.includes(name));
 }
 
-/** Refuses a file of a newer program before anything is written to it. @throws UnfitDatabase */
-export async function refuseNewer(sequelize: Sequelize, file: string): Promise<void> {
+/**
+ * Refuses what a newer program wrote, before anything is written to it.
+ * @param place the file or the database, as a person names it
+ * @throws UnfitDatabase
+ */
+export async function refuseNewer(sequelize: Sequelize, place: string): Promise<void> {
   const newer = await newerThanThis(sequelize);
   if (newer.length > 0)
     throw new UnfitDatabase(
-      `${file} was written by a newer version of this program (it has ${newer.join(", ")}). Start that version; nothing was changed.`,
+      `${place} was written by a newer version of this program (it has ${newer.join(", ")}). Start that version; nothing was changed.`,
     );
-}
-
-/** A dated copy of the whole file beside it, made by SQLite itself; only complete ones carry the name. */
-async function copyBefore(sequelize: Sequelize, file: string, migration: string, now: Date): Promise<void> {
-  const stamp = now.toISOString().replaceAll(":", "-").replace(/\..*$/u, "");
-  const target = `${file}.before-${migration}.${stamp}`;
-  const part = `${target}.part`;
-  rmSync(part, { force: true });
-  await sequelize.query("VACUUM INTO ?", { replacements: [part] });
-  if (!existsSync(target)) renameSync(part, target);
-  else rmSync(part);
 }
 
 export interface HowFar {
@@ -60,14 +57,14 @@ export interface HowFar {
 }
 
 /**
- * Brings a file up to date. Each migration and the record of it are one transaction: a kill or a power cut leaves the
- * file before it or after it, never between. Before the first one a dated copy is made, unless the file is new.
+ * Brings a file or a database up to date. Each migration and the record of it are one transaction: a kill or a power cut
+ * leaves it before the migration or after it, never between.
+ * @param copyBefore copies what is there before the first migration, unless it is new
  * @throws Error naming the migration that failed, with its cause; the file is then as before it
  */
 export async function migrate(
   sequelize: Sequelize,
-  file: string,
-  now: Date,
+  copyBefore: (migration: string) => Promise<void>,
   { upTo, tell = () => undefined }: HowFar = {},
 ): Promise<void> {
   await sequelize.query(TABLE);
@@ -75,15 +72,16 @@ export async function migrate(
   const last = upTo === undefined ? MIGRATIONS.length : MIGRATIONS.findIndex(({ name }) => name === upTo) + 1;
   const pending = MIGRATIONS.slice(0, last).filter(({ name }) => !executed.includes(name));
   if (pending.length === 0) return;
-  if (executed.length > 0) await copyBefore(sequelize, file, pending[0]!.name, now);
+  if (executed.length > 0) await copyBefore(pending[0]!.name);
   // Fetched where there is something to do: a start mostly finds nothing.
   const { Umzug } = await import("umzug");
+  const atOnce = engineOf(sequelize) === "sqlite" ? { type: Transaction.TYPES.IMMEDIATE } : {};
   const umzug = new Umzug({
     migrations: pending.map(({ name, up }) => ({
       name,
       up: async () => {
         try {
-          await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
+          await sequelize.transaction(atOnce, async (transaction) => {
             const run = runIn(sequelize, transaction, tell);
             await up(run);
             await run.statement("INSERT INTO migrations (name) VALUES (?)", [name]);

@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
 import { useShop } from "../../tests/shop.ts";
+import { onPostgres } from "../../tests/postgresShop.ts";
 import { plainSql } from "./plainSql.ts";
 
 const shop = useShop();
@@ -23,9 +24,11 @@ test("a statement asked again is bound anew, at once with itself too", async () 
 
 test("what failed is asked again as if it had not", async () => {
   await ask(PUT, { $id: "a" });
-  await expect(ask(PUT, { $id: "a" })).rejects.toMatchObject({ code: "SQLITE_CONSTRAINT" });
+  await expect(ask(PUT, { $id: "a" })).rejects.toMatchObject({
+    code: onPostgres ? "23505" : "SQLITE_CONSTRAINT",
+  });
   await ask(PUT, { $id: "b" });
-  await expect(ask("SELECT 1 FROM nowhere", {})).rejects.toThrow(/no such table/u);
+  await expect(ask("SELECT 1 FROM nowhere", {})).rejects.toThrow(/no such table|does not exist/u);
   expect(await ask(COUNT, { $id: "b" })).toEqual([{ n: 1 }]);
 });
 
@@ -38,7 +41,8 @@ test("more statements than are kept are answered as well, and a file lets go of 
   expect(await ask(COUNT, { $id: "a" })).toEqual([{ n: 1 }]);
 });
 
-test("a table that changes is read as it is", async () => {
+// A table changes as it is brought up to date: then every process of a server begins anew.
+test.skipIf(onPostgres)("a table that changes is read as it is", async () => {
   expect(await ask("SELECT * FROM settings WHERE id = $id", { $id: "a" })).toEqual([]);
   await ask("ALTER TABLE settings ADD COLUMN more TEXT", {});
   await ask(PUT, { $id: "a" });

@@ -1,3 +1,4 @@
+import { kept } from "./kept.ts";
 import { runAll, type Migration } from "./migration.ts";
 
 const STATEMENTS = [
@@ -32,15 +33,14 @@ const STATEMENTS = [
     by_whom TEXT NOT NULL,
     saved_at TEXT NOT NULL,
     UNIQUE (job_id, version))`,
+  // The order in which lines came, which SQLite counts by itself.
+  { sqlite: null, postgres: `ALTER TABLE entries ADD COLUMN place BIGINT GENERATED ALWAYS AS IDENTITY` },
   `CREATE TABLE verdict_snapshots (
     id TEXT PRIMARY KEY,
     job_id TEXT NOT NULL REFERENCES jobs (id),
     rules TEXT NOT NULL, body JSON NOT NULL, at TEXT NOT NULL)`,
   // Nothing in the journal is ever changed or taken away, whatever a later program tries.
-  `CREATE TRIGGER entries_are_kept BEFORE DELETE ON entries
-    BEGIN SELECT RAISE (ABORT, 'entries are never deleted'); END`,
-  `CREATE TRIGGER entries_stand BEFORE UPDATE ON entries
-    BEGIN SELECT RAISE (ABORT, 'entries are never changed'); END`,
+  ...kept("entries", "entries"),
 ];
 
 export const firstTables: Migration = {

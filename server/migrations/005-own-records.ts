@@ -3,6 +3,7 @@ import { CHECKS, misread } from "#core/measure";
 import { closedRecordOf, type ClosedRecord } from "#core/closing";
 import { visitOf } from "#core/history";
 import type { JobRecord, Motor, Reading, Turning, UnreadNote, Visit } from "#core/record";
+import { kept } from "./kept.ts";
 import { runAll, type Migration, type MigrationRun } from "./migration.ts";
 
 const STATEMENTS = [
@@ -18,10 +19,7 @@ const STATEMENTS = [
     rules TEXT NOT NULL,
     body JSON NOT NULL)`,
   `CREATE INDEX closed_records_by_job ON closed_records (job_id, at)`,
-  `CREATE TRIGGER closed_records_are_kept BEFORE DELETE ON closed_records
-    BEGIN SELECT RAISE (ABORT, 'closed records are never deleted'); END`,
-  `CREATE TRIGGER closed_records_stand BEFORE UPDATE ON closed_records
-    BEGIN SELECT RAISE (ABORT, 'closed records are never changed'); END`,
+  ...kept("closed_records", "closed records"),
   // What was known of a motor from when on, with who wrote it and why.
   `CREATE TABLE motor_versions (
     id INTEGER PRIMARY KEY AUTOINCREMENT,

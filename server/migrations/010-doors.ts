@@ -1,3 +1,4 @@
+import { kept } from "./kept.ts";
 import { runAll, type Migration } from "./migration.ts";
 
 const STATEMENTS = [
@@ -20,10 +21,7 @@ const STATEMENTS = [
     who TEXT NOT NULL,
     what TEXT NOT NULL,
     address TEXT NOT NULL)`,
-  `CREATE TRIGGER audit_is_kept BEFORE DELETE ON audit
-    BEGIN SELECT RAISE (ABORT, 'audit lines are never deleted'); END`,
-  `CREATE TRIGGER audit_stands BEFORE UPDATE ON audit
-    BEGIN SELECT RAISE (ABORT, 'audit lines are never changed'); END`,
+  ...kept("audit", "audit lines"),
 ];
 
 export const doors: Migration = {

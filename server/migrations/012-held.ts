@@ -22,7 +22,10 @@ const STATEMENTS = [
   `ALTER TABLE jobs ADD COLUMN grounds INTEGER NOT NULL DEFAULT 0`,
   `CREATE INDEX jobs_open_by_grounds ON jobs (grounds) WHERE closed_at IS NULL`,
   // Jobs whose verdict could not be worked out.
-  `CREATE INDEX jobs_unjudged ON jobs (id) WHERE json_extract(summary, '$.unjudged') IS NOT NULL`,
+  {
+    sqlite: `CREATE INDEX jobs_unjudged ON jobs (id) WHERE json_extract(summary, '$.unjudged') IS NOT NULL`,
+    postgres: `CREATE INDEX jobs_unjudged ON jobs (id) WHERE (summary #>> '{unjudged}') IS NOT NULL`,
+  },
   // What a copy of this file is held against: a line in the copy, written when it is made.
   `CREATE TABLE seal (sha256 TEXT NOT NULL)`,
 ];

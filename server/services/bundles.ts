@@ -4,6 +4,7 @@ import type { JobView, Origin } from "#contract/jobs";
 import { recordShown } from "#contract/view";
 import type { Intake, JobRecord } from "#core/record";
 import type { Database } from "../database/database.ts";
+import { dialectOf } from "../database/dialect.ts";
 import { plainSql } from "../database/plainSql.ts";
 import type { IncomingJob } from "../incoming/bundleFile.ts";
 import type { JobRow } from "../models/index.ts";
@@ -35,7 +36,7 @@ export interface Source {
 }
 
 /** Everything of a job out of the shop, and back into one. */
-export function bundleService({ write, models }: Database, judging: JudgingService, clock: Clock) {
+export function bundleService({ sequelize, write, models }: Database, judging: JudgingService, clock: Clock) {
   async function found(id: string): Promise<JobRow> {
     const job = await models.Job.findByPk(id);
     if (!job) throw new Problem(404, "No such job", `There is no job ${id} on this bench.`);
@@ -43,11 +44,12 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
   }
 
   /** Asked only where a line was not taken: looking each of ten thousand up beforehand would keep others waiting. */
-  async function refuseTaken({ lines }: IncomingJob, transaction: Transaction): Promise<void> {
+  async function refuseTaken({ lines }: IncomingJob): Promise<void> {
+    const { part, objects } = dialectOf(sequelize);
     const [taken] = await plainSql<{ readonly job: string }>(
-      transaction,
+      sequelize,
       `SELECT job_id AS job FROM entries
-         WHERE id IN (SELECT value ->> '$.id' FROM json_each($lines)) LIMIT 1`,
+         WHERE id IN (SELECT ${part("id")} FROM ${objects("$lines")}) LIMIT 1`,
       { $lines: lines },
     );
     if (taken)
@@ -136,7 +138,7 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
         past: carried.past,
         limits: carried.limits,
       };
-      const created = await write(async (transaction) => {
+      const make = async (transaction: Transaction) => {
         if (await models.Job.count({ where: { id }, transaction })) return false;
         await keepUnit(incoming, transaction);
         const number = await freeNumber(incoming.number, transaction);
@@ -161,12 +163,7 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
           },
           { transaction },
         );
-        try {
-          await keepLines(id, incoming, origin, transaction);
-        } catch (error) {
-          await refuseTaken(incoming, transaction);
-          throw error;
-        }
+        await keepLines(id, incoming, origin, transaction);
         for (const { name, sha256, type } of incoming.files)
           await keepFile(
             models,
@@ -175,6 +172,10 @@ export function bundleService({ write, models }: Database, judging: JudgingServi
             transaction,
           );
         return true;
+      };
+      const created = await write(make).catch(async (error: unknown) => {
+        await refuseTaken(incoming);
+        throw error;
       });
       judging.wake();
       return { created, view: await viewOf(models, await found(id)) };
@@ -189,11 +190,12 @@ async function keepLines(
   origin: Origin | null,
   transaction: Transaction,
 ): Promise<void> {
+  const { part, asJson, objects } = dialectOf(transaction);
   await plainSql(
     transaction,
     `INSERT INTO entries (id, job_id, version, kind, body, by_whom, saved_at)
-       SELECT value ->> '$.id', $job, key + 1, value ->> '$.kind', value ->> '$.body', value ->> '$.by',
-         value ->> '$.savedAt' FROM json_each($lines)`,
+       SELECT ${part("id")}, $job, place, ${part("kind")}, ${asJson(part("body"))}, ${part("by")}, ${part("savedAt")}
+         FROM ${objects("$lines")}`,
     { $job: jobId, $lines: lines },
   );
   for (const { id, at, rules, body } of closings)

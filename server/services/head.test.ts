@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { JOB, useShop, uuid } from "../../tests/shop.ts";
-import { headOf, isTaken } from "./head.ts";
+import { aReading, JOB, NOW, useShop, uuid } from "../../tests/shop.ts";
+import { addLine, headOf } from "./head.ts";
 
 const shop = useShop();
 const headNow = (id: string) => shop.database.write((transaction) => headOf(id, transaction));
@@ -22,14 +22,22 @@ describe("the head of a job", () => {
   });
 });
 
-describe("a line that could not be written", () => {
-  const coded = (code: string) => Object.assign(new Error("no"), { code });
+describe("a line of the journal", () => {
+  const line = (id: string) => ({ kind: "reading", body: { ...aReading(5), id } }) as never;
+  const write = (id: string, version: number) =>
+    shop.database.write((transaction) => addLine(JOB, version, line(id), NOW.toISOString(), transaction));
 
-  it("was taken where the file says that it must be the only one, and in no other case", () => {
-    expect(isTaken(coded("SQLITE_CONSTRAINT"))).toBe(true);
-    expect(isTaken(coded("SQLITE_FULL"))).toBe(false);
-    expect(isTaken(new Error("SQLITE_CONSTRAINT"))).toBe(false);
-    expect(isTaken({ code: "SQLITE_CONSTRAINT" })).toBe(false);
-    expect(isTaken(null)).toBe(false);
+  it("is written once: not where its id or its version is taken, and what is written with it stands", async () => {
+    await shop.takeIn();
+    expect(await write(uuid(1), 1)).toBe(true);
+    expect(await write(uuid(1), 2)).toBe(false);
+    expect(await write(uuid(2), 1)).toBe(false);
+    expect(await shop.database.models.Entry.count()).toBe(1);
+    // Its change goes on: what else it wrote is kept.
+    await shop.database.write(async (transaction) => {
+      expect(await addLine(JOB, 1, line(uuid(3)), NOW.toISOString(), transaction)).toBe(false);
+      expect(await addLine(JOB, 2, line(uuid(4)), NOW.toISOString(), transaction)).toBe(true);
+    });
+    expect(await shop.database.models.Entry.count()).toBe(2);
   });
 });

@@ -27,7 +27,7 @@ type HeadRow = Omit<JobHead, "intake" | "carried"> & {
 export async function headOf(id: string, transaction: Transaction): Promise<JobHead | null> {
   const [row] = await plainSql<HeadRow>(
     transaction,
-    `SELECT id, number, motor_id AS motorId, version, closed_at AS closedAt, taken_in_at AS takenInAt, search, further,
+    `SELECT id, number, motor_id AS "motorId", version, closed_at AS "closedAt", taken_in_at AS "takenInAt", search, further,
        intake, carried FROM jobs WHERE id = $id`,
     { $id: id },
   );
@@ -39,22 +39,18 @@ export async function headOf(id: string, transaction: Transaction): Promise<JobH
   };
 }
 
-/** Whether a line could not be written because its id or its version is taken. */
-export const isTaken = (error: unknown): boolean =>
-  error instanceof Error && "code" in error && error.code === "SQLITE_CONSTRAINT";
-
-/** Writes a line of a job's journal. @throws where its id or its version is taken */
+/** Writes a line of a job's journal. @returns false where its id or its version is taken: nothing is written then */
 export async function addLine(
   jobId: string,
   version: number,
   { kind, body }: Entry,
   savedAt: string,
   transaction: Transaction,
-): Promise<void> {
-  await plainSql(
+): Promise<boolean> {
+  const written = await plainSql(
     transaction,
     `INSERT INTO entries (id, job_id, version, kind, body, by_whom, saved_at)
-     VALUES ($id, $jobId, $version, $kind, $body, $by, $savedAt)`,
+     VALUES ($id, $jobId, $version, $kind, $body, $by, $savedAt) ON CONFLICT DO NOTHING RETURNING id`,
     {
       $id: body.id,
       $jobId: jobId,
@@ -65,6 +61,7 @@ export async function addLine(
       $savedAt: savedAt,
     },
   );
+  return written.length > 0;
 }
 
 /** Kinds after which more of a job is another than its version. */

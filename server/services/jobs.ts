@@ -11,7 +11,7 @@ import { CannotJudge } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { Problem } from "../problem.ts";
 import { checkEntry, type Writer } from "./entryRules.ts";
-import { addLine, headOf, isTaken, moveOn, type JobHead } from "./head.ts";
+import { addLine, headOf, moveOn, type JobHead } from "./head.ts";
 import { changesSince, journalOf, receiptOf, storedJob, viewOf } from "./journal.ts";
 import type { JudgingService } from "./judging.ts";
 import { keepMotor } from "./motors.ts";
@@ -44,7 +44,7 @@ export function jobService(
   clock: Clock,
   log: Logger = pino({ level: "silent" }),
 ) {
-  const { write, models } = database;
+  const { write, writeTo, models } = database;
   async function found(id: string): Promise<JobRow> {
     const job = await models.Job.findByPk(id);
     if (!job) throw noSuchJob(id);
@@ -130,7 +130,7 @@ export function jobService(
   async function appendOnce(jobId: string, entry: Entry, seenVersion: number, writer: Writer | null) {
     const frozen = await frozenFor(jobId, entry);
     const { kind } = entry;
-    const done = await write(async (transaction) => {
+    const done = await writeTo(jobId, async (transaction) => {
       const job = await headOf(jobId, transaction);
       if (!job) throw noSuchJob(jobId);
       // A version that is not the job's may be a second delivery of what is there already.
@@ -153,13 +153,10 @@ export function jobService(
         if (!isDeepStrictEqual(folded.record, frozen.of)) throw new ChangedMeanwhile();
       }
       const savedAt = frozen?.closed.at ?? clock().toISOString();
-      try {
-        await addLine(jobId, job.version + 1, entry, savedAt, transaction);
-      } catch (error) {
-        if (!isTaken(error)) throw error;
+      if (!(await addLine(jobId, job.version + 1, entry, savedAt, transaction))) {
         const receipt = await receiptOfTwin(job, entry, transaction);
         if (receipt) return { created: false, receipt };
-        throw error;
+        throw new Error(`The place of an entry is taken: ${jobId}, ${job.version + 1}`);
       }
       job.version += 1;
       await applyCorrection(job, entry, transaction);

@@ -14,6 +14,7 @@ import {
   type Visit,
 } from "#core/record";
 import type { ClosedRecordRow, EntryRow, JobRow, Models } from "../models/index.ts";
+import { dialectOf } from "../database/dialect.ts";
 import { plainSql } from "../database/plainSql.ts";
 import type { JobHead } from "./head.ts";
 import { shopLimits } from "./limits.ts";
@@ -32,11 +33,6 @@ export function receiptOf({ id, version, closedAt }: JobHead, savedAt: string): 
   return { job: id, version, closedAt, savedAt };
 }
 
-/** The whole journal as one text, put together by SQLite in a thread of its own: a row each would cost ten times as much. */
-const JOURNAL = `SELECT json_group_array(
-    json_object('kind', kind, 'body', json(body), 'savedAt', saved_at) ORDER BY version) AS journal
-  FROM entries WHERE job_id = $job`;
-
 /** A job's journal in order. */
 export async function journalOf(
   models: Models,
@@ -44,7 +40,7 @@ export async function journalOf(
   transaction?: Transaction,
 ): Promise<StoredEntry[]> {
   const from = transaction ?? models.Entry.sequelize!;
-  const [row] = await plainSql<{ journal: string }>(from, JOURNAL, { $job: jobId });
+  const [row] = await plainSql<{ journal: string }>(from, dialectOf(from).journal("$job"), { $job: jobId });
   return JSON.parse(row!.journal) as StoredEntry[];
 }
 
@@ -86,7 +82,7 @@ async function groundsOf(
 }
 
 /** A closing's place is that of its entry in the journal: clocks are put right, journals are not. */
-const IN_JOURNAL = literal("(SELECT version FROM entries WHERE entries.id = closedRecord.id)");
+const IN_JOURNAL = literal(`(SELECT version FROM entries WHERE entries.id = "closedRecord"."id")`);
 
 /** Every closing of a job, in the order of its journal. */
 export async function closingsOf(

@@ -4,6 +4,7 @@ import type { Transaction } from "sequelize";
 import type { Logger } from "pino";
 import type { Judging } from "#contract/jobs";
 import type { Database } from "../database/database.ts";
+import { dialectOf } from "../database/dialect.ts";
 import { plainSql } from "../database/plainSql.ts";
 import { CannotJudge, type FreezeInput, type Judge, type Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
@@ -48,6 +49,7 @@ interface Done {
  * job changes. No list judges while it answers; it says how many jobs are still to be done. Who writes goes first.
  */
 export function judging({ models, sequelize, write }: Database, judge: Judge | null, log: Logger) {
+  const unjudged = `${dialectOf(sequelize).text("summary", "unjudged")} IS NOT NULL`;
   let running: Promise<void> | null = null;
   let again = false;
   /** How many the present round began with; 0 while none runs. */
@@ -231,11 +233,7 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
     /** Those that could not be judged are tried once more: at a start, which may be of a program that can. */
     async tryAgain(): Promise<void> {
       await write(async (transaction) => {
-        await plainSql(
-          transaction,
-          "UPDATE jobs SET summarised = -1 WHERE json_extract(summary, '$.unjudged') IS NOT NULL",
-          {},
-        );
+        await plainSql(transaction, `UPDATE jobs SET summarised = -1 WHERE ${unjudged}`, {});
       });
     },
     /** Begins nothing more; resolves when what was begun is written down or left. @param end ends whoever judges */
@@ -259,7 +257,7 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
     async unjudged(): Promise<number> {
       const [row] = await plainSql<{ n: number }>(
         sequelize,
-        "SELECT count(*) AS n FROM jobs WHERE json_extract(summary, '$.unjudged') IS NOT NULL",
+        `SELECT count(*) AS n FROM jobs WHERE ${unjudged}`,
         {},
       );
       return row?.n ?? 0;

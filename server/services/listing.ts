@@ -8,16 +8,16 @@ import {
 } from "#contract/jobs";
 import { foldCase } from "#core/record";
 import type { Database } from "../database/database.ts";
-import { plainSql, type Bound } from "../database/plainSql.ts";
+import { dialectOf } from "../database/dialect.ts";
+import { plainSql } from "../database/plainSql.ts";
+import type { Binding, Dialect } from "../database/port.ts";
 import type { Judged } from "../judge/judge.ts";
 import type { JudgingService } from "./judging.ts";
-import { isShort, phrase } from "./searching.ts";
+import { isShort } from "./searching.ts";
 
 const USUAL_PAGE = 50;
 /** How many of those that were here longest are named. */
 const LONGEST = 3;
-
-type Binding = Readonly<Record<string, Bound>>;
 
 /** Which jobs, as a condition of a query with what is bound in it. */
 interface Wanted {
@@ -28,11 +28,9 @@ interface Wanted {
 }
 
 /** Nothing is narrowed. */
-const ALL = "1";
+const ALL = "TRUE";
 const OPEN: Wanted = { where: "closed_at IS NULL", bind: {} };
 
-/** Of jobs with these numbers all that is counted stands in one index. */
-const NUMBERED = "INDEXED BY jobs_on_bench WHERE number IN (SELECT value FROM json_each($numbers))";
 const theseNumbers = (numbers: readonly number[]) => ({ $numbers: JSON.stringify(numbers) });
 
 /** What narrows the jobs beside words. */
@@ -54,8 +52,9 @@ interface LineRow extends Omit<JobLine, "summary"> {
   readonly summary: string;
 }
 
-const LINE = `SELECT id, number, stage, summary, taken_in_at AS takenInAt, closed_at AS closedAt,
-    json_extract(intake, '$.motor.name') AS name, json_extract(intake, '$.motor.owner') AS owner FROM jobs`;
+const lineIn = ({ text }: Dialect, more = "") =>
+  `SELECT id, number, stage, summary, taken_in_at AS "takenInAt", closed_at AS "closedAt",
+    ${text("intake", "motor", "name")} AS name, ${text("intake", "motor", "owner")} AS owner${more} FROM jobs`;
 
 function lineOf({ summary: written, ...line }: LineRow): JobLine {
   const { name = line.name, owner = line.owner, ...summary } = JSON.parse(written) as Judged["summary"];
@@ -64,10 +63,11 @@ function lineOf({ summary: written, ...line }: LineRow): JobLine {
 
 /** Lines of jobs with who took each in, read past the row objects. */
 export function lineReader(sequelize: Database["sequelize"]) {
+  const line = lineIn(dialectOf(sequelize), `, taken_in_by AS "takenInBy"`);
   return async (which: string, bind: Binding = {}) => {
     const rows = await plainSql<LineRow & { readonly takenInBy: string | null }>(
       sequelize,
-      `${LINE} ${which}`.replace(" FROM jobs", ", taken_in_by AS takenInBy FROM jobs"),
+      `${line} ${which}`,
       bind,
     );
     return rows.map(({ takenInBy, ...row }) => ({ ...lineOf(row), takenInBy: takenInBy ?? "" }));
@@ -77,14 +77,17 @@ export function lineReader(sequelize: Database["sequelize"]) {
 /** What the bench shows: lines that were judged before, read past the row objects, since everybody looks at them. */
 export function listing({ sequelize }: Database, judging: JudgingService) {
   const rows = <Row extends object>(sql: string, bind: Binding = {}) => plainSql<Row>(sequelize, sql, bind);
+  const dialect = dialectOf(sequelize);
+  const line = lineIn(dialect);
   const linesOf = async (which: string, bind: Binding = {}) =>
-    (await rows<LineRow>(`${LINE} ${which}`, bind)).map(lineOf);
+    (await rows<LineRow>(`${line} ${which}`, bind)).map(lineOf);
+  const amongNumbers = `number IN ${dialect.numbers("$numbers")}`;
 
   /** Motors and minutes of each stage, over all that match. */
   async function totalsOf({ where, bind, numbers }: Wanted): Promise<JobList["totals"]> {
     const found = await rows<{ stage: Stage; motors: number; minutes: number }>(
-      `SELECT stage, count(*) AS motors, total(minutes) AS minutes FROM jobs
-         ${numbers ? NUMBERED : `WHERE ${where}`} GROUP BY stage`,
+      `SELECT stage, count(*) AS motors, ${dialect.total("minutes")} AS minutes
+         FROM ${numbers ? `${dialect.jobsByNumber} WHERE ${amongNumbers}` : `jobs WHERE ${where}`} GROUP BY stage`,
       numbers ? theseNumbers(numbers) : bind,
     );
     return Object.fromEntries(found.map(({ stage, motors, minutes }) => [stage, { motors, minutes }]));
@@ -97,24 +100,21 @@ export function listing({ sequelize }: Database, judging: JudgingService) {
   async function numbersOf(filter: JobFilter, words: string): Promise<number[]> {
     const { where, bind } = narrowedTo(filter);
     const q = foldCase(words);
-    const inEach = `instr(search || ' ' || further, $q) > 0 AND ${where}`;
+    const inEach = `${dialect.holds("search || ' ' || further", "$q")} AND ${where}`;
     const newest = `number > (SELECT max(number) FROM jobs) - ${SEARCH_LIMITS.newest}`;
     const order = `DESC LIMIT ${SEARCH_LIMITS.most + 1}`;
     const byIndex = filter.stage !== "open" && !isShort(words);
-    // What the index finds is in the order of numbers already; the jobs themselves are asked only where more is wanted.
-    const inIndex =
-      where === ALL
-        ? "job_search WHERE job_search MATCH $q"
-        : `job_search CROSS JOIN jobs ON number = job_search.rowid WHERE job_search MATCH $q AND ${where}`;
+    const index = where === ALL ? dialect.foundAmongAll : dialect.found;
     const found = byIndex
-      ? `SELECT job_search.rowid AS number FROM ${inIndex} ORDER BY job_search.rowid ${order}`
+      ? `SELECT ${index.number} AS number FROM ${index.from}
+           WHERE ${index.where("$q")} AND ${where} ORDER BY ${index.number} ${order}`
       : `SELECT number FROM jobs WHERE ${inEach} ${filter.stage === "open" ? "" : `AND ${newest}`} ORDER BY number ${order}`;
     // As one text: a row for each of a thousand would cost more than finding them.
-    const [row] = await rows<{ readonly numbers: string }>(
-      `SELECT json_group_array(number) AS numbers FROM (${found})`,
-      { ...bind, $q: byIndex ? phrase(q) : q },
-    );
-    return JSON.parse(row!.numbers) as number[];
+    const [row] = await rows<{ readonly list: string }>(dialect.listOf("number", found), {
+      ...bind,
+      $q: byIndex ? dialect.piecesOf(q) : q,
+    });
+    return JSON.parse(row!.list) as number[];
   }
 
   /** The jobs that a filter leaves; of those that words are looked for in, no more than anybody would look through. */
@@ -137,7 +137,7 @@ export function listing({ sequelize }: Database, judging: JudgingService) {
       // First which, from the index alone; then these few.
       const reading = numbers
         ? linesOf(
-            "WHERE number IN (SELECT value FROM json_each($numbers)) ORDER BY number DESC",
+            `WHERE ${amongNumbers} ORDER BY number DESC`,
             theseNumbers(numbers.slice(from, from + pageSize)),
           )
         : linesOf(

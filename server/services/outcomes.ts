@@ -2,6 +2,7 @@ import { differenceInCalendarDays, parseISO } from "date-fns";
 import { col, fn, Op } from "sequelize";
 import type { Account, OutcomeLine, UnitVisit } from "#contract/shop";
 import { calibrationOf, COME_BACK_DAYS, experienceIn, truthOf, type LedgerLine } from "#core/outcomes";
+import { dialectOf } from "../database/dialect.ts";
 import type { Models } from "../models/index.ts";
 
 /** Shown one by one. */
@@ -96,7 +97,7 @@ export function rememberedLines(models: Models): (now: Date) => Promise<readonly
   return async (now) => {
     // Entries are never taken away, and what was judged of a job raises its visit's version.
     const entries = (await models.Entry.findOne({
-      attributes: [[fn("max", col("rowid")), "latest"]],
+      attributes: [[fn("max", col(dialectOf(models.Entry.sequelize!).placeOfEntry)), "latest"]],
       raw: true,
     })) as unknown as { readonly latest: number | null } | null;
     const visits = (await models.Visit.sum("version")) as number | null;

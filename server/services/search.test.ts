@@ -30,8 +30,9 @@ async function many(count: number): Promise<void> {
     `WITH RECURSIVE n(i) AS (SELECT 2 UNION ALL SELECT i + 1 FROM n WHERE i < ${count})
      INSERT INTO jobs (id, number, motor_id, complaint, complaint_words, events, version, summarised, stage, summary,
          search, taken_in_at, closed_at, intake)
-       SELECT printf('01990000-0000-7000-8000-%012d', i), i, motor_id, complaint, complaint_words, events, version,
-         version, 'closed', summary, printf('j-%04d cargo trike', i), taken_in_at, taken_in_at, intake FROM n, jobs WHERE number = 1`,
+       SELECT '01990000-0000-7000-8000-' || substr('000000000000' || i, length('' || i) + 1), i, motor_id, complaint,
+         complaint_words, events, version, version, 'closed', summary,
+         'j-' || substr('000000' || i, length('' || i) + 3) || ' cargo trike', taken_in_at, taken_in_at, intake FROM n, jobs WHERE number = 1`,
   );
 }
 

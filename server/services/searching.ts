@@ -3,6 +3,3 @@ const LETTERS_OF_ALL = 3;
 
 /** Whether words are looked for in the newest jobs alone. */
 export const isShort = (q: string): boolean => [...q].length < LETTERS_OF_ALL;
-
-/** A phrase as the index of pieces asks for it: every sign in it is a letter like others. */
-export const phrase = (q: string) => `"${q.replaceAll('"', '""')}"`;

@@ -1,5 +1,6 @@
 import type { Account, MotorModel, Periods, Unit } from "#contract/shop";
 import { QueryTypes } from "sequelize";
+import { dialectOf } from "../database/dialect.ts";
 import { foundIn, type Found, type Span } from "#core/outcomes";
 import type { ShopLimits } from "#core/record";
 import type { Database } from "../database/database.ts";
@@ -19,13 +20,14 @@ interface ToldRow {
 
 /** The last time of each closed job that its customer was told, against when it was closed. */
 async function toldReady(sequelize: Database["sequelize"]): Promise<Account["told"]> {
+  const { text, number } = dialectOf(sequelize);
   const rows = await sequelize.query<ToldRow>(
-    `SELECT json_extract(body, '$.readyBy') AS readyBy, json_extract(body, '$.chance') AS chance,
-       closed_at AS closedAt
+    `SELECT ${text("body", "readyBy")} AS "readyBy", ${number("body", "chance")} AS chance,
+       closed_at AS "closedAt"
      FROM entries JOIN jobs ON jobs.id = entries.job_id
-     WHERE kind = 'told' AND json_extract(body, '$.readyBy') IS NOT NULL AND closed_at IS NOT NULL
+     WHERE kind = 'told' AND ${text("body", "readyBy")} IS NOT NULL AND closed_at IS NOT NULL
        AND entries.version = (SELECT max(version) FROM entries AS last WHERE last.kind = 'told'
-         AND last.job_id = entries.job_id AND json_extract(last.body, '$.readyBy') IS NOT NULL)`,
+         AND last.job_id = entries.job_id AND ${text("last.body", "readyBy")} IS NOT NULL)`,
     { type: QueryTypes.SELECT },
   );
   return {

@@ -3,9 +3,11 @@ import type { MotorVersion } from "#contract/bundledJob";
 import { SEARCH_LIMITS } from "#contract/jobs";
 import type { Unit, UnitVisit } from "#contract/shop";
 import { foldCase, serialKey, type Motor, type Visit } from "#core/record";
+import { dialectOf } from "../database/dialect.ts";
+import type { Dialect } from "../database/port.ts";
 import { plainSql } from "../database/plainSql.ts";
 import type { JobRow, Models, MotorVersionRow } from "../models/index.ts";
-import { isShort, phrase } from "./searching.ts";
+import { isShort } from "./searching.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
 
@@ -91,11 +93,12 @@ async function pastsOf(
   sequelize: Sequelize,
   keys: readonly string[],
 ): Promise<ReadonlyMap<string, Pick<Unit, "versions" | "visits" | "openJob">>> {
+  const { texts } = dialectOf(sequelize);
   const jobs = await plainSql<JobOfUnit>(
     sequelize,
-    `SELECT serial_key AS key, jobs.id AS id, motor_id AS motorId, closed_at AS closedAt
+    `SELECT serial_key AS key, jobs.id AS id, motor_id AS "motorId", closed_at AS "closedAt"
        FROM motors JOIN jobs ON motor_id = motors.id
-       WHERE serial_key IN (SELECT value FROM json_each($keys)) ORDER BY number`,
+       WHERE serial_key IN ${texts("$keys")} ORDER BY number`,
     { $keys: JSON.stringify(keys) },
   );
   const jobsOf = new Map(keys.map((key): [string, JobOfUnit[]] => [key, []]));
@@ -104,13 +107,13 @@ async function pastsOf(
   const [visits, versions] = await Promise.all([
     plainSql<{ readonly body: string }>(
       sequelize,
-      "SELECT body FROM visits WHERE job_id IN (SELECT value FROM json_each($jobs))",
+      `SELECT body FROM visits WHERE job_id IN ${texts("$jobs")}`,
       { $jobs: JSON.stringify(latest.map(({ id }) => id)) },
     ),
     plainSql<VersionAsWritten>(
       sequelize,
-      `SELECT motor_id AS motorId, body, by_whom AS byWhom, at, reason FROM motor_versions
-         WHERE motor_id IN (SELECT value FROM json_each($motors)) ORDER BY id`,
+      `SELECT motor_id AS "motorId", body, by_whom AS "byWhom", at, reason FROM motor_versions
+         WHERE motor_id IN ${texts("$motors")} ORDER BY id`,
       { $motors: JSON.stringify([...new Set(latest.map(({ motorId }) => motorId))]) },
     ),
   ]);
@@ -156,10 +159,10 @@ const SISTERS_A_PAGE = 200;
  * Motors that words are found in, by the newest jobs that they came with; one or two letters are looked for in their
  * serials.
  */
-const NAMED = `id IN (SELECT motor_id FROM job_search CROSS JOIN jobs ON number = job_search.rowid
-  WHERE job_search MATCH $phrase ORDER BY job_search.rowid DESC LIMIT ${SEARCH_LIMITS.most})`;
-const NAMED_SHORTLY = "instr(serial_key, $q) > 0";
-const OF_MODEL = "json_extract(body, '$.modelId') = $model";
+const named = ({ found }: Dialect) => `id IN (SELECT motor_id FROM ${found.from}
+  WHERE ${found.where("$phrase")} ORDER BY ${found.number} DESC LIMIT ${SEARCH_LIMITS.most})`;
+const namedShortly = ({ holds }: Dialect) => holds("serial_key", "$q");
+const ofModel = ({ text }: Dialect) => `${text("body", "modelId")} = $model`;
 
 interface MotorAsWritten extends Pick<Unit, "serial" | "name" | "owner"> {
   readonly serialKey: string;
@@ -173,13 +176,14 @@ export async function unitsOf(
 ): Promise<{ items: Unit[]; total: number; page: number; pageSize: number }> {
   const pageSize = query.model === undefined ? UNITS_A_PAGE : SISTERS_A_PAGE;
   const q = foldCase(query.q ?? "");
+  const dialect = dialectOf(sequelize);
   const conditions = [
-    ...(query.model === undefined ? [] : [OF_MODEL]),
-    ...(q === "" ? [] : [isShort(q) ? NAMED_SHORTLY : NAMED]),
+    ...(query.model === undefined ? [] : [ofModel(dialect)]),
+    ...(q === "" ? [] : [isShort(q) ? namedShortly(dialect) : named(dialect)]),
   ];
   const bind = {
     ...(query.model !== undefined && { $model: query.model }),
-    ...(q !== "" && (isShort(q) ? { $q: q } : { $phrase: phrase(q) })),
+    ...(q !== "" && (isShort(q) ? { $q: q } : { $phrase: dialect.piecesOf(q) })),
   };
   // The last motor of each unit; all of them are written down, those of some are gathered.
   const units =
@@ -187,7 +191,7 @@ export async function unitsOf(
       ? "SELECT motor_id AS id FROM units"
       : `SELECT max(id) AS id FROM motors WHERE ${["serial_key <> ''", ...conditions].join(" AND ")} GROUP BY serial_key`;
   const [[counted], page] = await Promise.all([
-    plainSql<{ n: number }>(sequelize, `SELECT count(*) AS n FROM (${units})`, bind),
+    plainSql<{ n: number }>(sequelize, `SELECT count(*) AS n FROM (${units}) AS units`, bind),
     plainSql<{ readonly id: string }>(sequelize, `${units} ORDER BY 1 DESC LIMIT $size OFFSET $from`, {
       ...bind,
       $size: pageSize,
@@ -196,8 +200,8 @@ export async function unitsOf(
   ]);
   const shown = await plainSql<MotorAsWritten>(
     sequelize,
-    `SELECT serial, serial_key AS serialKey, name, owner, body FROM motors
-       WHERE id IN (SELECT value FROM json_each($ids)) ORDER BY id DESC`,
+    `SELECT serial, serial_key AS "serialKey", name, owner, body FROM motors
+       WHERE id IN ${dialect.texts("$ids")} ORDER BY id DESC`,
     { $ids: JSON.stringify(page.map(({ id }) => id)) },
   );
   const pasts = await pastsOf(

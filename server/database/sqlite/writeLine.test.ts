@@ -1,8 +1,8 @@
 import { setTimeout as after } from "node:timers/promises";
 import type { Transaction } from "sequelize";
 import { expect, test } from "vitest";
-import { useShop } from "../../tests/shop.ts";
-import { plainSql } from "./plainSql.ts";
+import { useShop } from "../../../tests/shop.ts";
+import { plainSql } from "../plainSql.ts";
 
 const shop = useShop();
 

@@ -1,5 +1,5 @@
 import { Transaction, type Sequelize } from "sequelize";
-import { plainSql } from "./plainSql.ts";
+import { plainSql } from "../plainSql.ts";
 
 type Change<T> = (transaction: Transaction) => Promise<T>;
 

@@ -1,6 +1,6 @@
 import { expect, test, vi } from "vitest";
-import { useShop } from "../../tests/shop.ts";
-import { plainSql } from "./plainSql.ts";
+import { useShop } from "../../../tests/shop.ts";
+import { plainSql } from "../plainSql.ts";
 
 const shop = useShop();
 

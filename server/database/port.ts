@@ -1,0 +1,67 @@
+import type { Sequelize, Transaction } from "sequelize";
+import type { Models } from "../models/index.ts";
+
+/** A shop's data, whatever engine keeps it. */
+export interface Database {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  /**
+   * Makes a change of the shop whole or not at all, one after another: what it asked still holds when it writes. On disk
+   * when it resolves.
+   */
+  readonly write: <T>(change: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  /** The same of one job alone: where the engine can, others go on beside it. */
+  readonly writeTo: <T>(job: string, change: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  readonly close: () => Promise<void>;
+}
+
+/** What is bound by name. */
+export type Bound = string | number | null;
+export type Binding = Readonly<Record<string, Bound>>;
+
+/** The engines that a shop's data lies in: a file of its own, or a server that is there already. */
+export type Engine = "sqlite" | "postgres";
+
+/** Where jobs are found by their words: from what, under which number, and on what condition. */
+interface Found {
+  readonly from: string;
+  readonly number: string;
+  readonly where: (bound: string) => string;
+}
+
+/** What each engine says in words of its own; everything else is said once, in words that both know. */
+export interface Dialect {
+  readonly engine: Engine;
+  /** Text within a JSON column; NULL where it is not there. */
+  readonly text: (column: string, ...path: readonly string[]) => string;
+  /** A number within a JSON column. */
+  readonly number: (column: string, ...path: readonly string[]) => string;
+  /** The texts of a list that is bound as JSON, as a query of their own. */
+  readonly texts: (bound: string) => string;
+  /** The whole numbers of such a list. */
+  readonly numbers: (bound: string) => string;
+  /** The numbers that a query finds, as one JSON text in its order. @param column of the query */
+  readonly listOf: (column: string, query: string) => string;
+  /** Whether a text holds another one. */
+  readonly holds: (text: string, bound: string) => string;
+  /** A sum that is 0 over nothing. */
+  readonly total: (column: string) => string;
+  /** Everything of a job's journal in order, as one JSON text. @param bound the job's id */
+  readonly journal: (bound: string) => string;
+  /** The objects of a list that is bound as JSON, as rows with `value` and, from 1, `place`. */
+  readonly objects: (bound: string) => string;
+  /** A piece of such an object, as text. */
+  readonly part: (name: string) => string;
+  /** A text that is written into a column of JSON. */
+  readonly asJson: (text: string) => string;
+  /** Jobs, where a condition is all that is counted by and stands in one index. */
+  readonly jobsByNumber: string;
+  /** Jobs whose words hold a phrase of three letters or more, by the index of pieces; see `piecesOf`. */
+  readonly found: Found;
+  /** The same where nothing else is asked of them. */
+  readonly foundAmongAll: Found;
+  /** A phrase as the index of pieces asks for it: every sign in it is a letter like others. */
+  readonly piecesOf: (phrase: string) => string;
+  /** A column that grows with each line of the journal, whoever writes it. */
+  readonly placeOfEntry: string;
+}

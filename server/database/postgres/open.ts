@@ -1,0 +1,97 @@
+import { Sequelize } from "sequelize";
+import { defineModels } from "../../models/index.ts";
+import type { Database } from "../port.ts";
+import { migrate, refuseNewer, UnfitDatabase, type HowFar } from "../migrate.ts";
+import { sharedWrites } from "./writes.ts";
+
+/** One process brings a database up to date; the others wait for it. */
+const BEING_BROUGHT_UP = 0x67_66_75_70;
+/** Connections of one process. */
+const MOST_CONNECTIONS = 12;
+/** A server that does not answer within so long is not there, ms. */
+const ANSWERS = 10_000;
+
+/** An address without the pass-word that it may hold, for a person. */
+export function shownAddress(address: string): string {
+  const url = new URL(address);
+  return `${url.hostname}${url.port && `:${url.port}`}${url.pathname}`;
+}
+
+/** What the server says of why it lets nobody in, by its code. */
+function whyNot(error: unknown, address: string): string | null {
+  const { original } = error as { readonly original?: { readonly code?: string; readonly message?: string } };
+  const where = shownAddress(address);
+  switch (original?.code) {
+    case "28P01":
+    case "28000":
+      return `The database server at ${where} does not let this user in: look at the user and the pass-word in DATABASE_URL.`;
+    case "3D000":
+      return `There is no database at ${where}. Make it first (createdb); nothing was changed.`;
+    case "42501":
+      return `This user may not make tables in ${where}. Give it the right to, or make it the database's owner.`;
+    case "53300":
+      return `The database server at ${where} has no connection left. Raise its max_connections, or end a program that holds some.`;
+    case "57P03":
+      return `The database server at ${where} is still starting. Try again in a moment.`;
+    default:
+      return /^Sequelize(?:Connection|Host|AccessDenied|InvalidConnection)/u.test((error as Error).name)
+        ? `There is no database server at ${where} that answers (${original?.message ?? (error as Error).message}). Nothing was changed.`
+        : null;
+  }
+}
+
+/** Tables of somebody else are no place for a shop. */
+async function refuseForeign(sequelize: Sequelize, address: string): Promise<void> {
+  const [rows] = await sequelize.query(
+    `SELECT tablename AS name FROM pg_tables WHERE schemaname = current_schema() ORDER BY 1`,
+  );
+  const tables = (rows as { readonly name: string }[]).map(({ name }) => name);
+  if (tables.length > 0 && !tables.includes("migrations"))
+    throw new UnfitDatabase(
+      `${shownAddress(address)} holds tables that are not of this program (${tables.slice(0, 3).join(", ")}). Give it a database of its own; nothing was changed.`,
+    );
+}
+
+/**
+ * Opens a shop's database on a PostgreSQL server and brings it up to date; several processes may. What was acknowledged is on
+ * the server's disk.
+ * @throws UnfitDatabase in a sentence where it does not answer, lets nobody in, or holds something else
+ */
+export async function openServer(address: string, howFar: HowFar): Promise<Database> {
+  const sequelize = new Sequelize(address, {
+    dialect: "postgres",
+    logging: false,
+    pool: { max: MOST_CONNECTIONS, min: 0, idle: 10_000, acquire: 60_000 },
+    dialectOptions: { connectionTimeoutMillis: ANSWERS, keepAlive: true },
+  });
+  sequelize.addHook("afterConnect", async (connection) => {
+    // Whatever the server's own settings say: who is told that it is saved finds it after a power cut.
+    await (connection as { query: (sql: string) => Promise<unknown> }).query(
+      "SET synchronous_commit = on; SET standard_conforming_strings = on; SET TIME ZONE 'UTC'",
+    );
+  });
+  try {
+    await refuseNewer(sequelize, shownAddress(address));
+    await refuseForeign(sequelize, address);
+    await sequelize.transaction(async (transaction) => {
+      await sequelize.query(`SELECT pg_advisory_xact_lock(${BEING_BROUGHT_UP})`, { transaction });
+      await migrate(sequelize, () => Promise.resolve(), howFar);
+    });
+  } catch (error) {
+    await sequelize.close();
+    const why = whyNot(error, address);
+    if (why !== null) throw new UnfitDatabase(why);
+    throw error;
+  }
+  const { write, writeTo, idle } = sharedWrites(sequelize);
+  return {
+    sequelize,
+    models: defineModels(sequelize),
+    write,
+    writeTo,
+    close: async () => {
+      await idle();
+      await sequelize.close();
+    },
+  };
+}
