@@ -9,7 +9,7 @@ export default defineConfig({
     maxWorkers: availableParallelism(),
     include: ["server/**/*.test.ts"],
     exclude: [
-      "server/keeping/**",
+      "server/keeping/{brokenRows,keeping}.test.ts",
       "server/database/sqlite/**",
       "server/database/migrate.test.ts",
       "server/faults.test.ts",

@@ -9,7 +9,7 @@ import { pino } from "pino";
 import { createApp } from "../server/app.ts";
 import { openDatabase } from "../server/database/database.ts";
 import { doorService } from "../server/doors/doors.ts";
-import { copyKeeper } from "../server/keeping/daily.ts";
+import { copyKeeper, fileCopies } from "../server/keeping/daily.ts";
 import { firstInstruments } from "../server/services/firstInstruments.ts";
 import { services } from "../server/services/index.ts";
 import { INTAKE, JOB } from "../tests/entries.ts";
@@ -32,7 +32,7 @@ await shop.jobs.takeIn(JOB, INTAKE);
 const app = createApp({
   services: shop,
   doors: doorService(database, clock, false),
-  copies: copyKeeper({ file, folder: join(folder, "copies"), keep: 1, clock, log }),
+  copies: copyKeeper({ maker: fileCopies(file), folder: join(folder, "copies"), keep: 1, clock, log }),
   log,
   hosts: ["127.0.0.1"],
   web: null,

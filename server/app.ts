@@ -14,6 +14,7 @@ import { Problem } from "./problem.ts";
 import { readBundleFile } from "./incoming/bundleFile.ts";
 import { readCaptureFile } from "./incoming/captureFile.ts";
 import type { Incoming } from "./routes/bundles.ts";
+import { isDatabaseGone } from "./database/port.ts";
 import { routes } from "./routes/index.ts";
 import type { Services } from "./services/index.ts";
 import { underWay as followed, type UnderWay } from "./underWay.ts";
@@ -62,7 +63,10 @@ function knownCaller(hosts: readonly string[]): RequestHandler {
   };
 }
 
-/** What the file system or SQLite says, for a person: by its code. */
+const NO_DATABASE =
+  "The shop's database does not answer. Send it again in a moment: what was saved is not saved twice.";
+
+/** What the file system or the database says, for a person: by its code. */
 const CAUSES: readonly (readonly [RegExp, number, string, string])[] = [
   [
     /^(?:SQLITE_FULL|ENOSPC|EDQUOT)$/u,
@@ -81,6 +85,13 @@ const CAUSES: readonly (readonly [RegExp, number, string, string])[] = [
     500,
     "File damaged",
     "The shop's file is damaged. Nothing of this was saved. Stop the server and bring the last copy back.",
+  ],
+  [/^(?:57P0[123]|08\w{3}|53300)$/u, 503, "No database", NO_DATABASE],
+  [
+    /^53100$/u,
+    507,
+    "Disk full",
+    "The database server's disk is full. Nothing of this was saved; make room on it, then send it again.",
   ],
   [
     /^SQLITE_BUSY$/u,
@@ -122,6 +133,7 @@ const isCutOff = (error: unknown) =>
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
+  if (isDatabaseGone(error)) return new Problem(503, "No database", NO_DATABASE);
   if (isCutOff(error)) return new Problem(...READING["request.aborted"]!);
   const kind = error instanceof Error && "type" in error ? String(error.type) : "";
   const reading = READING[kind];

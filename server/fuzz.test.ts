@@ -9,7 +9,7 @@ import { fuzzBundles } from "../tests/fuzzBundles.ts";
 import { aReading, NOW, useShop } from "../tests/shop.ts";
 import { createApp } from "./app.ts";
 import { onPostgres } from "../tests/postgresShop.ts";
-import { copyKeeper } from "./keeping/daily.ts";
+import { copyKeeper, fileCopies } from "./keeping/daily.ts";
 
 const REQUESTS = 1200;
 const BUNDLES = 60;
@@ -26,7 +26,13 @@ describe("wild requests", () => {
       doors,
       copies: onPostgres
         ? null
-        : copyKeeper({ file, folder: join(folder, "copies"), keep: 1, clock: () => NOW, log }),
+        : copyKeeper({
+            maker: fileCopies(file),
+            folder: join(folder, "copies"),
+            keep: 1,
+            clock: () => NOW,
+            log,
+          }),
       log,
       hosts: ["127.0.0.1"],
       web: null,

@@ -1,6 +1,7 @@
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createServer as createPlain, type RequestListener, type Server } from "node:http";
 import { createServer as createSecure } from "node:https";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createApp } from "./app.ts";
 import { openDatabase, type Database } from "./database/database.ts";
@@ -17,8 +18,9 @@ import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
 import { UnfitCopy } from "./keeping/backup.ts";
 import { NO_ZONE } from "#core/record";
 import { isOpenAt, USUAL_HOURS } from "#core/schedule";
-import { copyKeeper, type CopyKeeper } from "./keeping/daily.ts";
-import { holdShop, type ShopLock } from "./keeping/lock.ts";
+import { copyKeeper, fileCopies, type CopyKeeper, type CopyMaker } from "./keeping/daily.ts";
+import { databaseCopies } from "./keeping/dump.ts";
+import { holdShop } from "./keeping/lock.ts";
 import { UnfitDatabase } from "./database/migrate.ts";
 import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
@@ -35,7 +37,7 @@ function refuse(sentence: string): never {
 
 function options(): Options {
   try {
-    return readOptions(process.argv.slice(2));
+    return readOptions(process.argv.slice(2), process.env);
   } catch (error) {
     if (error instanceof BadOption) refuse(error.message);
     throw error;
@@ -44,24 +46,50 @@ function options(): Options {
 
 /** Whether the invented shop is made anew. */
 const isFresh = ({ demo, keep }: Options) => demo && !keep;
-const incomingOf = (folder: string) => join(folder, "incoming");
 const now = () => new Date();
 
-async function openShop(
-  asked: Options,
-  { folder, file, copies }: ShopPaths,
-): Promise<{ readonly database: Database; readonly lock: ShopLock }> {
+/** A shop that is open, and where this process keeps what it needs beside it. */
+interface OpenShop {
+  readonly database: Database;
+  readonly maker: CopyMaker;
+  /** Where uploads lie until they were read. */
+  readonly incoming: string;
+  /** Lets go of it. */
+  readonly release: () => Promise<void>;
+}
+
+/** A shop in a file is this process's alone. */
+async function openItsFile(asked: Options, { folder, file, copies }: ShopPaths): Promise<OpenShop> {
+  if (isFresh(asked)) refuseForeign(folder);
+  const lock = await holdShop(folder);
+  if (isFresh(asked)) emptyDemoFolder(folder, shopFile.NAME);
+  else refuseVanished(file, copies, asked.fresh);
+  const database = await openDatabase(file, now(), { tell });
+  if (!isLarge(file)) await quickCheck(file, copies);
+  const incoming = join(folder, "incoming");
+  clearIncoming(incoming);
+  return { database, maker: fileCopies(file), incoming, release: lock.release };
+}
+
+/** A shop in a database may be worked on by several processes, on this computer and on others. */
+async function openItsDatabase(address: string): Promise<OpenShop> {
+  const database = await openDatabase(address, now(), { tell });
+  const incoming = mkdtempSync(join(tmpdir(), "green-fable-incoming-"));
+  return {
+    database,
+    incoming,
+    maker: databaseCopies(database.sequelize, address),
+    release: () => Promise.resolve(rmSync(incoming, { recursive: true, force: true })),
+  };
+}
+
+function tell(sentence: string): void {
+  process.stdout.write(`${sentence}\n`);
+}
+
+async function openShop(asked: Options, paths: ShopPaths): Promise<OpenShop> {
   try {
-    if (isFresh(asked)) refuseForeign(folder);
-    const lock = await holdShop(folder);
-    if (isFresh(asked)) emptyDemoFolder(folder, shopFile.NAME);
-    else refuseVanished(file, copies, asked.fresh);
-    const database = await openDatabase(file, now(), {
-      tell: (sentence) => process.stdout.write(`${sentence}\n`),
-    });
-    if (!isLarge(file)) await quickCheck(file, copies);
-    clearIncoming(incomingOf(folder));
-    return { database, lock };
+    return await (asked.database === null ? openItsFile(asked, paths) : openItsDatabase(asked.database));
   } catch (error) {
     if (
       error instanceof ForeignFolder ||
@@ -70,7 +98,7 @@ async function openShop(
       error instanceof UnfitCopy
     )
       refuse(error.message);
-    const fault = openingFault(error, file, copies);
+    const fault = openingFault(error, paths.file, paths.copies);
     if (fault) refuse(fault);
     throw error;
   }
@@ -114,7 +142,7 @@ function listen(server: Server, asked: Options, folder: string, code: string | n
     const port = typeof address === "object" && address ? address.port : asked.port;
     const scheme = asked.cert ? "https" : "http";
     const url = `${scheme}://${asked.host}:${port}`;
-    putUpSign(folder, url);
+    if (asked.database === null) putUpSign(folder, url);
     process.stdout.write(
       [
         openLine(asked),
@@ -136,7 +164,7 @@ function keepCopies(asked: Options, { file, copies }: ShopPaths, keeper: CopyKee
     setInterval(() => void keeper.daily(), HOUR).unref();
     void keeper.daily();
   }
-  if (isLarge(file))
+  if (asked.database === null && isLarge(file))
     void quickCheck(file, copies).catch((error: unknown) => {
       refuse(error instanceof Error ? error.message : String(error));
     });
@@ -173,12 +201,12 @@ function endWhenTold(server: Server, folder: string, { hangUp, end }: Ending): v
 async function serve(): Promise<void> {
   const asked = options();
   const paths = shopFile(asked);
-  const { folder, file } = paths;
+  const { folder } = paths;
   // What a shop holds is for whoever runs it: files 600, folders 700.
   process.umask(0o077);
   const log = openLog(process.env["LOG_LEVEL"]);
 
-  const { database, lock } = await openShop(asked, paths);
+  const { database, maker, incoming, release } = await openShop(asked, paths);
   const judge = inOwnThread(new URL("./judge.js", import.meta.url), log);
   const servicesBy = (clock: Clock) => services(database, clock, judge, log, asked.instrumentsAnywhere);
   const shop = servicesBy(now);
@@ -196,7 +224,7 @@ async function serve(): Promise<void> {
     return isOpenAt(now().toISOString(), timeZone, hours);
   };
   const copies = copyKeeper({
-    ...{ file, folder: paths.copies, keep: asked.keepCopies, clock: now },
+    ...{ maker, folder: paths.copies, keep: asked.keepCopies, clock: now },
     ...{ zone, isOpen, log },
   });
   const work = underWay();
@@ -206,7 +234,7 @@ async function serve(): Promise<void> {
     web: join(process.cwd(), "dist/web"),
     demo: asked.demo,
     incoming: {
-      folder: incomingOf(folder),
+      folder: incoming,
       ...inReadingThread(new URL("./incoming.js", import.meta.url)),
     },
     proxies: asked.proxies,
@@ -221,7 +249,7 @@ async function serve(): Promise<void> {
       await shop.judging.stop(judge.close);
       await work.idle();
       await database.close();
-      await lock.release();
+      await release();
     },
   });
 }

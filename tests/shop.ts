@@ -73,7 +73,7 @@ export class TestShop {
   constructor(private readonly signIn = false) {}
 
   /** Its database, where these tests run on PostgreSQL. */
-  private address: string | null = null;
+  address: string | null = null;
 
   get file(): string {
     return join(this.folder, "shop.sqlite");

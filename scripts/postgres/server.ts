@@ -1,29 +1,17 @@
 import { execFile, spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
 import { once } from "node:events";
-import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { chownSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer, type AddressInfo } from "node:net";
 import { tmpdir, userInfo } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { setTimeout as after } from "node:timers/promises";
 import { promisify } from "node:util";
+import { programAt } from "../../server/database/postgres/programs.ts";
 
 const run = promisify(execFile);
 
-/** Where Debian puts the server's own programs, by version. */
-const DEBIAN = "/usr/lib/postgresql";
-
-/** The folder of the server's programs, of the newest version that is installed; null where none is. */
-export function postgresPrograms(): string | null {
-  if (!existsSync(DEBIAN)) return null;
-  const versions = readdirSync(DEBIAN)
-    .filter((version) => existsSync(join(DEBIAN, version, "bin", "initdb")))
-    .toSorted((a, b) => Number(b) - Number(a));
-  return versions[0] === undefined ? null : join(DEBIAN, versions[0], "bin");
-}
-
-export const NO_POSTGRES =
-  "There is no PostgreSQL server on this computer (on Debian: apt-get install postgresql).";
+const NO_POSTGRES = "There is no PostgreSQL server on this computer (on Debian: apt-get install postgresql).";
 
 /** The server refuses to run for the computer's administrator: then for the user that its package made. */
 async function otherUser(): Promise<{ readonly uid: number; readonly gid: number } | null> {
@@ -59,8 +47,9 @@ export interface PostgresServer {
 export async function startPostgres(
   settings: Readonly<Record<string, string>> = {},
 ): Promise<PostgresServer> {
-  const programs = postgresPrograms();
-  if (programs === null) throw new Error(NO_POSTGRES);
+  const initdb = programAt("initdb");
+  if (initdb === null) throw new Error(NO_POSTGRES);
+  const programs = dirname(initdb);
   const as = await otherUser();
   const folder = mkdtempSync(join(tmpdir(), "green-fable-postgres-"));
   if (as) chownSync(folder, as.uid, as.gid);
@@ -71,7 +60,7 @@ export async function startPostgres(
   const pwfile = join(folder, "password");
   await run("sh", ["-c", `umask 077; printf %s ${password} > ${pwfile}`], options);
   await run(
-    join(programs, "initdb"),
+    initdb,
     [
       "-D",
       data,

@@ -15,6 +15,23 @@ export interface Database {
   readonly close: () => Promise<void>;
 }
 
+/** The database's server does not answer, or ended the connection: whether a change was made is known once it answers again. */
+export class DatabaseGone extends Error {
+  constructor(cause: unknown) {
+    super("The database does not answer.", { cause });
+    this.name = "DatabaseGone";
+  }
+}
+
+/** Whether a database could not be asked, by whichever layer noticed. */
+export const isDatabaseGone = (error: unknown): boolean =>
+  error instanceof DatabaseGone ||
+  (error instanceof Error &&
+    (/^Sequelize(?:Connection|Host|InvalidConnection|AccessDenied)/u.test(error.name) ||
+      (error.name.startsWith("Sequelize") &&
+        /terminat|ECONNRESET|EPIPE|not queryable|connection error/iu.test(error.message)) ||
+      /^Connection terminated|^Client has encountered a connection error/u.test(error.message)));
+
 /** What is bound by name. */
 export type Bound = string | number | null;
 export type Binding = Readonly<Record<string, Bound>>;

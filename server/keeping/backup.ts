@@ -17,7 +17,9 @@ export interface Copy {
 }
 
 /** The name of a day's copy: green-fable-2026-03-02.sqlite, or with the time where it was asked for by hand. */
-const NAME = /^green-fable-\d{4}-\d{2}-\d{2}(?:-\d{6})?\.sqlite$/u;
+const NAME = /^green-fable-\d{4}-\d{2}-\d{2}(?:-\d{6})?\.(?:sqlite|dump)$/u;
+/** The sum of a dump lies beside it, as sha256sum writes and checks it; a SQLite file carries its own. */
+export const sumFile = (dump: string) => `${dump}.sha256`;
 export const isCopyName = (name: string) => NAME.test(name);
 
 export const open = (file: string) => new Sequelize({ dialect: "sqlite", storage: file, logging: false });
@@ -117,10 +119,11 @@ const LEFT_OVER = 24 * 3_600_000;
 export function prune(folder: string, keep: number, now: Date): string[] {
   for (const name of existsSync(folder) ? readdirSync(folder) : []) {
     const path = join(folder, name);
-    if (name.endsWith(".sqlite.part") && now.getTime() - statSync(path).mtimeMs > LEFT_OVER)
+    if (/\.(?:sqlite|dump)\.part$/u.test(name) && now.getTime() - statSync(path).mtimeMs > LEFT_OVER)
       rmSync(path, { force: true });
   }
   const old = copiesIn(folder).slice(keep);
-  for (const name of old) rmSync(join(folder, name), { force: true });
+  for (const name of old)
+    for (const path of [join(folder, name), sumFile(join(folder, name))]) rmSync(path, { force: true });
   return old;
 }

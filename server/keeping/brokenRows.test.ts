@@ -7,7 +7,7 @@ import { QueryTypes } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { API } from "#contract/routes";
 import { createApp } from "../app.ts";
-import { copyKeeper } from "./daily.ts";
+import { copyKeeper, fileCopies } from "./daily.ts";
 import { aDecision, aPicture, aReading, aTurning, JOB, useShop, uuid } from "../../tests/shop.ts";
 import { createHash } from "node:crypto";
 
@@ -48,7 +48,13 @@ describe("a broken row", () => {
     server = createApp({
       services: shop.services,
       doors: shop.doors,
-      copies: copyKeeper({ file: shop.file, folder: join(shop.folder, "copies"), keep: 3, clock, log }),
+      copies: copyKeeper({
+        maker: fileCopies(shop.file),
+        folder: join(shop.folder, "copies"),
+        keep: 3,
+        clock,
+        log,
+      }),
       log,
       hosts: ["127.0.0.1"],
       web: null,

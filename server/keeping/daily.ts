@@ -17,8 +17,24 @@ export interface CopyKeeper {
   readonly last: () => { readonly at: string; readonly problem: string | null } | null;
 }
 
+/** How a copy of a shop is made. */
+export interface CopyMaker {
+  /** What its name ends with. */
+  readonly ending: ".sqlite" | ".dump";
+  readonly copy: (target: string) => Promise<Omit<Copy, "name">>;
+  /** How large the shop is, bytes. */
+  readonly bytes: () => Promise<number>;
+}
+
+/** Copies of a shop's file. */
+export const fileCopies = (file: string): CopyMaker => ({
+  ending: ".sqlite",
+  copy: (target) => copyShop(file, target),
+  bytes: () => Promise.resolve(statSync(file).size),
+});
+
 interface Parts {
-  readonly file: string;
+  readonly maker: CopyMaker;
   readonly folder: string;
   /** How many copies are kept. */
   readonly keep: number;
@@ -42,7 +58,7 @@ const QUICK = 100_000_000;
 
 /** Keeps copies of a shop: one a day by itself, and others when somebody asks. One at a time. */
 export function copyKeeper({
-  file,
+  maker,
   folder,
   keep,
   clock,
@@ -56,7 +72,7 @@ export function copyKeeper({
   const make = async (name: string): Promise<Copy> => {
     const at = clock().toISOString();
     try {
-      const copy = await copyShop(file, join(folder, name));
+      const copy = await maker.copy(join(folder, name));
       prune(folder, keep, clock());
       last = { at, problem: null };
       return { name, ...copy };
@@ -67,7 +83,7 @@ export function copyKeeper({
   };
   /** A large shop is copied when nobody works, unless yesterday has no copy: then a shop that never closes has one too. */
   const canWait = async (today: string): Promise<boolean> => {
-    if (!isOpen || statSync(file).size < waitsFrom) return false;
+    if (!isOpen || (await maker.bytes()) < waitsFrom) return false;
     const yesterday = format(addDays(parseISO(today), -1), "yyyy-MM-dd");
     const [latest] = copiesIn(folder);
     return latest !== undefined && latest >= `green-fable-${yesterday}` && (await isOpen());
@@ -85,12 +101,12 @@ export function copyKeeper({
     now: () =>
       inTurn(async () => {
         const at = timeIn(clock().toISOString(), await zone?.());
-        return make(`green-fable-${at.slice(0, DAY)}-${timeOf(at)}.sqlite`);
+        return make(`green-fable-${at.slice(0, DAY)}-${timeOf(at)}${maker.ending}`);
       }),
     daily: () =>
       inTurn(async () => {
         const today = dayIn(clock().toISOString(), await zone?.());
-        const name = `green-fable-${today}.sqlite`;
+        const name = `green-fable-${today}${maker.ending}`;
         if (copiesIn(folder).includes(name)) return;
         try {
           if (await canWait(today)) return;

@@ -20,7 +20,7 @@ import { soon } from "../../tests/answers.ts";
 import { aReading, INTAKE, NOW, useShop, uuid } from "../../tests/shop.ts";
 import { copiesIn, copyShop, lookOver } from "./backup.ts";
 import { putUpSign } from "./atWork.ts";
-import { copyKeeper } from "./daily.ts";
+import { copyKeeper, fileCopies } from "./daily.ts";
 import { CASES } from "#bench/cases";
 import { exportShop } from "./exportShop.ts";
 import { importShop } from "./importShop.ts";
@@ -86,7 +86,13 @@ describe("a copy of a shop", () => {
 
   it("is made once a day, and the oldest go where more than are kept", async () => {
     let now = new Date("2026-03-02T09:15:00.000Z");
-    const keeper = copyKeeper({ file: shop.file, folder: copies(), keep: 3, clock: () => now, log });
+    const keeper = copyKeeper({
+      maker: fileCopies(shop.file),
+      folder: copies(),
+      keep: 3,
+      clock: () => now,
+      log,
+    });
     for (let day = 2; day <= 6; day += 1) {
       now = new Date(`2026-03-0${day}T09:15:00.000Z`);
       await keeper.daily();
@@ -106,7 +112,7 @@ describe("a copy of a shop", () => {
     let open = false;
     const keeper = (waitsFrom: number) =>
       copyKeeper({
-        ...{ file: shop.file, folder: copies(), keep: 9, clock: () => now, log, waitsFrom },
+        ...{ maker: fileCopies(shop.file), folder: copies(), keep: 9, clock: () => now, log, waitsFrom },
         isOpen: () => Promise.resolve(open),
       });
     const daysOf = () => copiesIn(copies()).map((name) => name.slice(12, 22));
@@ -135,7 +141,13 @@ describe("a copy of a shop", () => {
     mkdirSync(copies(), { recursive: true });
     // A folder lies where the copy is to be written.
     mkdirSync(`${target()}.part/full`, { recursive: true });
-    const keeper = copyKeeper({ file: shop.file, folder: copies(), keep: 3, clock: () => NOW, log });
+    const keeper = copyKeeper({
+      maker: fileCopies(shop.file),
+      folder: copies(),
+      keep: 3,
+      clock: () => NOW,
+      log,
+    });
     await keeper.daily();
     expect(keeper.last()?.problem).toMatch(/\S/u);
     expect(copiesIn(copies())).toEqual([]);

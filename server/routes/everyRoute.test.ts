@@ -8,7 +8,7 @@ import { openApi } from "#contract/openApi";
 import { TOKEN_HEADER, TRAINEE_ENTRIES, type Role, type SessionView } from "#contract/doors";
 import { API, ENTRY_PATHS } from "#contract/routes";
 import { createApp } from "../app.ts";
-import { copyKeeper } from "../keeping/daily.ts";
+import { copyKeeper, fileCopies } from "../keeping/daily.ts";
 import { aReading, INTAKE, JOB, useShop, uuid, type TestShop } from "../../tests/shop.ts";
 import { join } from "node:path";
 import { underWay } from "../underWay.ts";
@@ -107,7 +107,7 @@ describe("every route", () => {
   beforeEach(async () => {
     const log = pino({ level: "silent" });
     const copies = copyKeeper({
-      file: shop.file,
+      maker: fileCopies(shop.file),
       folder: join(shop.folder, "copies"),
       keep: 3,
       clock: () => shop.now,

@@ -1,5 +1,5 @@
 import { Sequelize, type Transaction } from "sequelize";
-import type { Binding } from "../port.ts";
+import { DatabaseGone, type Binding } from "../port.ts";
 
 /** A connection as the driver has it. */
 interface Connection {
@@ -46,6 +46,17 @@ const READERS = new Map<number, (text: string) => unknown>([
 /** JSON and everything else comes as the text that it is. */
 const types = { getTypeParser: (type: number) => READERS.get(type) ?? ((text: string) => text) };
 
+/** The server ended the connection, or was gone: what it refuses comes with a severity. */
+const isGone = (error: unknown) => error instanceof Error && !("severity" in error);
+
+async function ask(connection: Connection, asked: Parameters<Connection["query"]>[0]): Promise<unknown[]> {
+  try {
+    return (await connection.query(asked)).rows;
+  } catch (error) {
+    throw isGone(error) ? new DatabaseGone(error) : error;
+  }
+}
+
 /** A statement of a database on PostgreSQL; see plainSql. */
 export async function askPostgres<Row>(
   from: Transaction | Sequelize,
@@ -56,12 +67,12 @@ export async function askPostgres<Row>(
   const asked = { name, text, types, values: bound.map((one) => bind[one]) };
   if (!(from instanceof Sequelize)) {
     const { connection } = from as unknown as { readonly connection: Connection };
-    return (await connection.query(asked)).rows as Row[];
+    return (await ask(connection, asked)) as Row[];
   }
   const manager = from.connectionManager as unknown as Connections;
   const connection = await manager.getConnection({ type: "read" });
   try {
-    return (await connection.query(asked)).rows as Row[];
+    return (await ask(connection, asked)) as Row[];
   } finally {
     manager.releaseConnection(connection);
   }

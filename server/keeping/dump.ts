@@ -1,0 +1,192 @@
+import { execFile, spawn } from "node:child_process";
+import { createHash } from "node:crypto";
+import {
+  chmodSync,
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
+import { basename, dirname } from "node:path";
+import { createInterface } from "node:readline";
+import { pipeline } from "node:stream/promises";
+import { promisify } from "node:util";
+import { QueryTypes, Transaction, type Sequelize } from "sequelize";
+import { programAt } from "../database/postgres/programs.ts";
+import { sumFile, UnfitCopy, type Copy } from "./backup.ts";
+import type { CopyMaker } from "./daily.ts";
+import { synced } from "./place.ts";
+import { TABLE_NAMES } from "./tables.ts";
+
+const run = promisify(execFile);
+
+function needed(name: "pg_dump" | "pg_restore"): string {
+  const found = programAt(name);
+  if (found === null)
+    throw new UnfitCopy(
+      `There is no ${name} on this computer, which copies of a database are made with (on Debian: apt-get install postgresql-client).`,
+    );
+  return found;
+}
+
+/** How a program is told of a database: the pass-word stands in no list of what runs here. */
+function asked(address: string) {
+  const url = new URL(address);
+  const env = { ...process.env, PGPASSWORD: decodeURIComponent(url.password), PGCONNECT_TIMEOUT: "10" };
+  url.password = "";
+  return { database: url.href, env };
+}
+
+const sumOf = async (file: string) => {
+  const hash = createHash("sha256");
+  await pipeline(createReadStream(file), hash);
+  return hash.digest("hex");
+};
+type Counts = Readonly<Record<string, number>>;
+
+/** Lines of every table as they stand in a dump, read to its end: one that is cut short says so. */
+async function countsIn(dump: string): Promise<Counts> {
+  const child = spawn(needed("pg_restore"), ["--data-only", "--file=-", dump], {
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  let said = "";
+  child.stderr.on("data", (chunk: Buffer) => (said += String(chunk).slice(0, 500)));
+  const ended = new Promise<number | null>((resolve) => child.once("close", resolve));
+  const counts: Record<string, number> = {};
+  let table: string | null = null;
+  for await (const line of createInterface({ input: child.stdout, crlfDelay: Infinity })) {
+    const begins = /^COPY (?:\w+\.)?"?(\w+)"? \(.*\) FROM stdin;$/u.exec(line);
+    if (begins && table === null) {
+      table = begins[1]!;
+      counts[table] = 0;
+    } else if (line === "\\.") table = null;
+    else if (table !== null) counts[table]! += 1;
+  }
+  if ((await ended) !== 0)
+    throw new UnfitCopy(`${basename(dump)} is damaged, or no copy of a database: ${said.trim()}`);
+  return counts;
+}
+
+/** What a database holds in one moment, and that moment's name. */
+async function atOneMoment<T>(
+  sequelize: Sequelize,
+  work: (snapshot: string, counts: Counts) => Promise<T>,
+): Promise<T> {
+  return sequelize.transaction(
+    { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ, readOnly: true },
+    async (transaction) => {
+      const ask = <Row extends object>(sql: string) =>
+        sequelize.query<Row>(sql, { type: QueryTypes.SELECT, transaction });
+      const [named] = await ask<{ name: string }>("SELECT pg_export_snapshot() AS name");
+      const counts: Record<string, number> = {};
+      for (const table of TABLE_NAMES) {
+        const [row] = await ask<{ n: string }>(`SELECT count(*) AS n FROM ${table}`);
+        counts[table] = Number(row!.n);
+      }
+      return work(named!.name, counts);
+    },
+  );
+}
+
+/**
+ * Looks a dump over: its sum where it carries one, and that it reads to its end.
+ * @throws UnfitCopy with what is wrong
+ */
+export async function lookOverDump(dump: string): Promise<Counts> {
+  if (!existsSync(dump)) throw new UnfitCopy(`There is no file ${dump}.`);
+  if (existsSync(sumFile(dump))) {
+    const [said] = readFileSync(sumFile(dump), "utf8").split(" ");
+    if (said !== (await sumOf(dump)))
+      throw new UnfitCopy(`${basename(dump)} is not as it was made: its SHA-256 differs.`);
+  }
+  const counts = await countsIn(dump);
+  if (!("jobs" in counts)) throw new UnfitCopy(`${basename(dump)} holds no shop of this program.`);
+  return counts;
+}
+
+/** Copies a database while it is worked on: one moment of it, held against what it held then before it gets its name. */
+async function dumpDatabase(
+  sequelize: Sequelize,
+  address: string,
+  target: string,
+): Promise<Omit<Copy, "name">> {
+  const part = `${target}.part`;
+  mkdirSync(dirname(target), { recursive: true, mode: 0o700 });
+  rmSync(part, { force: true });
+  const { database, env } = asked(address);
+  const program = needed("pg_dump");
+  const held = await atOneMoment(sequelize, async (snapshot, counts) => {
+    await run(
+      program,
+      [
+        "--format=custom",
+        "--no-owner",
+        "--no-acl",
+        `--snapshot=${snapshot}`,
+        `--file=${part}`,
+        `--dbname=${database}`,
+      ],
+      { env },
+    ).catch((error: unknown) => {
+      const said = (error as { readonly stderr?: string }).stderr ?? String(error);
+      throw new UnfitCopy(`The database could not be copied: ${said.trim().split("\n")[0]}`);
+    });
+    return counts;
+  });
+  chmodSync(part, 0o600);
+  const counts = await countsIn(part);
+  for (const table of TABLE_NAMES)
+    if (counts[table] !== held[table])
+      throw new UnfitCopy(
+        `The copy holds ${counts[table] ?? 0} of ${held[table]} lines of ${table}: it is not kept.`,
+      );
+  synced(part);
+  writeFileSync(sumFile(target), `${await sumOf(part)}  ${basename(target)}\n`, { mode: 0o600 });
+  renameSync(part, target);
+  synced(dirname(target));
+  return { bytes: statSync(target).size, jobs: held["jobs"]!, entries: held["entries"]! };
+}
+
+/** Copies of a database on a server. */
+export const databaseCopies = (sequelize: Sequelize, address: string): CopyMaker => ({
+  ending: ".dump",
+  copy: (target) => dumpDatabase(sequelize, address, target),
+  bytes: async () => {
+    const [row] = await sequelize.query<{ n: string }>("SELECT pg_database_size(current_database()) AS n", {
+      type: QueryTypes.SELECT,
+    });
+    return Number(row!.n);
+  },
+});
+
+/**
+ * Brings a dump into an empty database, all of it or nothing.
+ * @throws UnfitCopy in a sentence where it is not whole, or the database is not empty
+ */
+export async function restoreDump(dump: string, sequelize: Sequelize, address: string): Promise<Counts> {
+  const counts = await lookOverDump(dump);
+  const [row] = await sequelize.query<{ n: string }>(
+    "SELECT count(*) AS n FROM pg_tables WHERE schemaname = current_schema()",
+    { type: QueryTypes.SELECT },
+  );
+  if (Number(row!.n) > 0)
+    throw new UnfitCopy(
+      "There is something in this database already. Name an empty one; nothing was changed.",
+    );
+  const { database, env } = asked(address);
+  await run(
+    needed("pg_restore"),
+    ["--single-transaction", "--exit-on-error", "--no-owner", "--no-acl", `--dbname=${database}`, dump],
+    { env },
+  ).catch((error: unknown) => {
+    const said = (error as { readonly stderr?: string }).stderr ?? String(error);
+    throw new UnfitCopy(
+      `The copy could not be brought back: ${said.trim().split("\n")[0]}. Nothing was changed.`,
+    );
+  });
+  return counts;
+}
