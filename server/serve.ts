@@ -170,6 +170,7 @@ function keepCopies(asked: Options, { file, copies }: ShopPaths, keeper: CopyKee
     });
 }
 
+const LOOKS_AFTER_OTHERS = 5000;
 const LOOK_FOR_IDLE = 20;
 /** Milliseconds in which answers that were begun are sent to their end. */
 const LAST_ANSWERS = 5000;
@@ -216,6 +217,9 @@ async function serve(): Promise<void> {
   await shop.judging.tryAgain();
   shop.judging.wake();
   await sayWhatIsUnread(database);
+
+  // What another process was judging when it died is taken over.
+  if (asked.database !== null) setInterval(() => shop.judging.wake(), LOOKS_AFTER_OTHERS).unref();
 
   const doors = doorService(database, now, isOpenToOthers(asked));
   const zone = async () => (await shop.shop.limits()).timeZone;

@@ -10,8 +10,11 @@ export interface Database {
    * when it resolves.
    */
   readonly write: <T>(change: (transaction: Transaction) => Promise<T>) => Promise<T>;
-  /** The same of one job alone: where the engine can, others go on beside it. */
-  readonly writeTo: <T>(job: string, change: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  /**
+   * The same of one job alone: where the engine can, others go on beside it.
+   * @param job that is held meanwhile; null where what is changed is held by each statement itself
+   */
+  readonly writeTo: <T>(job: string | null, change: (transaction: Transaction) => Promise<T>) => Promise<T>;
   readonly close: () => Promise<void>;
 }
 
@@ -44,6 +47,18 @@ interface Found {
   readonly from: string;
   readonly number: string;
   readonly where: (bound: string) => string;
+}
+
+/** Statements by which a job is judged by one process at a time, each of them a name in `$by`. */
+interface SharedJudging {
+  /** Takes jobs that nobody judges, or whose process has not been heard of: their ids, the oldest first. */
+  readonly take: (where: string, most: number) => string;
+  /** Lets go of `$id`: a line where it was this process's until now. */
+  readonly letGo: string;
+  /** Lets go of all that this process has. */
+  readonly letGoOfAll: string;
+  /** Takes `$jobs` away from whoever judges them: what they are held against is another one now. */
+  readonly overtake: string;
 }
 
 /** What each engine says in words of its own; everything else is said once, in words that both know. */
@@ -79,6 +94,8 @@ export interface Dialect {
   readonly foundAmongAll: Found;
   /** A phrase as the index of pieces asks for it: every sign in it is a letter like others. */
   readonly piecesOf: (phrase: string) => string;
+  /** How processes that judge the same jobs share them; null where there is one process alone. */
+  readonly shared: SharedJudging | null;
   /** A column that grows with each line of the journal, whoever writes it. */
   readonly placeOfEntry: string;
 }

@@ -21,6 +21,14 @@ const STATEMENTS = [
   `INSERT INTO grounds (version) VALUES (0)`,
   `ALTER TABLE jobs ADD COLUMN grounds INTEGER NOT NULL DEFAULT 0`,
   `CREATE INDEX jobs_open_by_grounds ON jobs (grounds) WHERE closed_at IS NULL`,
+  // Which process judges a job just now, and until when the others leave it alone; nothing of it outlives a crash.
+  {
+    sqlite: null,
+    postgres: `CREATE UNLOGGED TABLE being_judged (
+      job_id TEXT COLLATE "C" PRIMARY KEY,
+      by_whom TEXT NOT NULL,
+      until TIMESTAMPTZ NOT NULL)`,
+  },
   // Jobs whose verdict could not be worked out.
   {
     sqlite: `CREATE INDEX jobs_unjudged ON jobs (id) WHERE json_extract(summary, '$.unjudged') IS NOT NULL`,

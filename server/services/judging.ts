@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { setTimeout as after } from "node:timers/promises";
 import { isDeepStrictEqual } from "node:util";
 import type { Transaction } from "sequelize";
@@ -48,7 +49,10 @@ interface Done {
  * Keeps what the lists show up to date in the background: stage, summary and visit figures are written down once when a
  * job changes. No list judges while it answers; it says how many jobs are still to be done. Who writes goes first.
  */
-export function judging({ models, sequelize, write }: Database, judge: Judge | null, log: Logger) {
+export function judging({ models, sequelize, writeTo, write }: Database, judge: Judge | null, log: Logger) {
+  const { shared } = dialectOf(sequelize);
+  /** This process among those that judge the same jobs. */
+  const us = randomUUID();
   const unjudged = `${dialectOf(sequelize).text("summary", "unjudged")} IS NOT NULL`;
   let running: Promise<void> | null = null;
   let again = false;
@@ -78,11 +82,17 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
   const idsWhere = async (where: string, grounds: number): Promise<string[]> => {
     const rows = await plainSql<{ id: string }>(
       sequelize,
-      `SELECT id FROM jobs WHERE ${where} ORDER BY number LIMIT ${CHUNK}`,
-      where.includes("$grounds") ? { $grounds: grounds } : {},
+      shared?.take(where, CHUNK) ?? `SELECT id FROM jobs WHERE ${where} ORDER BY number LIMIT ${CHUNK}`,
+      { ...(where.includes("$grounds") && { $grounds: grounds }), ...(shared && { $by: us }) },
     );
     return rows.map(({ id }) => id);
   };
+
+  /** Whether nobody took it away from this process while it was judged. */
+  async function isStillOurs(id: string, transaction: Transaction): Promise<boolean> {
+    if (!shared) return !overtaken.delete(id);
+    return (await plainSql(transaction, shared.letGo, { $id: id, $by: us })).length > 0;
+  }
 
   async function countLeft(): Promise<number> {
     const [row] = await plainSql<{ n: number }>(
@@ -103,12 +113,14 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
          AND motor_id IN (SELECT id FROM motors WHERE serial_key = $serialKey) RETURNING id`,
       { $number: job.number, $serialKey: serialKey },
     );
-    for (const { id } of later) overtaken.add(id);
+    if (shared)
+      await plainSql(transaction, shared.overtake, { $jobs: JSON.stringify(later.map(({ id }) => id)) });
+    else for (const { id } of later) overtaken.add(id);
   }
 
   async function keepOne(done: Done, transaction: Transaction): Promise<void> {
     const { job, grounds, judged } = done;
-    if (overtaken.delete(job.id)) return;
+    if (!(await isStillOurs(job.id, transaction))) return;
     const summary = judged?.summary ?? { ...job.summary, unjudged: COULD_NOT };
     // Only while nobody wrote meanwhile; otherwise the next round does it.
     const kept = await plainSql(
@@ -173,7 +185,7 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
       const together = done;
       done = [];
       if (together.length > 0)
-        await write(async (transaction) => {
+        await writeTo(null, async (transaction) => {
           for (const one of together) await keepOne(one, transaction);
         });
     };
@@ -241,6 +253,8 @@ export function judging({ models, sequelize, write }: Database, judge: Judge | n
       stopped = true;
       await end();
       while (running) await running;
+      // Others judge them at once, and not only when nobody has heard of this process for a while.
+      if (shared) await plainSql(sequelize, shared.letGoOfAll, { $by: us }).catch(() => undefined);
     },
     /** Resolves when nothing is left to judge. */
     async idle(): Promise<void> {

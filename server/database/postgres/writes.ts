@@ -52,10 +52,11 @@ export function sharedWrites(sequelize: Sequelize) {
         await plainSql(transaction, "SELECT pg_advisory_xact_lock($shop)", { $shop: SHOP });
         return make(transaction);
       }),
-    writeTo: <T>(job: string, make: Change<T>): Promise<T> =>
+    writeTo: <T>(job: string | null, make: Change<T>): Promise<T> =>
       change(async (transaction) => {
         await plainSql(transaction, "SELECT pg_advisory_xact_lock_shared($shop)", { $shop: SHOP });
-        await plainSql(transaction, "SELECT id FROM jobs WHERE id = $job FOR NO KEY UPDATE", { $job: job });
+        if (job !== null)
+          await plainSql(transaction, "SELECT id FROM jobs WHERE id = $job FOR NO KEY UPDATE", { $job: job });
         return make(transaction);
       }),
     /** Resolves when no change is under way. */

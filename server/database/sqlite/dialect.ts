@@ -28,5 +28,6 @@ export const SQLITE: Dialect = {
   found: { ...PIECES, from: "job_search CROSS JOIN jobs ON number = job_search.rowid" },
   foundAmongAll: { ...PIECES, from: "job_search" },
   piecesOf: (phrase) => `"${phrase.replaceAll('"', '""')}"`,
+  shared: null,
   placeOfEntry: "rowid",
 };
