@@ -245,6 +245,7 @@ async function serve(): Promise<void> {
   });
   const server = serverOf(asked, app);
   const needsCode = doors.needed && (await doors.noOwnerYet());
+  if (needsCode) await doors.shareCode();
   listen(server, asked, folder, needsCode ? doors.code : null);
   keepCopies(asked, paths, copies);
   endWhenTold(server, folder, {

@@ -1,4 +1,4 @@
-import { createHash, randomBytes, timingSafeEqual } from "node:crypto";
+import { createHash, randomBytes } from "node:crypto";
 import { Op } from "sequelize";
 import { uuidv7 } from "uuidv7";
 import type { AuditPage, Role, SessionView } from "#contract/doors";
@@ -7,7 +7,8 @@ import { NO_ZONE, type Family } from "#core/record";
 import { Problem } from "../problem.ts";
 import { shopLimits } from "../services/limits.ts";
 import type { Clock } from "../services/jobs.ts";
-import { lockOut } from "./lockOut.ts";
+import { lockOutOf } from "./lockOut.ts";
+import { ownerCode } from "./ownerCode.ts";
 import { isPhrase, keepPhrase, NOBODY } from "./passPhrase.ts";
 import { wrongTries } from "./tries.ts";
 
@@ -28,8 +29,6 @@ const KEY_BYTES = 32;
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
 const newKey = () => randomBytes(KEY_BYTES).toString("base64url");
-const same = (one: string, other: string) =>
-  timingSafeEqual(Buffer.from(sha256(one)), Buffer.from(sha256(other)));
 
 /**
  * Who may come in, and who did what. Where the server listens to its own computer alone nobody signs in.
@@ -37,10 +36,9 @@ const same = (one: string, other: string) =>
  */
 export function doorService(database: Database, clock: Clock, needed: boolean) {
   const { models, write } = database;
-  const locks = lockOut();
+  const locks = lockOutOf(database);
   const tries = wrongTries(database, clock);
-  /** Said once on the server's own screen: whoever reads it sits at the machine. */
-  const code = newKey().slice(0, 12);
+  const code = ownerCode(database);
 
   async function audit(who: string, what: string, address: string): Promise<void> {
     const at = clock().toISOString();
@@ -82,9 +80,9 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
     });
   }
 
-  /** Refuses for a while after too many wrong tries. @throws Problem 429 */
+  /** Counts a try as wrong until it is known to be right, and refuses for a while after too many. @throws Problem 429 */
   async function heard(initials: string, address: string, what: string): Promise<void> {
-    const left = locks.left(initials, address, clock().getTime());
+    const left = await locks.begin(initials, address, clock().getTime());
     if (left === 0) return;
     await tries.count(initials, address);
     const minutes = Math.ceil(left / 60_000);
@@ -99,7 +97,8 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
   return {
     needed,
     /** For the first owner, who types it once. */
-    code,
+    code: code.code,
+    shareCode: code.share,
     noOwnerYet,
     audit,
 
@@ -128,8 +127,6 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
     /** @returns the key of a new session @throws Problem 401, or 429 after too many wrong tries */
     async signIn(initials: string, passPhrase: string, address: string): Promise<string> {
       await heard(initials, address, "pass-phrases");
-      // Counted before it is worked out: a hundred guesses at once are a hundred guesses.
-      locks.wasWrong(initials, address, clock().getTime());
       const person = await models.Technician.findOne({ where: { initials, retired: false } });
       const kept = person && (await models.PassPhrase.findByPk(person.id));
       const right = await isPhrase(passPhrase, kept ?? NOBODY);
@@ -137,7 +134,7 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
         await tries.count(initials, address);
         throw new Problem(401, "Not let in", "Initials and pass-phrase do not go together.");
       }
-      locks.wasRight(initials, address);
+      await locks.wasRight(initials, address);
       await audit(initials, "signed in", address);
       return begin(person.id);
     },
@@ -154,13 +151,13 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
       address: string,
     ): Promise<string> {
       await heard("", address, "codes");
-      if (!same(given.code.trim(), code)) {
-        locks.wasWrong("", address, clock().getTime());
+      if (!(await code.isRight(given.code))) {
         await tries.count("", address);
         throw new Problem(401, "Not let in", "That is not the code the server printed.", {
           fields: [{ field: "code", sentence: "That is not the code the server printed." }],
         });
       }
+      await locks.wasRight("", address);
       if (!(await noOwnerYet()))
         throw new Problem(409, "There is an owner", "This shop has an owner already.");
       const { initials, name } = given;
@@ -173,6 +170,7 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
         );
       });
       await setPhrase(id, given.passPhrase);
+      await code.forget();
       await audit(initials, "became the first owner", address);
       return begin(id);
     },
@@ -191,14 +189,13 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
      */
     async changeOwn({ id, initials }: SignedIn, old: string, passPhrase: string, address: string) {
       await heard(initials, address, "pass-phrases");
-      locks.wasWrong(initials, address, clock().getTime());
       const kept = await models.PassPhrase.findByPk(id);
       if (!(await isPhrase(old, kept ?? NOBODY))) {
         await tries.count(initials, address);
         const sentence = "That is not the pass-phrase you have now.";
         throw new Problem(422, "Not changed", sentence, { fields: [{ field: "old", sentence }] });
       }
-      locks.wasRight(initials, address);
+      await locks.wasRight(initials, address);
       await setPhrase(id, passPhrase);
       await audit(initials, "changed their own pass-phrase", address);
       return begin(id);

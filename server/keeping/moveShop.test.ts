@@ -15,7 +15,7 @@ const NAMES = {
   postgres: "SELECT tablename AS name FROM pg_tables WHERE schemaname = current_schema()",
 };
 /** Kept by the engine out of the others, or of the file itself. */
-const OF_THE_ENGINE = /^(?:job_search|sqlite_|migrations$|seal$|units$)/u;
+const OF_THE_ENGINE = /^(?:job_search|sqlite_|migrations$|seal$|units$|being_judged$|counted_tries$)/u;
 
 async function tablesIn(sequelize: Sequelize): Promise<string[]> {
   const rows = await sequelize.query<{ name: string }>(NAMES[onPostgres ? "postgres" : "sqlite"], {

@@ -21,6 +21,12 @@ const STATEMENTS = [
   `INSERT INTO grounds (version) VALUES (0)`,
   `ALTER TABLE jobs ADD COLUMN grounds INTEGER NOT NULL DEFAULT 0`,
   `CREATE INDEX jobs_open_by_grounds ON jobs (grounds) WHERE closed_at IS NULL`,
+  // Wrong tries of the last quarter of an hour, by all processes together.
+  {
+    sqlite: null,
+    postgres: `CREATE UNLOGGED TABLE counted_tries (whose TEXT COLLATE "C" NOT NULL, at DOUBLE PRECISION NOT NULL)`,
+  },
+  { sqlite: null, postgres: `CREATE INDEX counted_tries_of ON counted_tries (whose, at)` },
   // Which process judges a job just now, and until when the others leave it alone; nothing of it outlives a crash.
   {
     sqlite: null,
