@@ -68,7 +68,7 @@ export const test = base.extend<object, { bench: Bench }>({
 });
 
 /** Opens the bench as Maud Oakhanger, whom this device knows already. */
-export async function atTheBench(page: Page, bench: Bench): Promise<void> {
+export async function atTheBench(page: Page, bench: Pick<Bench, "url">): Promise<void> {
   await page.addInitScript(() => localStorage.setItem("green-fable.who", "MO"));
   await page.goto(bench.url);
   await expect(page.getByRole("heading", { name: /^Do now/u })).toBeVisible();
@@ -88,7 +88,12 @@ export async function pick(page: Page, label: string, words: string | RegExp): P
     .click();
 }
 
-export async function takeIn(page: Page, bench: Bench, name: string, serial = ""): Promise<void> {
+export async function takeIn(
+  page: Page,
+  bench: Pick<Bench, "url">,
+  name: string,
+  serial = "",
+): Promise<void> {
   await atTheBench(page, bench);
   await page.keyboard.press("n");
   await page.getByLabel("Machine and place").fill(name);
@@ -100,7 +105,7 @@ export async function takeIn(page: Page, bench: Bench, name: string, serial = ""
   await sayDone(page);
 }
 
-export async function openJob(page: Page, bench: Bench, name: RegExp): Promise<void> {
+export async function openJob(page: Page, bench: Pick<Bench, "url">, name: RegExp): Promise<void> {
   await atTheBench(page, bench);
   const link = page.getByRole("main").getByRole("link", { name });
   if ((await link.count()) === 0) {

@@ -9,12 +9,26 @@ export interface RunningServer {
   readonly kill: (signal: NodeJS.Signals) => Promise<void>;
 }
 
-/** Starts the built server on a free port of 127.0.0.1 with a data folder of its own. */
-export async function startServer(data: string, args: readonly string[], port = 0): Promise<RunningServer> {
+/**
+ * Starts the built server on a free port of 127.0.0.1 with a data folder of its own.
+ * @param database address of the PostgreSQL database that its shop is kept in; the invented shop in a file where none is named
+ */
+export async function startServer(
+  data: string,
+  args: readonly string[],
+  port = 0,
+  database: string | null = null,
+): Promise<RunningServer> {
   const child: ChildProcess = spawn(
     process.execPath,
-    ["dist/server/main.js", "--demo", "--port", String(port), "--data", data, ...args],
-    { stdio: ["ignore", "pipe", "inherit"] },
+    [
+      ...["dist/server/main.js", "--port", String(port), "--data", data, ...args],
+      ...(database === null ? ["--demo"] : []),
+    ],
+    {
+      stdio: ["ignore", "pipe", "inherit"],
+      env: { ...process.env, ...(database !== null && { DATABASE_URL: database }) },
+    },
   );
   let said = "";
   for await (const chunk of child.stdout!) {
