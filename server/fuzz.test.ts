@@ -9,6 +9,7 @@ import { fuzzBundles } from "../tests/fuzzBundles.ts";
 import { aReading, NOW, useShop } from "../tests/shop.ts";
 import { createApp } from "./app.ts";
 import { onPostgres } from "../tests/postgresShop.ts";
+import { databaseCopies } from "./keeping/dump.ts";
 import { copyKeeper, fileCopies } from "./keeping/daily.ts";
 
 const REQUESTS = 1200;
@@ -24,15 +25,10 @@ describe("wild requests", () => {
     server = createApp({
       services,
       doors,
-      copies: onPostgres
-        ? null
-        : copyKeeper({
-            maker: fileCopies(file),
-            folder: join(folder, "copies"),
-            keep: 1,
-            clock: () => NOW,
-            log,
-          }),
+      copies: copyKeeper({
+        maker: onPostgres ? databaseCopies(shop.database.sequelize, shop.address!) : fileCopies(file),
+        ...{ folder: join(folder, "copies"), keep: 1, clock: () => NOW, log },
+      }),
       log,
       hosts: ["127.0.0.1"],
       web: null,

@@ -2,31 +2,48 @@ import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync } from "no
 import { pipeline } from "node:stream/promises";
 import { basename, dirname, join } from "node:path";
 import { parseArgs } from "node:util";
-import { openDatabase } from "./database/database.ts";
+import { Sequelize } from "sequelize";
+import { openDatabase, type Database } from "./database/database.ts";
 import { pendingIn, UnfitDatabase } from "./database/migrate.ts";
+import { isDatabaseGone } from "./database/port.ts";
 import { openingFault } from "./faults.ts";
 import { inThisThread } from "./judge/judge.ts";
-import { copyShop, open, UnfitCopy } from "./keeping/backup.ts";
+import { open, UnfitCopy } from "./keeping/backup.ts";
+import { fileCopies, type CopyMaker } from "./keeping/daily.ts";
+import { databaseCopies, restoreDump } from "./keeping/dump.ts";
 import { exportShop } from "./keeping/exportShop.ts";
 import { importShop } from "./keeping/importShop.ts";
 import { holdShop, ShopAtWork } from "./keeping/lock.ts";
+import { moveIn, moveOut } from "./keeping/moveShop.ts";
 import { synced } from "./keeping/place.ts";
+import { databaseIn } from "./options.ts";
 import { restoreShop } from "./keeping/restore.ts";
 import { services } from "./services/index.ts";
 import { shopFile } from "./shopFile.ts";
 
-/** npm run backup, restore, export, import: a shop out and in, while it works or while it rests. */
-const USE = `backup [--to FILE] | restore FILE | export FILE.zip | import FILE.zip, each with --data FOLDER where it is not data/shop`;
+/** npm run backup, restore, export, import, move: a shop out and in, while it works or while it rests. */
+const USE = `backup [--to FILE] | restore FILE | export FILE.zip | import FILE.zip, each with --data FOLDER where it is not data/shop, or with DATABASE_URL; move FILE.sqlite [--back] with DATABASE_URL`;
 
 // What leaves a shop is for whoever runs it, as the shop is.
 process.umask(0o077);
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
-  options: { data: { type: "string" }, to: { type: "string" } },
+  options: { data: { type: "string" }, to: { type: "string" }, back: { type: "boolean", default: false } },
 });
 const [what, given] = positionals;
 const { folder, file, copies } = shopFile({ data: values.data, demo: false });
+/** A folder that is named is meant, whatever database is. */
+const database = values.data === undefined || what === "move" ? addressGiven() : null;
+
+function addressGiven(): string | null {
+  try {
+    return databaseIn(process.env);
+  } catch (error) {
+    process.stderr.write(`${(error as Error).message}\n`);
+    process.exit(1);
+  }
+}
 const say = (line: string): void => {
   process.stdout.write(`${line}\n`);
 };
@@ -36,8 +53,20 @@ function mustBeThere(): void {
   if (!existsSync(file)) throw new UnfitCopy(`There is no shop in ${folder}.`);
 }
 
+/** A database, beside the processes that work on it. */
+async function withDatabase<T>(address: string, work: (there: Database) => Promise<T>): Promise<T> {
+  const there = await openDatabase(address, new Date());
+  try {
+    return await work(there);
+  } finally {
+    await there.close();
+  }
+}
+
 /** Reads a shop, beside a server that works on it or by itself. */
 async function withShop<T>(work: (shop: ReturnType<typeof services>) => Promise<T>): Promise<T> {
+  if (database !== null)
+    return withDatabase(database, (there) => work(services(there, () => new Date(), inThisThread)));
   mustBeThere();
   const lock = await holdShop(folder).catch((error: unknown) => {
     if (error instanceof ShopAtWork) return null;
@@ -51,11 +80,11 @@ async function withShop<T>(work: (shop: ReturnType<typeof services>) => Promise<
         `An earlier version of this program is at work on ${folder}. Stop it first; nothing was changed.`,
       );
   }
-  const database = await openDatabase(file, new Date());
+  const there = await openDatabase(file, new Date());
   try {
-    return await work(services(database, () => new Date(), inThisThread));
+    return await work(services(there, () => new Date(), inThisThread));
   } finally {
-    await database.close();
+    await there.close();
     await lock?.release();
   }
 }
@@ -81,16 +110,49 @@ async function exportTo(target: string): Promise<void> {
   }
 }
 
-async function run(): Promise<void> {
-  if (what === "backup") {
-    mustBeThere();
-    const stamp = new Date().toISOString().slice(0, 19);
-    const name = `green-fable-${stamp.slice(0, 10)}-${stamp.slice(11).replaceAll(":", "")}.sqlite`;
+async function backUp(): Promise<void> {
+  if (database === null) mustBeThere();
+  const stamp = new Date().toISOString().slice(0, 19);
+  const copy = async ({ ending, copy: make }: CopyMaker) => {
+    const name = `green-fable-${stamp.slice(0, 10)}-${stamp.slice(11).replaceAll(":", "")}${ending}`;
     const target = values.to ?? join(copies, name);
     writing = target;
-    const { jobs, entries } = await copyShop(file, target);
-    return say(`${target}: ${countText(jobs, "job")}, ${entries} entries, looked over and whole.`);
+    const { jobs, entries } = await make(target);
+    say(`${target}: ${countText(jobs, "job")}, ${entries} entries, looked over and whole.`);
+  };
+  await (database === null
+    ? copy(fileCopies(file))
+    : withDatabase(database, ({ sequelize }) => copy(databaseCopies(sequelize, database))));
+}
+
+/** Moves a shop's file into the database, or the other way. */
+async function move(path: string): Promise<void> {
+  if (database === null) throw new UnfitCopy("Say which database, in DATABASE_URL. Nothing was changed.");
+  const moved = await (values.back
+    ? moveOut(database, path, new Date())
+    : moveIn(path, database, new Date()));
+  for (const [table, lines] of Object.entries(moved)) say(`${String(lines).padStart(8)}  ${table}`);
+  say(
+    values.back
+      ? `${path} is the shop now, each line as it was: put it into a folder as green-fable.sqlite, and start with --data FOLDER.`
+      : `The database is the shop now, each line as it was. ${path} stays as it is.`,
+  );
+}
+
+async function run(): Promise<void> {
+  if (what === "backup") return backUp();
+  if (what === "move" && given) return move(given);
+  if (what === "restore" && given && database !== null) {
+    const empty = new Sequelize(database, { dialect: "postgres", logging: false });
+    const counts = await restoreDump(given, empty, database).finally(() => empty.close());
+    return say(
+      `The database is the copy now: ${countText(counts["jobs"] ?? 0, "job")}, ${counts["entries"] ?? 0} entries.`,
+    );
   }
+  if (what === "import" && database !== null)
+    throw new UnfitCopy(
+      "An export is taken into a file: import it with --data FOLDER, then bring that file over with move.",
+    );
   if (what === "restore" && given) {
     const { jobs, entries, sealed, setAside } = await restoreShop(given, folder, basename(file), new Date());
     say(`${file} is the copy now: ${countText(jobs, "job")}, ${entries} entries.`);
@@ -115,6 +177,8 @@ async function run(): Promise<void> {
 /** In a sentence where a person can do something about it. */
 function sentenceOf(error: unknown): string {
   if (error instanceof UnfitCopy || error instanceof UnfitDatabase) return error.message;
+  if (isDatabaseGone(error))
+    return `The database that DATABASE_URL names does not answer, or does not let this user in (${(error as Error).message}).`;
   const fault = openingFault(error, writing, copies);
   if (fault) return fault;
   return error instanceof Error ? (error.stack ?? error.message) : String(error);

@@ -15,8 +15,29 @@ export interface Database {
    * @param job that is held meanwhile; null where what is changed is held by each statement itself
    */
   readonly writeTo: <T>(job: string | null, change: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  /** The other processes that work on it. */
+  readonly others: Others;
   readonly close: () => Promise<void>;
 }
+
+/** What processes on one database tell each other; nothing of it is kept, and nobody waits for it. */
+export interface Others {
+  /** Tells all others. @throws RangeError where it is longer than a message may be, some 7,900 bytes */
+  readonly tell: (subject: string, message: unknown) => void;
+  /** @returns how to hear no more */
+  readonly hear: (subject: string, heard: (message: unknown) => void) => () => void;
+  /** Resolves once this process hears the others, or tries to. */
+  readonly ready: () => Promise<void>;
+  readonly close: () => Promise<void>;
+}
+
+/** Where one process works alone. */
+export const NOBODY_ELSE: Others = {
+  tell: () => undefined,
+  hear: () => () => undefined,
+  ready: () => Promise.resolve(),
+  close: () => Promise.resolve(),
+};
 
 /** The database's server does not answer, or ended the connection: whether a change was made is known once it answers again. */
 export class DatabaseGone extends Error {
@@ -36,7 +57,7 @@ export const isDatabaseGone = (error: unknown): boolean =>
       /^Connection terminated|^Client has encountered a connection error/u.test(error.message)));
 
 /** What is bound by name. */
-export type Bound = string | number | null;
+type Bound = string | number | null;
 export type Binding = Readonly<Record<string, Bound>>;
 
 /** The engines that a shop's data lies in: a file of its own, or a server that is there already. */

@@ -20,7 +20,7 @@ import { programAt } from "../database/postgres/programs.ts";
 import { sumFile, UnfitCopy, type Copy } from "./backup.ts";
 import type { CopyMaker } from "./daily.ts";
 import { synced } from "./place.ts";
-import { TABLE_NAMES } from "./tables.ts";
+import { TABLE_NAMES, takeYourTime } from "./tables.ts";
 
 const run = promisify(execFile);
 
@@ -79,6 +79,7 @@ async function atOneMoment<T>(
   return sequelize.transaction(
     { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ, readOnly: true },
     async (transaction) => {
+      await takeYourTime(sequelize, transaction);
       const ask = <Row extends object>(sql: string) =>
         sequelize.query<Row>(sql, { type: QueryTypes.SELECT, transaction });
       const [named] = await ask<{ name: string }>("SELECT pg_export_snapshot() AS name");

@@ -7,7 +7,7 @@ import { openDatabase, type Database } from "../database/database.ts";
 import { copyShop, open, UnfitCopy } from "./backup.ts";
 import { synced } from "./place.ts";
 import { breakSeal } from "./seal.ts";
-import { columnsOf, heldIn, linesOf, TABLE_NAMES, writeLines, type Table } from "./tables.ts";
+import { columnsOf, takeYourTime, heldIn, linesOf, TABLE_NAMES, writeLines, type Table } from "./tables.ts";
 
 /** What was moved: lines by table, held against where they came from. */
 export type Moved = Readonly<Record<Table, number>>;
@@ -44,6 +44,7 @@ async function countOn(sequelize: Sequelize, transaction: Transaction): Promise<
  */
 async function moveAll(from: Database, to: Database): Promise<Moved> {
   return to.write(async (transaction) => {
+    await takeYourTime(to.sequelize, transaction);
     await refuseWhereWorked(to.sequelize, transaction);
     const moved: Partial<Record<Table, number>> = {};
     for (const table of TABLE_NAMES) {

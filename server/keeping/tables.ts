@@ -3,7 +3,7 @@ import { QueryTypes, type Sequelize, type Transaction } from "sequelize";
 import { engineOf } from "../database/dialect.ts";
 
 /** Every table of a shop with what its lines are known by, each after those that it names. */
-export const TABLES = {
+const TABLES = {
   technicians: ["id"],
   pass_phrases: ["technician_id"],
   sessions: ["id"],
@@ -67,6 +67,12 @@ export async function columnsOf(
     isJson: type.toLowerCase() === "json",
     isTrueOrFalse: type === "boolean",
   }));
+}
+
+/** Long work within one change: between two of its statements much may be read. */
+export async function takeYourTime(sequelize: Sequelize, transaction: Transaction): Promise<void> {
+  if (engineOf(sequelize) === "postgres")
+    await sequelize.query("SET LOCAL idle_in_transaction_session_timeout = 0", { transaction });
 }
 
 const quoted = (name: string) => `"${name}"`;

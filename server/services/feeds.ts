@@ -17,20 +17,21 @@ const same = (one: string, other: string) => timingSafeEqual(Buffer.from(one), B
  * Instruments that say what they read. Nothing they say is kept.
  * @param anywhere whether instruments beyond this shop's own networks may be asked
  */
-export function feedService({ models, write }: Database, anywhere: boolean) {
+export function feedService({ models, write, others }: Database, anywhere: boolean) {
   async function instrumentOf(id: string): Promise<Instrument> {
     const row = await models.Instrument.findByPk(id);
     if (!row) throw new Problem(404, "No such instrument", "This instrument is not on the shop's list.");
     return row.body as Instrument;
   }
 
-  const ask: Ask = ({ instrument: id, reads }, { hear, silent }) => {
+  const ask: Ask = ({ instrument: id, reads }, { hear, silent, begun }) => {
     let [stopped, asking]: [boolean, { stop: () => void } | null] = [false, null];
     const begin = async () => {
       const row = await models.InstrumentFeed.findByPk(id);
       const feed = row?.body as Feed | undefined;
       if (stopped || feed?.kind !== "scpi") return;
       const instrument = await instrumentOf(id);
+      begun();
       asking = askByScpi({
         ...{ instrument, reads, port: feed.port },
         find: () => findInstrument(feed.host, anywhere),
@@ -48,7 +49,7 @@ export function feedService({ models, write }: Database, anywhere: boolean) {
       },
     };
   };
-  const hub = feedHub(() => performance.now() / 1000, ask);
+  const hub = feedHub(() => performance.now() / 1000, ask, others);
 
   return {
     listen: hub.listen,

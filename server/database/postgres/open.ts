@@ -2,6 +2,7 @@ import { Sequelize } from "sequelize";
 import { defineModels } from "../../models/index.ts";
 import type { Database } from "../port.ts";
 import { migrate, refuseNewer, UnfitDatabase, type HowFar } from "../migrate.ts";
+import { othersOn } from "./bus.ts";
 import { sharedWrites } from "./writes.ts";
 
 /** One process brings a database up to date; the others wait for it. */
@@ -11,8 +12,11 @@ const MOST_CONNECTIONS = 12;
 /** A server that does not answer within so long is not there, ms. */
 const ANSWERS = 10_000;
 
+/** A process that says nothing for so long in the midst of a change is given up, ms. */
+const STANDS_STILL = 30_000;
+
 /** An address without the pass-word that it may hold, for a person. */
-export function shownAddress(address: string): string {
+function shownAddress(address: string): string {
   const url = new URL(address);
   return `${url.hostname}${url.port && `:${url.port}`}${url.pathname}`;
 }
@@ -65,9 +69,11 @@ export async function openServer(address: string, howFar: HowFar): Promise<Datab
     dialectOptions: { connectionTimeoutMillis: ANSWERS, keepAlive: true },
   });
   sequelize.addHook("afterConnect", async (connection) => {
-    // Whatever the server's own settings say: who is told that it is saved finds it after a power cut.
+    // Whatever the server's own settings say: who is told that it is saved finds it after a power cut, and a process that
+    // stands still in the midst of a change holds the others up no longer than this.
     await (connection as { query: (sql: string) => Promise<unknown> }).query(
-      "SET synchronous_commit = on; SET standard_conforming_strings = on; SET TIME ZONE 'UTC'",
+      `SET synchronous_commit = on; SET standard_conforming_strings = on; SET TIME ZONE 'UTC';
+       SET idle_in_transaction_session_timeout = ${STANDS_STILL}`,
     );
   });
   try {
@@ -83,13 +89,17 @@ export async function openServer(address: string, howFar: HowFar): Promise<Datab
     if (why !== null) throw new UnfitDatabase(why);
     throw error;
   }
+  const others = othersOn(address);
+  await others.ready();
   const { write, writeTo, idle } = sharedWrites(sequelize);
   return {
     sequelize,
     models: defineModels(sequelize),
     write,
     writeTo,
+    others,
     close: async () => {
+      await others.close();
       await idle();
       await sequelize.close();
     },

@@ -2,7 +2,7 @@ import { chmodSync, existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
 import { dirname } from "node:path";
 import { Sequelize } from "sequelize";
 import { defineModels } from "../../models/index.ts";
-import type { Database } from "../port.ts";
+import { NOBODY_ELSE, type Database } from "../port.ts";
 import { migrate, refuseNewer, type HowFar } from "../migrate.ts";
 import { keepConnections } from "./connections.ts";
 import { writeLine } from "./writeLine.ts";
@@ -49,6 +49,7 @@ export async function openFile(file: string, now: Date, howFar: HowFar): Promise
     sequelize,
     models,
     write: line.write,
+    others: NOBODY_ELSE,
     writeTo: (_job, change) => line.write(change),
     close: async () => {
       await line.idle();
