@@ -10,6 +10,7 @@ import { emptyDemoFolder, ForeignFolder, refuseForeign } from "./demo/folder.ts"
 import { doorService } from "./doors/doors.ts";
 import { isLarge, openingFault, quickCheck, refuseVanished, UnfitFile } from "./faults.ts";
 import { hostsOf, openLine } from "./hosts.ts";
+import { judgeByOurRules, judgesByNewerRules } from "./judge/rules.ts";
 import { inOwnThread } from "./judge/thread.ts";
 import { inReadingThread } from "./incoming/thread.ts";
 import { clearIncoming } from "./incoming/receive.ts";
@@ -24,7 +25,7 @@ import { holdShop } from "./keeping/lock.ts";
 import { UnfitDatabase } from "./database/migrate.ts";
 import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
 import { firstInstruments } from "./services/firstInstruments.ts";
-import { services } from "./services/index.ts";
+import { services, type Services } from "./services/index.ts";
 import type { Clock } from "./services/jobs.ts";
 import { shopFile, type ShopPaths } from "./shopFile.ts";
 import { underWay } from "./underWay.ts";
@@ -74,6 +75,10 @@ async function openItsFile(asked: Options, { folder, file, copies }: ShopPaths):
 /** A shop in a database may be worked on by several processes, on this computer and on others. */
 async function openItsDatabase(address: string): Promise<OpenShop> {
   const database = await openDatabase(address, now(), { tell });
+  await judgeByOurRules(database).catch(async (error: unknown) => {
+    await database.close();
+    throw error;
+  });
   const incoming = mkdtempSync(join(tmpdir(), "green-fable-incoming-"));
   return {
     database,
@@ -198,6 +203,24 @@ function endWhenTold(server: Server, folder: string, { hangUp, end }: Ending): v
   process.once("disconnect", stop);
 }
 
+/** What another process was judging when it died is taken over; and where one with newer rules was started, this one ends. */
+function lookAfterOthers(database: Database, { judging }: Services): void {
+  setInterval(() => {
+    judging.lookAround();
+    judgesByNewerRules(database).then(
+      (newer) => {
+        if (!newer) return;
+        process.stderr.write(
+          "A newer program judges this shop now: this one ends. Start the newer one here too.\n",
+        );
+        process.kill(process.pid, "SIGTERM");
+      },
+      // The database is gone for the moment: whoever asks for something is told.
+      () => undefined,
+    );
+  }, LOOKS_AFTER_OTHERS).unref();
+}
+
 /** The whole program: opens the shop it was asked for, and answers until it is told to end. */
 async function serve(): Promise<void> {
   const asked = options();
@@ -218,8 +241,7 @@ async function serve(): Promise<void> {
   shop.judging.wake();
   await sayWhatIsUnread(database);
 
-  // What another process was judging when it died is taken over.
-  if (asked.database !== null) setInterval(() => shop.judging.wake(), LOOKS_AFTER_OTHERS).unref();
+  if (asked.database !== null) lookAfterOthers(database, shop);
 
   const doors = doorService(database, now, isOpenToOthers(asked));
   const zone = async () => (await shop.shop.limits()).timeZone;

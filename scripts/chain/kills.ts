@@ -77,7 +77,7 @@ async function write(
 }
 
 /** Waits until the processes have judged everything, those of the dead included. @returns how many are left */
-async function leftAtRest(base: string): Promise<number> {
+export async function leftAtRest(base: string): Promise<number> {
   const begun = performance.now();
   for (;;) {
     const { judging } = (await (await fetch(`${base}/jobs`)).json()) as {

@@ -11,6 +11,7 @@ import { shopFile } from "../../server/shopFile.ts";
 import { fill, READING } from "../bench/journal.ts";
 import { PLACES } from "../bench/places.ts";
 import { put, takenIn } from "../kills/shop.ts";
+import { leftAtRest } from "./kills.ts";
 import { endProcess, startChain, startProcess } from "./processes.ts";
 
 /** Milliseconds that something took, many times. */
@@ -54,7 +55,10 @@ const save = (base: string, job: string, version: number) => {
   return put(`${base}/jobs/${job}/readings/${body.id}`, body, { "If-Match": versionTag(version) });
 };
 
+/** A shop as somebody finds it in the morning. */
 async function speedOf(what: string, bases: readonly string[]): Promise<Speed> {
+  // What a start finds to be judged is no part of it.
+  await leftAtRest(bases[0]!);
   const saving: number[] = [];
   let job = "";
   for (let n = 0; n < READINGS; n += 1) {

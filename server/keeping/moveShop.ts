@@ -43,7 +43,7 @@ async function countOn(sequelize: Sequelize, transaction: Transaction): Promise<
  * before anything of it stands. @throws UnfitCopy where the place is not empty, or a line is not what it was
  */
 async function moveAll(from: Database, to: Database): Promise<Moved> {
-  return to.write(async (transaction) => {
+  const all = await to.write(async (transaction) => {
     await takeYourTime(to.sequelize, transaction);
     await refuseWhereWorked(to.sequelize, transaction);
     const moved: Partial<Record<Table, number>> = {};
@@ -67,6 +67,9 @@ async function moveAll(from: Database, to: Database): Promise<Moved> {
     }
     return moved as Moved;
   });
+  // What it holds is new to the server: how it best looks for anything follows from that.
+  if (engineOf(to.sequelize) === "postgres") await to.sequelize.query("ANALYZE");
+  return all;
 }
 
 /**

@@ -21,6 +21,8 @@ const QUIET_MILLISECONDS = 60;
 /** So long, at most, a job waits for quiet: then it is judged between two who write. */
 const LONGEST_WAIT_MILLISECONDS = 250;
 const LOOK_AGAIN_MILLISECONDS = 15;
+/** What the processes of a database tell each other while somebody writes. */
+const WROTE = "wrote";
 /** Jobs looked up at once. */
 const CHUNK = 32;
 /** Jobs read ahead, so that the judging thread never waits for the file. */
@@ -49,7 +51,11 @@ interface Done {
  * Keeps what the lists show up to date in the background: stage, summary and visit figures are written down once when a
  * job changes. No list judges while it answers; it says how many jobs are still to be done. Who writes goes first.
  */
-export function judging({ models, sequelize, writeTo, write }: Database, judge: Judge | null, log: Logger) {
+export function judging(
+  { models, sequelize, writeTo, write, others }: Database,
+  judge: Judge | null,
+  log: Logger,
+) {
   const { shared } = dialectOf(sequelize);
   /** This process among those that judge the same jobs. */
   const us = randomUUID();
@@ -64,6 +70,16 @@ export function judging({ models, sequelize, writeTo, write }: Database, judge: 
   let stopped = false;
   /** Jobs being judged whose past changed meanwhile: their verdict is not kept. */
   const overtaken = new Set<string>();
+
+  let lastTold = 0;
+  // Whoever writes through another process goes first as well.
+  const endHearing = others.hear(WROTE, () => (lastWoken = performance.now()));
+  /** Tells the other processes that somebody writes, now and then. */
+  function tellOthers(): void {
+    if (performance.now() - lastTold < QUIET_MILLISECONDS / 2) return;
+    lastTold = performance.now();
+    others.tell(WROTE, null);
+  }
 
   const isBusy = () => performance.now() - lastWoken < QUIET_MILLISECONDS;
 
@@ -240,7 +256,12 @@ export function judging({ models, sequelize, writeTo, write }: Database, judge: 
       if (!judge || stopped) return;
       again = true;
       lastWoken = performance.now();
+      tellOthers();
       begin();
+    },
+    /** Looks for what another process left, though nobody wrote. */
+    lookAround(): void {
+      if (judge && !stopped && !running) begin();
     },
     /** Those that could not be judged are tried once more: at a start, which may be of a program that can. */
     async tryAgain(): Promise<void> {
@@ -251,6 +272,7 @@ export function judging({ models, sequelize, writeTo, write }: Database, judge: 
     /** Begins nothing more; resolves when what was begun is written down or left. @param end ends whoever judges */
     async stop(end: () => Promise<void>): Promise<void> {
       stopped = true;
+      endHearing();
       await end();
       while (running) await running;
       // Others judge them at once, and not only when nobody has heard of this process for a while.
