@@ -67,6 +67,7 @@ export const sessionSchema = strict<SessionView>({
 });
 
 export const copiesSchema = strict<CopiesView>({
+  of: Joi.string().valid("file", "database").required(),
   folder: Joi.string().required(),
   keep: Joi.number().integer().min(1).required(),
   items: Joi.array()

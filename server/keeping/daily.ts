@@ -13,6 +13,7 @@ export interface CopyKeeper {
   readonly list: () => readonly string[];
   readonly folder: string;
   readonly keep: number;
+  readonly of: "file" | "database";
   /** What became of the last one, for whoever looks: null before the first. */
   readonly last: () => { readonly at: string; readonly problem: string | null } | null;
 }
@@ -96,6 +97,7 @@ export function copyKeeper({
   return {
     folder,
     keep,
+    of: maker.ending === ".dump" ? "database" : "file",
     last: () => last,
     list: () => copiesIn(folder),
     now: () =>

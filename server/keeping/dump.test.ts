@@ -44,6 +44,7 @@ describe.runIf(onPostgres)("the copy of a database", () => {
     await keeper.daily();
     expect(keeper.list()).toEqual(["green-fable-2026-03-02.dump"]);
     expect(keeper.last()).toMatchObject({ problem: null });
+    expect(keeper.of).toBe("database");
     const dump = join(keeper.folder, keeper.list()[0]!);
     expect((await lookOverDump(dump))["jobs"]).toBe(await shop.database.models.Job.count());
     await restored(dump);

@@ -12,6 +12,7 @@ import { READS, type Route } from "./route.ts";
 /** Copies of the shop, and everything of it in open formats. HTTP only. */
 export function keepingRoutes(services: Services, copies: CopyKeeper): Route[] {
   const view = (): CopiesView => ({
+    of: copies.of,
     folder: copies.folder,
     keep: copies.keep,
     items: copies.list().map((name) => {

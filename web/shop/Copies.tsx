@@ -53,10 +53,12 @@ export function Copies() {
         </ul>
         {data && (
           <p className="mt-3 border-t border-line pt-3 text-sm text-ink-2">
-            They lie in {data.folder} on the server. To bring one back: stop the server, then{" "}
-            <code>npm run restore -- {data.items[0] ? `${data.folder}/${data.items[0].name}` : "FILE"}</code>.
-            What was there is set aside, never deleted. Do not copy the file of a running shop by hand: it
-            loses what was written last.
+            They lie in {data.folder} on the server. To bring one back: stop the server
+            {data.of === "database" && ", name an empty database in DATABASE_URL"}, then{" "}
+            <code>npm run restore -- {data.items[0] ? `${data.folder}/${data.items[0].name}` : "FILE"}</code>.{" "}
+            {data.of === "database"
+              ? "The database of before stays as it is."
+              : "What was there is set aside, never deleted. Do not copy the file of a running shop by hand: it loses what was written last."}
           </p>
         )}
       </section>
