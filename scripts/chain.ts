@@ -3,14 +3,14 @@
 import { writeFileSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { format } from "prettier";
-import { programAt } from "../server/database/postgres/programs.ts";
 import { killChain } from "./chain/kills.ts";
 import { speeds, type Times } from "./chain/speed.ts";
+import { hasPostgres } from "./postgres/server.ts";
 
 const SHOWN = 5;
 const [what, ...numbers] = process.argv.slice(2);
 
-if (programAt("initdb") === null) {
+if (!hasPostgres()) {
   process.stderr.write(
     "There is no PostgreSQL server on this computer (on Debian: apt-get install postgresql).\n",
   );

@@ -1,7 +1,7 @@
 // Runs every check and ends with one line: N passed, N failed. With --postgres what the server does on PostgreSQL as well; with
 // --postgres-alone nothing else.
 import { spawn, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { stripVTControlCharacters } from "node:util";
 import { buildWhatIsStale } from "./start.mjs";
@@ -145,11 +145,14 @@ function countUnits({ numPassedTests, numFailedTests, testResults }, unitsHold, 
   }
 }
 
-/** Where Debian puts the database server. */
+/** Where Debian puts the database server, by its version. */
 const POSTGRES = "/usr/lib/postgresql";
+const hasPostgres = () =>
+  existsSync(POSTGRES) &&
+  readdirSync(POSTGRES).some((version) => existsSync(`${POSTGRES}/${version}/bin/initdb`));
 
 async function runOnPostgres() {
-  if (!existsSync(POSTGRES)) {
+  if (!hasPostgres()) {
     console.log(
       "\nThere is no PostgreSQL server on this computer: nothing is tried on one (apt-get install postgresql).",
     );

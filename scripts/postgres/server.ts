@@ -19,11 +19,19 @@ function needed(program: string): string {
   return found;
 }
 
-/** The server refuses to run for the computer's administrator: then for the user that its package made. */
+/** Whether everything that a server of one's own takes is on this computer. */
+export const hasPostgres = (): boolean =>
+  ["initdb", "postgres", "psql"].every((program) => programAt(program) !== null);
+
+/** The server refuses to run for the computer's administrator: then for the user that its package made, or for nobody. */
 async function otherUser(): Promise<{ readonly uid: number; readonly gid: number } | null> {
   if (userInfo().uid !== 0) return null;
-  const idOf = async (flag: string) => Number((await run("id", [flag, "postgres"])).stdout.trim());
-  return { uid: await idOf("-u"), gid: await idOf("-g") };
+  const idOf = async (flag: string, user: string) => Number((await run("id", [flag, user])).stdout.trim());
+  const user = await idOf("-u", "postgres").then(
+    () => "postgres",
+    () => "nobody",
+  );
+  return { uid: await idOf("-u", user), gid: await idOf("-g", user) };
 }
 
 async function freePort(): Promise<number> {

@@ -115,6 +115,8 @@ export interface Dialect {
   readonly foundAmongAll: Found;
   /** A phrase as the index of pieces asks for it: every sign in it is a letter like others. */
   readonly piecesOf: (phrase: string) => string;
+  /** Whether a job was written to since it was judged, by the index that knows. */
+  readonly unsummarised: string;
   /** How processes that judge the same jobs share them; null where there is one process alone. */
   readonly shared: SharedJudging | null;
   /** A column that grows with each line of the journal, whoever writes it. */

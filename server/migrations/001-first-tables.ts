@@ -21,7 +21,12 @@ const STATEMENTS = [
     search TEXT NOT NULL,
     taken_in_at TEXT NOT NULL,
     closed_at TEXT)`,
-  `CREATE INDEX jobs_unsummarised ON jobs (id) WHERE summarised <> version`,
+  {
+    sqlite: `CREATE INDEX jobs_unsummarised ON jobs (id) WHERE summarised <> version`,
+    // PostgreSQL takes two columns to differ mostly, and would read all jobs to find the few in which they do.
+    postgres: `ALTER TABLE jobs ADD COLUMN unsummarised BOOLEAN GENERATED ALWAYS AS (summarised <> version) STORED`,
+  },
+  { sqlite: null, postgres: `CREATE INDEX jobs_unsummarised ON jobs (number) WHERE unsummarised` },
   `CREATE INDEX jobs_by_stage ON jobs (stage, number)`,
   // One append-only journal holds readings, decisions, repairs, closings and reopenings, in order.
   `CREATE TABLE entries (

@@ -11,8 +11,6 @@ import { CannotJudge, type FreezeInput, type Judge, type Judged } from "../judge
 import type { JobRow } from "../models/index.ts";
 import { storedJob } from "./journal.ts";
 
-/** Written to since it was judged. */
-const CHANGED = "summarised <> version";
 /** Judged by limits or instruments that are others now; a closed job keeps those of its closing. */
 const BY_OLDER_GROUNDS = "closed_at IS NULL AND grounds < $grounds AND summarised = version";
 
@@ -56,7 +54,7 @@ export function judging(
   judge: Judge | null,
   log: Logger,
 ) {
-  const { shared } = dialectOf(sequelize);
+  const { shared, unsummarised } = dialectOf(sequelize);
   /** This process among those that judge the same jobs. */
   const us = randomUUID();
   const unjudged = `${dialectOf(sequelize).text("summary", "unjudged")} IS NOT NULL`;
@@ -113,7 +111,7 @@ export function judging(
   async function countLeft(): Promise<number> {
     const [row] = await plainSql<{ n: number }>(
       sequelize,
-      `SELECT (SELECT count(*) FROM jobs WHERE ${CHANGED})
+      `SELECT (SELECT count(*) FROM jobs WHERE ${unsummarised})
          + (SELECT count(*) FROM jobs WHERE ${BY_OLDER_GROUNDS.replace("$grounds", "(SELECT version FROM grounds)")}) AS n`,
       {},
     );
@@ -225,7 +223,7 @@ export function judging(
         begunWith = Math.max(begunWith, await countLeft());
         await judgeAll(older, grounds);
       }
-      const changed = await idsWhere(CHANGED, grounds);
+      const changed = await idsWhere(unsummarised, grounds);
       if (changed.length > 0) {
         // Who still writes to a job has its verdict on the screen: the list's can wait for a pause.
         if (older.length === 0) await quiet();

@@ -1,13 +1,10 @@
 import type { JobView } from "#contract/jobs";
 import { API } from "#contract/routes";
-import { programAt } from "../../server/database/postgres/programs.ts";
+import { hasPostgres } from "../../scripts/postgres/server.ts";
 import { expect, goTo, onDisk, openJob, reloadKept, takeIn, test, toTips } from "./bench.ts";
 import { ChainBench } from "./chainBench.ts";
 
-test.skip(
-  programAt("postgres") === null && programAt("initdb") === null,
-  "there is no PostgreSQL server here",
-);
+test.skip(!hasPostgres(), "there is no PostgreSQL server here");
 test.setTimeout(300_000);
 
 test("a job is taken in, read and judged through two processes by turns, and each shows all of it", async ({

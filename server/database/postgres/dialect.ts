@@ -32,6 +32,7 @@ export const POSTGRES: Dialect = {
   found: PIECES,
   foundAmongAll: PIECES,
   piecesOf: (phrase) => `%${phrase.replaceAll(/[\\%_]/gu, (sign) => `\\${sign}`)}%`,
+  unsummarised: "unsummarised",
   shared: {
     // Who writes to a job just now has it; it is judged after that.
     take: (where, most) => `WITH free AS (

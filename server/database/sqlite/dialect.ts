@@ -28,6 +28,7 @@ export const SQLITE: Dialect = {
   found: { ...PIECES, from: "job_search CROSS JOIN jobs ON number = job_search.rowid" },
   foundAmongAll: { ...PIECES, from: "job_search" },
   piecesOf: (phrase) => `"${phrase.replaceAll('"', '""')}"`,
+  unsummarised: "summarised <> version",
   shared: null,
   placeOfEntry: "rowid",
 };
