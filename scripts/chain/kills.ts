@@ -4,8 +4,8 @@ import { chanceFrom, type Chance } from "#bench/chance";
 import type { Receipt } from "#contract/jobs";
 import { versionTag } from "#contract/routes";
 import { aReading } from "../../tests/entries.ts";
-import { faultsOf, put, takenIn, viewOf } from "../kills/shop.ts";
-import { endProcess, startChain, type Chain } from "./processes.ts";
+import { ended, faultsOf, put, takenIn, viewOf } from "../kills/shop.ts";
+import { startChain, type Chain } from "./processes.ts";
 
 export interface ChainKills {
   readonly kills: number;
@@ -132,7 +132,7 @@ export async function killChain(kills: number, crashes: number, seed: number): P
       const victim = Math.floor(chance.between(0, PROCESSES)) % PROCESSES;
       const killed = chain.processes[victim]!;
       chain.processes[victim] = null;
-      await endProcess(killed, "SIGKILL");
+      await ended(killed, "SIGKILL");
       await chain.start(victim);
     }
     // What was sent is answered by somebody before it is looked at.

@@ -10,9 +10,9 @@ import { services } from "../../server/services/index.ts";
 import { shopFile } from "../../server/shopFile.ts";
 import { fill, READING } from "../bench/journal.ts";
 import { PLACES } from "../bench/places.ts";
-import { put, takenIn } from "../kills/shop.ts";
+import { ended, put, started, takenIn } from "../kills/shop.ts";
 import { leftAtRest } from "./kills.ts";
-import { endProcess, startChain, startProcess } from "./processes.ts";
+import { startChain } from "./processes.ts";
 
 /** Milliseconds that something took, many times. */
 export interface Times {
@@ -122,9 +122,9 @@ export async function speeds(count: number): Promise<readonly Speed[]> {
     await chain.start(2);
     found.push(await speedOf("PostgreSQL, three processes", bases()));
     await chain.stop();
-    const one = await startProcess(folder, null);
+    const one = await started(folder);
     found.unshift(await speedOf("SQLite, one process", [one.base]));
-    await endProcess(one, "SIGTERM");
+    await ended(one, "SIGTERM");
     return found;
   } finally {
     rmSync(folder, { recursive: true, force: true });

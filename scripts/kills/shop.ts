@@ -12,12 +12,20 @@ export interface Killable {
   readonly base: string;
 }
 
-/** Starts the built server on a folder. @throws with what it said where it ended before it listened */
-export async function started(folder: string, port = 0): Promise<Killable> {
+/**
+ * Starts the built server on a folder, whatever database this computer's own shop is kept in: what is to be killed is never that one.
+ * @param database address of the database that its shop is kept in; in a file of the folder where none is named
+ * @throws with what it said where it ended before it listened
+ */
+export async function started(folder: string, port = 0, database: string | null = null): Promise<Killable> {
+  const { DATABASE_URL: _, ...env } = process.env;
   const child = spawn(
     process.execPath,
     ["dist/server/main.js", "--port", String(port), "--data", folder, "--keep-copies", "1000"],
-    { stdio: ["ignore", "pipe", "pipe"] },
+    {
+      stdio: ["ignore", "pipe", "pipe"],
+      env: { ...env, ...(database !== null && { DATABASE_URL: database }) },
+    },
   );
   let said = "";
   return new Promise((resolve, reject) => {
@@ -32,8 +40,9 @@ export async function started(folder: string, port = 0): Promise<Killable> {
   });
 }
 
-/** Ends it in one of the two ways. */
+/** Ends it in one of the two ways, unless it has ended already. */
 export async function ended({ child }: Killable, signal: "SIGKILL" | "SIGTERM"): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
   const gone = once(child, "exit");
   child.kill(signal);
   await gone;
