@@ -8,7 +8,7 @@ const SHORTEST = 10;
 const LONGEST = 200;
 
 /** Several words are easier to keep in mind than signs, and harder to guess. */
-const passPhrase = Joi.string()
+export const passPhrase = Joi.string()
   .min(SHORTEST)
   .max(LONGEST)
   .required()
@@ -52,10 +52,12 @@ export const sessionSchema = strict<SessionView>({
     initials: name.required(),
     name: name.required(),
     role: oneOf("role", ROLES).required(),
+    looksIn: Joi.boolean().valid(true),
   })
     .allow(null)
     .required(),
   first: Joi.boolean().required(),
+  shop: name.allow(null).required(),
   tries: strict<NonNullable<SessionView["tries"]>>({
     count: Joi.number().integer().min(1).required(),
     from: Joi.array().items(Joi.string()).required(),

@@ -24,13 +24,21 @@ export const TRAINEE_ENTRIES: readonly EntryKind[] = ["reading", "note", "undo"]
 export interface SessionView {
   /** False where the server listens to its own computer alone. */
   readonly needed: boolean;
-  readonly person: { readonly initials: string; readonly name: string; readonly role: Role } | null;
+  readonly person: {
+    readonly initials: string;
+    readonly name: string;
+    readonly role: Role;
+    /** One of the chain, who sees everything here and writes nothing; left out of the shop's own people. */
+    readonly looksIn?: true;
+  } | null;
   /** Nobody can sign in yet: the first owner does it with the code the server printed. */
   readonly first: boolean;
   /** Wrong pass-phrases of the last day, told to the owner; null to everybody else, and where there were none. */
   readonly tries: WrongTries | null;
   /** The clock of the shop, by its IANA name. */
   readonly timeZone: string;
+  /** How this shop is called in its chain; null where it is in none. */
+  readonly shop: string | null;
   /** Sent back with every change, so that no other site can make one; null where nobody is signed in. */
   readonly token: string | null;
 }

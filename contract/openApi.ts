@@ -8,6 +8,8 @@ import {
 } from "./practiceSchema.ts";
 import Joi, { type Schema } from "joi";
 import { ENTRY_KINDS } from "#core/record";
+import { CHAIN_AT } from "./chain.ts";
+import { chainSchema, newShopSchema, shopTitleSchema } from "./chainSchemas.ts";
 import { bundleSchema } from "./bundleSchema.ts";
 import {
   auditSchema,
@@ -42,7 +44,7 @@ import {
   unitsSchema,
 } from "./responseSchemas.ts";
 import { API, ENTRY_PATHS } from "./routes.ts";
-import { modelSchema } from "./shopSchemas.ts";
+import { listedModelSchema, modelSchema } from "./shopSchemas.ts";
 
 /** JSON Schema of a Joi schema, from Joi itself: what validates is what is described. */
 export function jsonSchemaOf(schema: Schema): Record<string, unknown> {
@@ -84,7 +86,8 @@ const VERSION_SEEN = {
 
 interface Put {
   readonly summary: string;
-  readonly body: Content;
+  /** Left out where the address says it all. */
+  readonly body?: Content;
   readonly answer: Content;
   readonly versioned?: boolean;
 }
@@ -94,7 +97,7 @@ function put(path: string, { summary, body, answer, versioned = false }: Put) {
     put: {
       summary,
       parameters: [...inPath(path), ...(versioned ? [VERSION_SEEN] : [])],
-      requestBody: { required: true, content: body },
+      ...(body && { requestBody: { required: true, content: body } }),
       responses: {
         200: { description: "Was there already; nothing changed", content: answer },
         201: { description: "On disk", content: answer },
@@ -156,11 +159,15 @@ const DONE = Joi.object({ ok: Joi.boolean().required() });
 
 /** The whole API as OpenAPI 3.1. */
 export function openApi(): Record<string, unknown> {
-  const at = (path: string, ...operations: ((path: string) => object)[]) =>
-    [
-      `${API}${path}`,
-      operations.reduce<object>((all, operation) => ({ ...all, ...operation(path) }), {}),
-    ] as const;
+  const below =
+    (place: string) =>
+    (path: string, ...operations: ((path: string) => object)[]) =>
+      [
+        `${place}${path}`,
+        operations.reduce<object>((all, operation) => ({ ...all, ...operation(path) }), {}),
+      ] as const;
+  const at = below(API);
+  const inOffice = below(`${CHAIN_AT}${API}`);
   const listed = (noun: string, path: string, summary: string, schema: Schema) => [
     at(path, (where) => get(where, summary, json(listOf(schema)))),
     at(`${path}/{id}`, (where) =>
@@ -260,7 +267,36 @@ export function openApi(): Record<string, unknown> {
         get(where, "A label for the motor, with the job's address to be scanned", bytes("application/pdf")),
       ),
       ...listed("a person", "/technicians", "Who works at this bench", technicianSchema),
-      ...listed("a model", "/models", "Motor models with their expected values", modelSchema),
+      at("/models", (where) =>
+        get(where, "Motor models with their expected values", json(listOf(listedModelSchema))),
+      ),
+      at("/models/{id}", (where) =>
+        put(where, {
+          summary: "Put a model on the list",
+          body: json(modelSchema),
+          answer: json(modelSchema),
+        }),
+      ),
+      inOffice("/chain", (where) =>
+        get(where, "The shops of a chain side by side, for its own people", json(chainSchema)),
+      ),
+      inOffice("/shops/{shop}", (where) =>
+        put(where, {
+          summary: "Take a shop into the chain",
+          body: json(newShopSchema),
+          answer: json(chainSchema),
+        }),
+      ),
+      inOffice("/shops/{shop}/title", (where) =>
+        put(where, {
+          summary: "Name a shop otherwise",
+          body: json(shopTitleSchema),
+          answer: json(chainSchema),
+        }),
+      ),
+      inOffice("/models/{id}/of/{shop}", (where) =>
+        put(where, { summary: "Make a model of one shop the chain's", answer: json(chainSchema) }),
+      ),
       ...listed("an instrument", "/instruments", "The shop's instruments", instrumentSchema),
       at("/feeds", (where) => get(where, "Instruments that speak", json(listOf(feedViewSchema)))),
       at(

@@ -59,15 +59,23 @@ const bandSchema = keyed<Band>({
   most: share,
 });
 
+export const accountCounts = keyed<Account["counts"]>({
+  true: count,
+  half: count,
+  false: count,
+  open: count,
+});
+export const toldSchema = keyed<Account["told"]>({
+  of: count,
+  kept: count,
+  expected: Joi.number().min(0).required(),
+});
+
 export const accountSchema = keyed<Account>({
   bands: Joi.array().items(bandSchema).required(),
-  counts: keyed<Account["counts"]>({ true: count, half: count, false: count, open: count }).required(),
+  counts: accountCounts.required(),
   unsaid: count,
-  told: keyed<Account["told"]>({
-    of: count,
-    kept: count,
-    expected: Joi.number().min(0).required(),
-  }).required(),
+  told: toldSchema.required(),
   experience: experienceOfSchema.required(),
   items: Joi.array()
     .items(
@@ -99,21 +107,18 @@ export const foundSchema = keyed<Found>({
 
 const days = Joi.number().min(0).allow(null).required();
 const amount = Joi.number().min(0).required();
-const periods = Joi.array()
-  .items(
-    keyed<Period>({
-      from: day.required(),
-      to: day.required(),
-      closed: count,
-      cameBack: count,
-      labour: amount,
-      parts: amount,
-      minutes: amount,
-      unpriced: count,
-      usual: keyed<Period["usual"]>({ here: days, begun: days, waited: days }).required(),
-    }),
-  )
-  .required();
+export const periodSchema = keyed<Period>({
+  from: day.required(),
+  to: day.required(),
+  closed: count,
+  cameBack: count,
+  labour: amount,
+  parts: amount,
+  minutes: amount,
+  unpriced: count,
+  usual: keyed<Period["usual"]>({ here: days, begun: days, waited: days }).required(),
+});
+const periods = Joi.array().items(periodSchema).required();
 export const periodsSchema = keyed<Periods>({
   currency: name.allow("").required(),
   weeks: periods,

@@ -251,6 +251,7 @@ export const jobViewSchema = keyed<JobView>({
 });
 
 const unitVisitSchema = keyed<UnitVisit>({
+  shop: name,
   jobNumber: Joi.number().integer().required(),
   at: instant.required(),
   pairs: Joi.object().allow(null).required(),
@@ -267,6 +268,7 @@ const unitVisitSchema = keyed<UnitVisit>({
 });
 
 const unitSchema = keyed<Unit>({
+  shop: name,
   serial: name.required(),
   name: name.required(),
   owner: name.allow("").required(),

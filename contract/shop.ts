@@ -23,8 +23,16 @@ export interface MotorModel {
   readonly notes: string;
 }
 
+/** A model as a shop lists it. */
+export interface ListedModel extends MotorModel {
+  /** The chain's, the same in all of its shops; its owner changes it. */
+  readonly shared?: true;
+}
+
 /** One motor by its serial, with what each visit measured. */
 export interface Unit {
+  /** The shop of the chain that knows it, where it was never in this one. */
+  readonly shop?: string;
   readonly serial: string;
   readonly name: string;
   readonly owner: string;

@@ -1,6 +1,7 @@
+import Joi from "joi";
 import { id, name, keyed, words } from "./fields.ts";
 import { diagramFits, motorFields } from "./motorSchema.ts";
-import type { MotorModel } from "./shop.ts";
+import type { ListedModel, MotorModel } from "./shop.ts";
 
 const {
   family,
@@ -16,7 +17,7 @@ const {
   diagram,
 } = motorFields;
 
-export const modelSchema = keyed<MotorModel>({
+const MODEL = {
   id: id.required(),
   name: name.required().messages({ "string.empty": "Name the model." }),
   facts: keyed<MotorModel["facts"]>({
@@ -35,4 +36,7 @@ export const modelSchema = keyed<MotorModel>({
     .custom(diagramFits)
     .required(),
   notes: words.required(),
-});
+};
+export const modelSchema = keyed<MotorModel>(MODEL);
+/** As a shop lists it. */
+export const listedModelSchema = keyed<ListedModel>({ ...MODEL, shared: Joi.boolean().valid(true) });

@@ -9,6 +9,7 @@ const measured = {
 };
 const measuredSchema = strict<Measured>(measured);
 export const visitSchema = strict<Visit>({
+  shop: Joi.string().max(60),
   jobNumber: Joi.number().integer().min(0).required(),
   at: instant.required(),
   pairs: strict<NonNullable<Visit["pairs"]>>({

@@ -16,12 +16,16 @@ import { readCaptureFile } from "./incoming/captureFile.ts";
 import type { Incoming } from "./routes/bundles.ts";
 import { isDatabaseGone } from "./database/port.ts";
 import { routes } from "./routes/index.ts";
+import type { OfficeService } from "./chain/office.ts";
+import { placeOf } from "./doors/gate.ts";
 import type { Services } from "./services/index.ts";
 import { underWay as followed, type UnderWay } from "./underWay.ts";
 
 export interface AppParts {
   readonly services: Services;
   readonly doors: DoorService;
+  /** Where this is a chain's office, and no shop: what is done there. */
+  readonly office?: OfficeService | null;
   /** Null where nobody keeps copies. */
   readonly copies?: CopyKeeper | null;
   readonly log: Logger;
@@ -204,12 +208,13 @@ function headersOf(middleware: ReturnType<typeof helmet>): Map<string, string> {
 }
 
 /** The bench's day, as the bench asks for it: a browser fetches it while it still reads what draws it. */
-const ASKED_AHEAD = `<${API}/day>; rel=preload; as=fetch; crossorigin=anonymous`;
+const askedAhead = (place: string) => `<${place}${API}/day>; rel=preload; as=fetch; crossorigin=anonymous`;
 
 /** Assembles the application; nothing happens here. */
 export function createApp({
   services,
   doors,
+  office = null,
   copies = null,
   log,
   hosts,
@@ -245,15 +250,15 @@ export function createApp({
         send(response, new Problem(429, "Too many", "That is more than anybody types. Wait a minute.")),
     }),
   );
-  app.use(API, routes({ services, doors, copies, bodyLimit: BODY_LIMIT, demo, incoming, underWay }));
+  app.use(API, routes({ services, doors, office, copies, bodyLimit: BODY_LIMIT, demo, incoming, underWay }));
   if (web && existsSync(web)) {
     // The service worker is asked for anew at every start: it brings a new version.
     app.get("/sw.js", (_request, response) => {
       response.set("Cache-Control", "no-cache").sendFile(join(web, "sw.js"));
     });
     app.use(express.static(web, { index: false, maxAge: "1y", immutable: true }));
-    app.get("/{*path}", ({ originalUrl }, response) => {
-      if (originalUrl === "/") response.set("Link", ASKED_AHEAD);
+    app.get("/{*path}", (request, response) => {
+      if (request.path === "/" && !office) response.set("Link", askedAhead(placeOf(request)));
       response.set("Cache-Control", "no-cache").sendFile(join(web, "index.html"));
     });
   }

@@ -26,7 +26,7 @@ describe("wild requests", () => {
       services,
       doors,
       copies: copyKeeper({
-        maker: onPostgres ? databaseCopies(shop.database.sequelize, shop.address!) : fileCopies(file),
+        maker: onPostgres ? databaseCopies(shop.database.sequelize, shop.address!, "shop") : fileCopies(file),
         ...{ folder: join(folder, "copies"), keep: 1, clock: () => NOW, log },
       }),
       log,

@@ -3,6 +3,9 @@ import { pipeline } from "node:stream/promises";
 import { basename, dirname, join } from "node:path";
 import { parseArgs } from "node:util";
 import { Sequelize } from "sequelize";
+import { inShop, shopsIn, takeIn } from "./chain/founding.ts";
+import { addressOf } from "./chain/office.ts";
+import { HOME } from "./chain/registry.ts";
 import { openDatabase, type Database } from "./database/database.ts";
 import { pendingIn, UnfitDatabase } from "./database/migrate.ts";
 import { isDatabaseGone } from "./database/port.ts";
@@ -10,31 +13,40 @@ import { openingFault } from "./faults.ts";
 import { inThisThread } from "./judge/judge.ts";
 import { open, UnfitCopy } from "./keeping/backup.ts";
 import { fileCopies, type CopyMaker } from "./keeping/daily.ts";
-import { databaseCopies, restoreDump } from "./keeping/dump.ts";
+import { databaseCopies, linesOf, restoreDump } from "./keeping/dump.ts";
 import { exportShop } from "./keeping/exportShop.ts";
 import { importShop } from "./keeping/importShop.ts";
 import { holdShop, ShopAtWork } from "./keeping/lock.ts";
-import { moveIn, moveOut } from "./keeping/moveShop.ts";
+import { moveIn, moveOut, type IntoPlace } from "./keeping/moveShop.ts";
 import { synced } from "./keeping/place.ts";
 import { databaseIn } from "./options.ts";
 import { restoreShop } from "./keeping/restore.ts";
 import { services } from "./services/index.ts";
 import { shopFile } from "./shopFile.ts";
 
-/** npm run backup, restore, export, import, move: a shop out and in, while it works or while it rests. */
-const USE = `backup [--to FILE] | restore FILE | export FILE.zip | import FILE.zip, each with --data FOLDER where it is not data/shop, or with DATABASE_URL; move FILE.sqlite [--back] with DATABASE_URL`;
+/** npm run backup, restore, export, import, move, shops: a shop out and in, while it works or while it rests. */
+const USE = `backup [--to FILE] | restore FILE | export FILE.zip | import FILE.zip, each with --data FOLDER where it is not data/shop, or with DATABASE_URL; move FILE.sqlite [--back] with DATABASE_URL; shops [add NAME --title TITLE] with DATABASE_URL; --shop NAME for one of a chain`;
 
 // What leaves a shop is for whoever runs it, as the shop is.
 process.umask(0o077);
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
-  options: { data: { type: "string" }, to: { type: "string" }, back: { type: "boolean", default: false } },
+  options: {
+    data: { type: "string" },
+    to: { type: "string" },
+    back: { type: "boolean", default: false },
+    /** Which shop of a chain is meant; the first one, where nothing is said. */
+    shop: { type: "string" },
+    title: { type: "string" },
+    /** How the first shop is called in its chain, from the moment that it is one. */
+    home: { type: "string", default: "The first shop" },
+  },
 });
-const [what, given] = positionals;
+const [what, given, named] = positionals;
 const { folder, file, copies } = shopFile({ data: values.data, demo: false });
 /** A folder that is named is meant, whatever database is. */
-const database = values.data === undefined || what === "move" ? addressGiven() : null;
+const database = values.data === undefined || what === "move" || what === "shops" ? addressGiven() : null;
 
 function addressGiven(): string | null {
   try {
@@ -54,13 +66,8 @@ function mustBeThere(): void {
 }
 
 /** A database, beside the processes that work on it. */
-async function withDatabase<T>(address: string, work: (there: Database) => Promise<T>): Promise<T> {
-  const there = await openDatabase(address, new Date());
-  try {
-    return await work(there);
-  } finally {
-    await there.close();
-  }
+function withDatabase<T>(address: string, work: (there: Database) => Promise<T>): Promise<T> {
+  return inShop(address, values.shop ?? HOME, new Date(), work);
 }
 
 /** Reads a shop, beside a server that works on it or by itself. */
@@ -122,31 +129,66 @@ async function backUp(): Promise<void> {
   };
   await (database === null
     ? copy(fileCopies(file))
-    : withDatabase(database, ({ sequelize }) => copy(databaseCopies(sequelize, database))));
+    : withDatabase(database, ({ sequelize }) =>
+        copy(databaseCopies(sequelize, database, values.shop === undefined ? "all" : "shop")),
+      ));
 }
+
+/** Without a database a shop moves nowhere, and is in no chain. */
+function theDatabase(): string {
+  if (database === null) throw new UnfitCopy("Say which database, in DATABASE_URL. Nothing was changed.");
+  return database;
+}
+
+/** A place for a shop that comes in: the database, or a new shop of its chain. */
+const placeFor =
+  (address: string): IntoPlace =>
+  (moves) => {
+    const id = values.shop;
+    return id === undefined
+      ? withDatabase(address, moves)
+      : takeIn(address, { id, title: values.title ?? id, homeTitle: values.home }, new Date(), moves);
+  };
 
 /** Moves a shop's file into the database, or the other way. */
 async function move(path: string): Promise<void> {
-  if (database === null) throw new UnfitCopy("Say which database, in DATABASE_URL. Nothing was changed.");
+  const address = theDatabase();
   const moved = await (values.back
-    ? moveOut(database, path, new Date())
-    : moveIn(path, database, new Date()));
+    ? withDatabase(address, (from) => moveOut(from, path, new Date()))
+    : moveIn(path, placeFor(address), new Date()));
   for (const [table, lines] of Object.entries(moved)) say(`${String(lines).padStart(8)}  ${table}`);
   say(
     values.back
       ? `${path} is the shop now, each line as it was: put it into a folder as green-fable.sqlite, and start with --data FOLDER.`
-      : `The database is the shop now, each line as it was. ${path} stays as it is.`,
+      : `${values.shop === undefined ? "The database" : `The shop ${values.shop} of the chain`} is the shop now, each line as it was. ${path} stays as it is.`,
   );
+}
+
+/** Says which shops lie in the database, or takes one in. */
+async function tellOfShops(): Promise<void> {
+  const address = theDatabase();
+  if (given === "add" && named !== undefined) {
+    const asked = { id: named, title: values.title ?? named, homeTitle: values.home };
+    await takeIn(address, asked, new Date(), () => Promise.resolve());
+    say(
+      `${asked.title} is in the chain, at ${addressOf(named)}. Its first owner's code is printed where the server is started.`,
+    );
+  }
+  const shops = await shopsIn(address, new Date());
+  if (shops === null)
+    return say("One shop lies in this database. Take another in: npm run shops -- add NAME --title TITLE");
+  for (const { id, title } of shops) say(`${addressOf(id).padEnd(24)} ${title}`);
 }
 
 async function run(): Promise<void> {
   if (what === "backup") return backUp();
   if (what === "move" && given) return move(given);
+  if (what === "shops") return tellOfShops();
   if (what === "restore" && given && database !== null) {
     const empty = new Sequelize(database, { dialect: "postgres", logging: false });
     const counts = await restoreDump(given, empty, database).finally(() => empty.close());
     return say(
-      `The database is the copy now: ${countText(counts["jobs"] ?? 0, "job")}, ${counts["entries"] ?? 0} entries.`,
+      `The database is the copy now: ${countText(linesOf(counts, "jobs"), "job")}, ${linesOf(counts, "entries")} entries.`,
     );
   }
   if (what === "import" && database !== null)

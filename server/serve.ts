@@ -4,11 +4,13 @@ import { createServer as createSecure } from "node:https";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createApp } from "./app.ts";
+import { chainOn, type Chain } from "./chain/chain.ts";
+import { HOME } from "./chain/registry.ts";
 import { openDatabase, type Database } from "./database/database.ts";
 import { fillDemo } from "./demo/fill.ts";
 import { emptyDemoFolder, ForeignFolder, refuseForeign } from "./demo/folder.ts";
-import { doorService } from "./doors/doors.ts";
 import { isLarge, openingFault, quickCheck, refuseVanished, UnfitFile } from "./faults.ts";
+import { OWN_HOUSE } from "./doors/doors.ts";
 import { hostsOf, openLine } from "./hosts.ts";
 import { judgeByOurRules, judgesByNewerRules } from "./judge/rules.ts";
 import { inOwnThread } from "./judge/thread.ts";
@@ -17,16 +19,14 @@ import { clearIncoming } from "./incoming/receive.ts";
 import { openLog } from "./log.ts";
 import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
 import { UnfitCopy } from "./keeping/backup.ts";
-import { NO_ZONE } from "#core/record";
-import { isOpenAt, USUAL_HOURS } from "#core/schedule";
-import { copyKeeper, fileCopies, type CopyKeeper, type CopyMaker } from "./keeping/daily.ts";
+import { fileCopies, type CopyKeeper, type CopyMaker } from "./keeping/daily.ts";
 import { databaseCopies } from "./keeping/dump.ts";
 import { holdShop } from "./keeping/lock.ts";
 import { UnfitDatabase } from "./database/migrate.ts";
 import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
-import { firstInstruments } from "./services/firstInstruments.ts";
-import { services, type Services } from "./services/index.ts";
-import type { Clock } from "./services/jobs.ts";
+import { services } from "./services/index.ts";
+import { NO_LINES } from "./services/shop.ts";
+import { putToWork, type Common } from "./shopAtWork.ts";
 import { shopFile, type ShopPaths } from "./shopFile.ts";
 import { underWay } from "./underWay.ts";
 
@@ -83,7 +83,7 @@ async function openItsDatabase(address: string): Promise<OpenShop> {
   return {
     database,
     incoming,
-    maker: databaseCopies(database.sequelize, address),
+    maker: databaseCopies(database.sequelize, address, "shop"),
     release: () => Promise.resolve(rmSync(incoming, { recursive: true, force: true })),
   };
 }
@@ -107,6 +107,12 @@ async function openShop(asked: Options, paths: ShopPaths): Promise<OpenShop> {
     if (fault) refuse(fault);
     throw error;
   }
+}
+
+/** A shop of the chain that cannot be opened. */
+function sayWhyNot(error: unknown): never {
+  if (error instanceof UnfitDatabase) refuse(error.message);
+  throw error;
 }
 
 async function sayWhatIsUnread({ models }: Database): Promise<void> {
@@ -161,14 +167,16 @@ function listen(server: Server, asked: Options, folder: string, code: string | n
   });
 }
 
-/** Every hour, so that a server that runs for weeks makes a copy each day; a demo is no shop to lose. */
+/** Every hour, so that a server that runs for weeks makes a copy each day. */
 const HOUR = 3_600_000;
 
-function keepCopies(asked: Options, { file, copies }: ShopPaths, keeper: CopyKeeper): void {
-  if (!asked.demo) {
-    setInterval(() => void keeper.daily(), HOUR).unref();
-    void keeper.daily();
-  }
+function keepCopies(keeper: CopyKeeper): void {
+  setInterval(() => void keeper.daily(), HOUR).unref();
+  void keeper.daily();
+}
+
+/** A file that is looked through while people work already. */
+function watchLargeFile(asked: Options, { file, copies }: ShopPaths): void {
   if (asked.database === null && isLarge(file))
     void quickCheck(file, copies).catch((error: unknown) => {
       refuse(error instanceof Error ? error.message : String(error));
@@ -203,10 +211,10 @@ function endWhenTold(server: Server, folder: string, { hangUp, end }: Ending): v
   process.once("disconnect", stop);
 }
 
-/** What another process was judging when it died is taken over; and where one with newer rules was started, this one ends. */
-function lookAfterOthers(database: Database, { judging }: Services): void {
+/** What another process left is taken over; and where one with newer rules was started, this one ends. */
+function lookAfterOthers(database: Database, chain: Chain): void {
   setInterval(() => {
-    judging.lookAround();
+    void chain.lookAround();
     judgesByNewerRules(database).then(
       (newer) => {
         if (!newer) return;
@@ -221,6 +229,31 @@ function lookAfterOthers(database: Database, { judging }: Services): void {
   }, LOOKS_AFTER_OTHERS).unref();
 }
 
+const ALONE = { house: OWN_HOUSE, linesElsewhere: NO_LINES };
+
+/** The other shops of its database, where it is one that shops lie in beside each other. */
+function chainBeside(address: string, home: Database, common: Common, paths: ShopPaths): Chain {
+  const chain = chainOn({
+    ...{ address, home, tell, clock: common.clock, signIn: common.signIn, log: common.log },
+    putToWork: async (database, { id, house, linesElsewhere }) => {
+      await judgeByOurRules(database);
+      const shop = await putToWork(database, common, {
+        ...{ house, linesElsewhere },
+        maker: databaseCopies(database.sequelize, address, "shop"),
+        copies: join(paths.copies, id),
+      });
+      keepCopies(shop.copies);
+      return shop;
+    },
+    officeApp: (database, doors, office) =>
+      createApp({
+        ...{ ...common.app, doors, office, log: common.log },
+        services: services(database, common.clock, null, common.log),
+      }),
+  });
+  return chain;
+}
+
 /** The whole program: opens the shop it was asked for, and answers until it is told to end. */
 async function serve(): Promise<void> {
   const asked = options();
@@ -232,50 +265,48 @@ async function serve(): Promise<void> {
 
   const { database, maker, incoming, release } = await openShop(asked, paths);
   const judge = inOwnThread(new URL("./judge.js", import.meta.url), log);
-  const servicesBy = (clock: Clock) => services(database, clock, judge, log, asked.instrumentsAnywhere);
-  const shop = servicesBy(now);
-  await firstInstruments(shop.people);
-  if (isFresh(asked)) await fillDemo(servicesBy);
-  await shop.shop.ensureTimeZone(Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC");
-  await shop.judging.tryAgain();
-  shop.judging.wake();
-  await sayWhatIsUnread(database);
-
-  if (asked.database !== null) lookAfterOthers(database, shop);
-
-  const doors = doorService(database, now, isOpenToOthers(asked));
-  const zone = async () => (await shop.shop.limits()).timeZone;
-  const isOpen = async () => {
-    const { timeZone = NO_ZONE, hours = USUAL_HOURS } = await shop.shop.limits();
-    return isOpenAt(now().toISOString(), timeZone, hours);
-  };
-  const copies = copyKeeper({
-    ...{ maker, folder: paths.copies, keep: asked.keepCopies, clock: now },
-    ...{ zone, isOpen, log },
-  });
-  const work = underWay();
-  const app = createApp({
-    ...{ services: shop, doors, copies, log, underWay: work },
-    hosts: hostsOf(asked),
-    web: join(process.cwd(), "dist/web"),
-    demo: asked.demo,
-    incoming: {
-      folder: incoming,
-      ...inReadingThread(new URL("./incoming.js", import.meta.url)),
+  const common: Common = {
+    ...{ clock: now, judge, log, signIn: isOpenToOthers(asked) },
+    instrumentsAnywhere: asked.instrumentsAnywhere,
+    keepCopies: asked.keepCopies,
+    app: {
+      hosts: hostsOf(asked),
+      web: join(process.cwd(), "dist/web"),
+      demo: asked.demo,
+      incoming: { folder: incoming, ...inReadingThread(new URL("./incoming.js", import.meta.url)) },
+      proxies: asked.proxies,
+      underWay: underWay(),
     },
-    proxies: asked.proxies,
+  };
+  const chain = asked.database === null ? null : chainBeside(asked.database, database, common, paths);
+  const home = await putToWork(database, common, {
+    ...(chain ? { house: chain.house(HOME), linesElsewhere: chain.linesBeside(HOME) } : ALONE),
+    ...{ maker, copies: paths.copies },
+    ...(isFresh(asked) && { fill: fillDemo }),
   });
-  const server = serverOf(asked, app);
+  await sayWhatIsUnread(database);
+  const { doors } = home;
+  if (chain) {
+    chain.hasHome(home);
+    await chain.look().catch(sayWhyNot);
+    lookAfterOthers(database, chain);
+  }
+
+  const server = serverOf(asked, chain ? chain.before(home.app) : home.app);
   const needsCode = doors.needed && (await doors.noOwnerYet());
   if (needsCode) await doors.shareCode();
   listen(server, asked, folder, needsCode ? doors.code : null);
-  keepCopies(asked, paths, copies);
+  if (!asked.demo) keepCopies(home.copies);
+  watchLargeFile(asked, paths);
   endWhenTold(server, folder, {
-    hangUp: shop.feeds.end,
+    hangUp: () => {
+      home.services.feeds.end();
+      chain?.hangUp();
+    },
     end: async () => {
-      await shop.judging.stop(judge.close);
-      await work.idle();
-      await database.close();
+      // Each of them begins nothing more before whoever judges for all is ended.
+      await Promise.all([home.services.judging.stop(judge.close), chain?.stop()]);
+      await home.stop();
       await release();
     },
   });

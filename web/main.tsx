@@ -2,6 +2,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { createBrowserRouter, Outlet, RouterProvider, type RouteObject } from "react-router";
+import { isOffice, PLACE } from "./app/place.ts";
 import { startOutbox, store } from "./app/store.ts";
 import "./app/theme.css";
 import { Bench } from "./jobs/Bench.tsx";
@@ -71,16 +72,29 @@ const rooms: RouteObject[] = [
   },
   { path: "*", element: <NothingHere /> },
 ];
-const router = createBrowserRouter([
+/** The rooms of the chain's own people. */
+const office: RouteObject[] = [
   {
-    element: (
-      <Doors>
-        <Outlet />
-      </Doors>
-    ),
-    children: rooms,
+    path: "/:part?",
+    lazy: async () => ({ Component: (await import("./chain/Office.tsx")).Office }),
+    hydrateFallbackElement: fetching,
+    errorElement: problem,
   },
-]);
+  { path: "*", element: <NothingHere /> },
+];
+const router = createBrowserRouter(
+  [
+    {
+      element: (
+        <Doors>
+          <Outlet />
+        </Doors>
+      ),
+      children: isOffice ? office : rooms,
+    },
+  ],
+  { basename: PLACE || "/" },
+);
 
 /** The room of a job, and whoever judges in it: fetched while the bench is looked at, so that a job opens at once. */
 async function prepareJobs(): Promise<void> {
@@ -93,13 +107,12 @@ const WHEN_IDLE = 200;
 
 applyLook();
 startOutbox();
-window.addEventListener(
-  "load",
-  () => setTimeout(() => void prepareJobs().catch(() => undefined), WHEN_IDLE),
-  {
-    once: true,
-  },
-);
+if (!isOffice)
+  window.addEventListener(
+    "load",
+    () => setTimeout(() => void prepareJobs().catch(() => undefined), WHEN_IDLE),
+    { once: true },
+  );
 void startOffline();
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

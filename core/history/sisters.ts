@@ -6,6 +6,8 @@ import { learnFrom } from "./learned.ts";
 
 export interface Sister extends Measured {
   readonly id: string;
+  /** The shop whose instruments read it; left out where that is the shop itself. */
+  readonly shop?: string | undefined;
 }
 
 /** What sound ones differ by anyway, 19 times in 20: as a share of the value, or in its own unit. */
@@ -148,7 +150,8 @@ function withoutTheOdd(sisters: readonly Sister[], by: Compared): readonly Siste
  * error En (ISO/IEC 17043). Every one that differs by more than uncertainty and natural spread stands out, and none that
  * does not; of what is worse on one side alone (a short coast-down, a large imbalance) nobody is odd on the other. From
  * four on a Grubbs test at 5 %, once and never again on the rest, says of the farthest whether
- * it may be chance; up to six it is advice.
+ * it may be chance; up to six it is advice. That test knows nothing of instruments: of motors that several shops read it says
+ * nothing.
  * @param sisters at least 2, expanded uncertainties of the independent parts, above 0
  * @param by what sound motors of the model differ by anyway, added to the uncertainties of En, and the side that counts
  */
@@ -159,8 +162,9 @@ export function compareSisters(
   if (sisters.length < 2)
     throw new RangeError(`compareSisters: at least 2 motors are compared, got ${sisters.length}`);
   const n = sisters.length;
+  const onOneSetUp = new Set(sisters.map(({ shop }) => shop)).size === 1;
   const found =
-    n >= LEAST_FOR_GRUBBS
+    onOneSetUp && n >= LEAST_FOR_GRUBBS
       ? grubbsOf(
           sisters.map(({ value }) => value),
           by.worse,

@@ -9,6 +9,8 @@ export interface Measured {
 
 /** What one visit of a unit measured, as it left: what later visits are held against. */
 export interface Visit {
+  /** The shop of the chain where it was; left out where that is the shop itself. */
+  readonly shop?: string;
   readonly jobNumber: number;
   /** UTC, ISO 8601. */
   readonly at: string;

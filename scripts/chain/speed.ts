@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { uuidv7 } from "uuidv7";
 import { versionTag } from "#contract/routes";
 import { openDatabase } from "../../server/database/database.ts";
+import { intoHome } from "../../server/chain/founding.ts";
 import { moveIn } from "../../server/keeping/moveShop.ts";
 import { firstInstruments } from "../../server/services/firstInstruments.ts";
 import { services } from "../../server/services/index.ts";
@@ -114,7 +115,7 @@ export async function speeds(count: number): Promise<readonly Speed[]> {
     await database.close();
     const found: Speed[] = [];
     const chain = await startChain(1, async (address) => {
-      await moveIn(file, address, new Date());
+      await moveIn(file, intoHome(address, new Date()), new Date());
     });
     const bases = () => chain.processes.map((one) => one!.base);
     found.push(await speedOf("PostgreSQL, one process", bases()));

@@ -21,7 +21,25 @@ export interface SignedIn {
   /** Families on which a trainee may decide, repair and release alone. */
   readonly alone: readonly Family[];
   readonly token: string;
+  /** One of the chain's own people in one of its shops: sees everything, and changes nothing. */
+  readonly looksIn?: true;
 }
+
+/** Whose doors they are: a shop's, with how its chain calls it; or those of the chain's own people. */
+export interface House {
+  readonly kind: "shop" | "office";
+  /** How this shop is called in its chain; null where it is in none. */
+  readonly title: () => string | null;
+  /** One of the chain's own people by the key they carry; null where that is nobody. */
+  readonly ofChain: (key: string | undefined) => Promise<SignedIn | null>;
+}
+
+/** A shop of its own. */
+export const OWN_HOUSE: House = {
+  kind: "shop",
+  title: () => null,
+  ofChain: () => Promise.resolve(null),
+};
 
 /** A working day, and a little. */
 const HOURS = 14;
@@ -34,7 +52,7 @@ const newKey = () => randomBytes(KEY_BYTES).toString("base64url");
  * Who may come in, and who did what. Where the server listens to its own computer alone nobody signs in.
  * @param needed whether people sign in
  */
-export function doorService(database: Database, clock: Clock, needed: boolean) {
+export function doorService(database: Database, clock: Clock, needed: boolean, house: House = OWN_HOUSE) {
   const { models, write } = database;
   const locks = lockOutOf(database);
   const tries = wrongTries(database, clock);
@@ -96,6 +114,8 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
 
   return {
     needed,
+    of: house.kind,
+    ofChain: house.ofChain,
     /** For the first owner, who types it once. */
     code: code.code,
     shareCode: code.share,
@@ -116,10 +136,16 @@ export function doorService(database: Database, clock: Clock, needed: boolean) {
     async view(person: SignedIn | null): Promise<SessionView> {
       return {
         needed,
-        person: person && { initials: person.initials, name: person.name, role: person.role },
+        person: person && {
+          initials: person.initials,
+          name: person.name,
+          role: person.role,
+          ...(person.looksIn && { looksIn: true }),
+        },
         first: needed && person === null && (await noOwnerYet()),
         tries: person?.role === "owner" ? await tries.ofTheLastDay() : null,
         timeZone: (await shopLimits(models)).timeZone ?? NO_ZONE,
+        shop: house.title(),
         token: person?.token ?? null,
       };
     },

@@ -1,28 +1,42 @@
 import type { NextFunction, Request, RequestHandler, Response } from "express";
 import { TOKEN_HEADER, type Role } from "#contract/doors";
+import { API } from "#contract/routes";
 import type { Family } from "#core/record";
 import { Problem } from "../problem.ts";
 import type { Route } from "../routes/route.ts";
 import type { DoorService, SignedIn } from "./doors.ts";
 import { notAllowed } from "./roles.ts";
 
-const COOKIE = "green-fable-session";
+/** What a device carries: one of a shop is told to that shop alone, one of the chain to all of its shops. */
+const COOKIES = { shop: "green-fable-session", office: "green-fable-chain" } as const;
+type Of = keyof typeof COOKIES;
 const SAFE = new Set(["GET", "HEAD", "OPTIONS"]);
 
 export const addressOf = (request: Request) => request.ip ?? "";
 
-/** The key a device carries. */
-export function keyOf(request: Request): string | undefined {
+/** The key a device carries: of several with one name that of the nearest place, which browsers say first. */
+export function keyOf(request: Request, of: Of): string | undefined {
   const cookies = (request.headers.cookie ?? "").split(";").map((part) => part.trim().split("="));
-  return cookies.find(([name]) => name === COOKIE)?.[1];
+  return cookies.find(([name]) => name === COOKIES[of])?.[1];
 }
 
-export function giveKey(request: Request, response: Response, key: string): void {
-  response.cookie(COOKIE, key, { httpOnly: true, sameSite: "strict", secure: request.secure, path: "/" });
+/** Below which address a shop is, as /at/north; nothing where it is the server's only one, or its first. */
+export const placeOf = ({ baseUrl }: Request): string =>
+  baseUrl.endsWith(API) ? baseUrl.slice(0, -API.length) : baseUrl;
+
+const pathFor = (request: Request, of: Of) => (of === "office" ? "/" : placeOf(request) || "/");
+
+export function giveKey(request: Request, response: Response, of: Of, key: string): void {
+  response.cookie(COOKIES[of], key, {
+    httpOnly: true,
+    sameSite: "strict",
+    secure: request.secure,
+    path: pathFor(request, of),
+  });
 }
 
-export function takeKey(response: Response): void {
-  response.clearCookie(COOKIE, { path: "/" });
+export function takeKey(request: Request, response: Response, of: Of): void {
+  response.clearCookie(COOKIES[of], { path: pathFor(request, of) });
 }
 
 /** Whoever is signed in and asks; null where nobody signs in here. */
@@ -30,22 +44,29 @@ export const personOf = (response: Response) => (response.locals["person"] ?? nu
 
 const signInFirst = () => new Problem(401, "Sign in", "Sign in first: this bench listens to a network.");
 
+/** Whoever carries a key of these doors, or of the chain's; null where that is nobody, or it ran out. */
+export const whoCarries = async (doors: DoorService, request: Request): Promise<SignedIn | null> =>
+  (await doors.who(keyOf(request, doors.of))) ?? doors.ofChain(keyOf(request, "office"));
+
 /** Says who asks, for everything that comes after. */
 export function whoAsks(doors: DoorService): RequestHandler {
   return async (request, response, next) => {
-    response.locals["person"] = doors.needed ? await doors.who(keyOf(request)) : null;
+    response.locals["person"] = doors.needed ? await whoCarries(doors, request) : null;
     next();
   };
 }
+
+/** How somebody stands in what is written down. */
+const whoIs = ({ initials, looksIn }: SignedIn) => (looksIn ? `${initials} of the chain` : initials);
 
 /** Writes down that somebody was not allowed, and says why. @throws Problem 403 */
 async function turnedAway(
   doors: DoorService,
   request: Request,
-  { initials }: SignedIn,
+  person: SignedIn,
   why: string,
 ): Promise<never> {
-  await doors.audit(initials, `was not allowed: ${request.method} ${request.path}`, addressOf(request));
+  await doors.audit(whoIs(person), `was not allowed: ${request.method} ${request.path}`, addressOf(request));
   throw new Problem(403, "Not allowed", why);
 }
 
@@ -73,6 +94,13 @@ export function gate(doors: DoorService, { may, orAlone }: Pick<Route, "may" | "
     if (!doors.needed || may === "anybody" || may === "withItsKey") return next();
     const person = personOf(response);
     if (!person) throw signInFirst();
+    if (person.looksIn && !SAFE.has(request.method))
+      await turnedAway(
+        doors,
+        request,
+        person,
+        "You look into this shop from the chain: what is written here is written by its own people.",
+      );
     if (!SAFE.has(request.method) && request.get(TOKEN_HEADER) !== person.token)
       throw new Problem(
         403,
@@ -108,9 +136,10 @@ export function answered(doors: DoorService, { audit, handle }: Pick<Route, "aud
   return async (request: Request, response: Response, _next: NextFunction): Promise<void> => {
     const { path } = request;
     const answer = await handle(request, response);
+    const person = personOf(response);
     if ("line" in audit)
       await doors.audit(
-        personOf(response)?.initials ?? "this computer",
+        person ? whoIs(person) : "this computer",
         `${audit.line} (${path})`,
         addressOf(request),
       );

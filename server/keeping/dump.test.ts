@@ -19,7 +19,7 @@ describe.runIf(onPostgres)("the copy of a database", () => {
   afterEach(() => dropDatabase(empty));
   const keeperOf = () =>
     copyKeeper({
-      maker: databaseCopies(shop.database.sequelize, shop.address!),
+      maker: databaseCopies(shop.database.sequelize, shop.address!, "shop"),
       folder: join(shop.folder, "copies"),
       keep: 2,
       clock: () => shop.now,
@@ -46,7 +46,7 @@ describe.runIf(onPostgres)("the copy of a database", () => {
     expect(keeper.last()).toMatchObject({ problem: null });
     expect(keeper.of).toBe("database");
     const dump = join(keeper.folder, keeper.list()[0]!);
-    expect((await lookOverDump(dump))["jobs"]).toBe(await shop.database.models.Job.count());
+    expect((await lookOverDump(dump))["public.jobs"]).toBe(await shop.database.models.Job.count());
     await restored(dump);
     expect(await heldAt(empty)).toEqual(await heldAt(shop.address!));
     await expect(restored(dump)).rejects.toThrow(/something in this database already/u);
@@ -75,7 +75,7 @@ describe.runIf(onPostgres)("the copy of a database", () => {
 
   it("says what is wrong where it cannot be made, and nothing half-made carries its name", async () => {
     const keeper = copyKeeper({
-      maker: databaseCopies(shop.database.sequelize, shop.address!.replace("fable:", "nobody:")),
+      maker: databaseCopies(shop.database.sequelize, shop.address!.replace("fable:", "nobody:"), "shop"),
       folder: join(shop.folder, "copies"),
       keep: 2,
       clock: () => shop.now,

@@ -16,11 +16,13 @@ import { createInterface } from "node:readline";
 import { pipeline } from "node:stream/promises";
 import { promisify } from "node:util";
 import { QueryTypes, Transaction, type Sequelize } from "sequelize";
+import { isChain } from "../chain/registry.ts";
+import { elsewhere, NOWHERE } from "../database/postgres/elsewhere.ts";
 import { programAt } from "../database/postgres/programs.ts";
 import { sumFile, UnfitCopy, type Copy } from "./backup.ts";
 import type { CopyMaker } from "./daily.ts";
 import { synced } from "./place.ts";
-import { TABLE_NAMES, takeYourTime } from "./tables.ts";
+import { TABLE_NAMES, takeYourTime, type Table } from "./tables.ts";
 
 const run = promisify(execFile);
 
@@ -46,7 +48,12 @@ const sumOf = async (file: string) => {
   await pipeline(createReadStream(file), hash);
   return hash.digest("hex");
 };
+/** Lines of tables, by schema and name as public.jobs. */
 type Counts = Readonly<Record<string, number>>;
+
+/** Of a table, over all shops that are counted. */
+export const linesOf = (counts: Counts, table: Table): number =>
+  Object.entries(counts).reduce((sum, [name, n]) => (name.endsWith(`.${table}`) ? sum + n : sum), 0);
 
 /** Lines of every table as they stand in a dump, read to its end: one that is cut short says so. */
 async function countsIn(dump: string): Promise<Counts> {
@@ -59,9 +66,9 @@ async function countsIn(dump: string): Promise<Counts> {
   const counts: Record<string, number> = {};
   let table: string | null = null;
   for await (const line of createInterface({ input: child.stdout, crlfDelay: Infinity })) {
-    const begins = /^COPY (?:\w+\.)?"?(\w+)"? \(.*\) FROM stdin;$/u.exec(line);
+    const begins = /^COPY "?(\w+)"?\."?(\w+)"? \(.*\) FROM stdin;$/u.exec(line);
     if (begins && table === null) {
-      table = begins[1]!;
+      table = `${begins[1]!}.${begins[2]!}`;
       counts[table] = 0;
     } else if (line === "\\.") table = null;
     else if (table !== null) counts[table]! += 1;
@@ -71,10 +78,20 @@ async function countsIn(dump: string): Promise<Counts> {
   return counts;
 }
 
+/** What is copied of a database: the shop that is asked, or every shop of its chain with the chain's own lists. */
+export type CopyOf = "shop" | "all";
+
+/** The places in a database that hold a shop, or a chain's lists. */
+const PLACES: Readonly<Record<CopyOf, string>> = {
+  shop: "SELECT current_schema() AS schema",
+  all: "SELECT schemaname AS schema FROM pg_tables WHERE tablename = 'migrations' ORDER BY 1",
+};
+
 /** What a database holds in one moment, and that moment's name. */
 async function atOneMoment<T>(
   sequelize: Sequelize,
-  work: (snapshot: string, counts: Counts) => Promise<T>,
+  of: CopyOf,
+  work: (snapshot: string, counts: Counts, places: readonly string[]) => Promise<T>,
 ): Promise<T> {
   return sequelize.transaction(
     { isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ, readOnly: true },
@@ -84,11 +101,13 @@ async function atOneMoment<T>(
         sequelize.query<Row>(sql, { type: QueryTypes.SELECT, transaction });
       const [named] = await ask<{ name: string }>("SELECT pg_export_snapshot() AS name");
       const counts: Record<string, number> = {};
-      for (const table of TABLE_NAMES) {
-        const [row] = await ask<{ n: string }>(`SELECT count(*) AS n FROM ${table}`);
-        counts[table] = Number(row!.n);
-      }
-      return work(named!.name, counts);
+      const places = (await ask<{ schema: string }>(PLACES[of])).map(({ schema }) => schema);
+      for (const place of places)
+        for (const table of TABLE_NAMES) {
+          const [row] = await ask<{ n: string }>(`SELECT count(*) AS n FROM "${place}".${table}`);
+          counts[`${place}.${table}`] = Number(row!.n);
+        }
+      return work(named!.name, counts, places);
     },
   );
 }
@@ -105,14 +124,23 @@ export async function lookOverDump(dump: string): Promise<Counts> {
       throw new UnfitCopy(`${basename(dump)} is not as it was made: its SHA-256 differs.`);
   }
   const counts = await countsIn(dump);
-  if (!("jobs" in counts)) throw new UnfitCopy(`${basename(dump)} holds no shop of this program.`);
+  if (!Object.keys(counts).some((table) => table.endsWith(".jobs")))
+    throw new UnfitCopy(`${basename(dump)} holds no shop of this program.`);
   return counts;
 }
+
+/** A copy of one shop names nothing beyond it: what it sees of others is made anew where it comes back. */
+const aloneWithout = (place: string) => [
+  `--schema=${place}`,
+  `--exclude-table=${place}.*_elsewhere`,
+  `--exclude-table=${place}.models_of_chain`,
+];
 
 /** Copies a database while it is worked on: one moment of it, held against what it held then before it gets its name. */
 async function dumpDatabase(
   sequelize: Sequelize,
   address: string,
+  asks: CopyOf,
   target: string,
 ): Promise<Omit<Copy, "name">> {
   const part = `${target}.part`;
@@ -120,13 +148,16 @@ async function dumpDatabase(
   rmSync(part, { force: true });
   const { database, env } = asked(address);
   const program = needed("pg_dump");
-  const held = await atOneMoment(sequelize, async (snapshot, counts) => {
+  // A shop that lies alone in its database is all of it.
+  const of = (await isChain(sequelize)) ? asks : "all";
+  const held = await atOneMoment(sequelize, of, async (snapshot, counts, places) => {
     await run(
       program,
       [
         "--format=custom",
         "--no-owner",
         "--no-acl",
+        ...(of === "shop" ? places.flatMap(aloneWithout) : []),
         `--snapshot=${snapshot}`,
         `--file=${part}`,
         `--dbname=${database}`,
@@ -140,22 +171,22 @@ async function dumpDatabase(
   });
   chmodSync(part, 0o600);
   const counts = await countsIn(part);
-  for (const table of TABLE_NAMES)
-    if (counts[table] !== held[table])
+  for (const [table, lines] of Object.entries(held))
+    if (counts[table] !== lines)
       throw new UnfitCopy(
-        `The copy holds ${counts[table] ?? 0} of ${held[table]} lines of ${table}: it is not kept.`,
+        `The copy holds ${counts[table] ?? 0} of ${lines} lines of ${table}: it is not kept.`,
       );
   synced(part);
   writeFileSync(sumFile(target), `${await sumOf(part)}  ${basename(target)}\n`, { mode: 0o600 });
   renameSync(part, target);
   synced(dirname(target));
-  return { bytes: statSync(target).size, jobs: held["jobs"]!, entries: held["entries"]! };
+  return { bytes: statSync(target).size, jobs: linesOf(held, "jobs"), entries: linesOf(held, "entries") };
 }
 
-/** Copies of a database on a server. */
-export const databaseCopies = (sequelize: Sequelize, address: string): CopyMaker => ({
+/** Copies of a database on a server: of a shop in it, or of all that lie there. */
+export const databaseCopies = (sequelize: Sequelize, address: string, of: CopyOf): CopyMaker => ({
   ending: ".dump",
-  copy: (target) => dumpDatabase(sequelize, address, target),
+  copy: (target) => dumpDatabase(sequelize, address, of, target),
   bytes: async () => {
     const [row] = await sequelize.query<{ n: string }>("SELECT pg_database_size(current_database()) AS n", {
       type: QueryTypes.SELECT,
@@ -164,24 +195,51 @@ export const databaseCopies = (sequelize: Sequelize, address: string): CopyMaker
   },
 });
 
+/** Where a shop lies that is alone in its database. */
+const ALONE = "public";
+
+/** A shop of a chain that came back without it: it lies where one that is alone lies, and sees nothing beyond itself. */
+async function standAlone(sequelize: Sequelize, place: string): Promise<void> {
+  await sequelize.transaction(async (transaction) => {
+    const tell = (sql: string) => sequelize.query(sql, { transaction });
+    if (place !== ALONE) {
+      await tell(`ALTER EXTENSION pg_trgm SET SCHEMA "${place}"`);
+      await tell(`DROP SCHEMA ${ALONE}`);
+      await tell(`ALTER SCHEMA "${place}" RENAME TO ${ALONE}`);
+    }
+    for (const statement of elsewhere(NOWHERE)) await tell(statement);
+  });
+}
+
 /**
- * Brings a dump into an empty database, all of it or nothing.
+ * Brings a dump into an empty database, all of it or nothing. One of a single shop of a chain is a shop of its own then.
  * @throws UnfitCopy in a sentence where it is not whole, or the database is not empty
  */
 export async function restoreDump(dump: string, sequelize: Sequelize, address: string): Promise<Counts> {
   const counts = await lookOverDump(dump);
   const [row] = await sequelize.query<{ n: string }>(
-    "SELECT count(*) AS n FROM pg_tables WHERE schemaname = current_schema()",
+    "SELECT count(*) AS n FROM pg_tables WHERE schemaname NOT IN ('pg_catalog', 'information_schema')",
     { type: QueryTypes.SELECT },
   );
   if (Number(row!.n) > 0)
     throw new UnfitCopy(
       "There is something in this database already. Name an empty one; nothing was changed.",
     );
+  const places = [...new Set(Object.keys(counts).map((table) => table.slice(0, table.indexOf("."))))];
+  const only = places.length === 1 && (await isShopAlone(dump)) ? places[0]! : null;
+  if (only !== null) {
+    // What a whole database brings along was left out of it.
+    await sequelize.query("CREATE EXTENSION IF NOT EXISTS pg_trgm");
+    await sequelize.query(`CREATE SCHEMA IF NOT EXISTS "${only}"`);
+  }
   const { database, env } = asked(address);
   await run(
     needed("pg_restore"),
-    ["--single-transaction", "--exit-on-error", "--no-owner", "--no-acl", `--dbname=${database}`, dump],
+    [
+      ...["--single-transaction", "--exit-on-error", "--no-owner", "--no-acl"],
+      ...(only === null ? [] : [`--schema=${only}`]),
+      ...[`--dbname=${database}`, dump],
+    ],
     { env },
   ).catch((error: unknown) => {
     const said = (error as { readonly stderr?: string }).stderr ?? String(error);
@@ -189,5 +247,12 @@ export async function restoreDump(dump: string, sequelize: Sequelize, address: s
       `The copy could not be brought back: ${said.trim().split("\n")[0]}. Nothing was changed.`,
     );
   });
+  if (only !== null) await standAlone(sequelize, only);
   return counts;
+}
+
+/** Whether a dump is of one shop without the chain that it is in. */
+async function isShopAlone(dump: string): Promise<boolean> {
+  const { stdout } = await run(needed("pg_restore"), ["--list", dump], { maxBuffer: 16 * 1024 * 1024 });
+  return !/ EXTENSION - pg_trgm/u.test(stdout);
 }

@@ -5,6 +5,7 @@ import { QueryTypes, type Sequelize } from "sequelize";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { NOW, useShop } from "../../tests/shop.ts";
 import { dropDatabase, emptyDatabase, onPostgres } from "../../tests/postgresShop.ts";
+import { intoHome } from "../chain/founding.ts";
 import { openDatabase } from "../database/database.ts";
 import { services } from "../services/index.ts";
 import { moveIn, moveOut } from "./moveShop.ts";
@@ -44,6 +45,9 @@ describe.runIf(onPostgres)("a shop that moves", () => {
     rmSync(folder, { recursive: true, force: true });
   });
 
+  const out = (from: string, file: string) => intoHome(from, NOW)((there) => moveOut(there, file, NOW));
+  const into = (file: string, to: string) => moveIn(file, intoHome(to, NOW), NOW);
+
   const allOf = async (place: string) => {
     const database = await openDatabase(place, NOW);
     const held = Object.fromEntries(
@@ -64,13 +68,13 @@ describe.runIf(onPostgres)("a shop that moves", () => {
     await shop.doors.audit("MO", "changed a model", "127.0.0.1");
     const [first, second] = [join(folder, "first.sqlite"), join(folder, "second.sqlite")];
     await shop.services.judging.idle();
-    const out = await moveOut(shop.address!, first, NOW);
+    const gone = await out(shop.address!, first);
     const bytes = readFileSync(first);
-    expect(await moveIn(first, address, NOW)).toEqual(out);
+    expect(await into(first, address)).toEqual(gone);
     expect(readFileSync(first).equals(bytes)).toBe(true);
-    expect(await moveOut(address, second, NOW)).toEqual(out);
-    expect(out.jobs).toBeGreaterThan(20);
-    expect(out.entries).toBeGreaterThan(500);
+    expect(await out(address, second)).toEqual(gone);
+    expect(gone.jobs).toBeGreaterThan(20);
+    expect(gone.entries).toBeGreaterThan(500);
     const [here, there, back] = [await allOf(shop.address!), await allOf(address), await allOf(second)];
     expect(there).toEqual(here);
     expect(back).toEqual(here);
@@ -86,21 +90,21 @@ describe.runIf(onPostgres)("a shop that moves", () => {
     const file = join(folder, "first.sqlite");
     await shop.takeIn();
     await shop.services.judging.idle();
-    await moveOut(shop.address!, file, NOW);
-    await expect(moveIn(file, shop.address!, NOW)).rejects.toThrow(/something in instruments already/u);
-    await expect(moveOut(shop.address!, file, NOW)).rejects.toThrow(/Name a new file/u);
+    await out(shop.address!, file);
+    await expect(into(file, shop.address!)).rejects.toThrow(/something in instruments already/u);
+    await expect(out(shop.address!, file)).rejects.toThrow(/Name a new file/u);
     expect((await shop.services.jobs.list()).total).toBe(1);
   });
 
   it("with a line that cannot be written there leaves the place empty", async () => {
     const file = join(folder, "first.sqlite");
     await shop.takeIn();
-    await moveOut(shop.address!, file, NOW);
+    await out(shop.address!, file);
     const broken = await openDatabase(file, NOW);
     await broken.sequelize.query("UPDATE instruments SET body = 'no JSON'");
     await broken.sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)");
     await broken.close();
-    await expect(moveIn(file, address, NOW)).rejects.toThrow();
+    await expect(into(file, address)).rejects.toThrow();
     const there = await openDatabase(address, NOW);
     expect(await there.models.Job.count()).toBe(0);
     expect(await there.models.Instrument.count()).toBe(0);

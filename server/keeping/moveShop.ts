@@ -72,11 +72,14 @@ async function moveAll(from: Database, to: Database): Promise<Moved> {
   return all;
 }
 
+/** Opens an empty place for what is done in it: a database that is empty, or a new shop of a chain. */
+export type IntoPlace = (move: (to: Database) => Promise<Moved>) => Promise<Moved>;
+
 /**
- * Moves a shop's file into an empty database. The file stays as it is: a copy of it, brought up to date, is what moves.
+ * Moves a shop's file into an empty place. The file stays as it is: a copy of it, brought up to date, is what moves.
  * @throws UnfitCopy or UnfitDatabase in a sentence; nothing is changed then
  */
-export async function moveIn(file: string, address: string, now: Date): Promise<Moved> {
+export async function moveIn(file: string, into: IntoPlace, now: Date): Promise<Moved> {
   if (!existsSync(file)) throw new UnfitCopy(`There is no file ${file}.`);
   const folder = mkdtempSync(join(tmpdir(), "green-fable-move-"));
   const copy = join(folder, "shop.sqlite");
@@ -85,36 +88,25 @@ export async function moveIn(file: string, address: string, now: Date): Promise<
     await copyShop(file, copy);
     const copied = open(copy);
     await breakSeal(copied).finally(() => copied.close());
-    const [from, to] = [await openDatabase(copy, now), await openDatabase(address, now)];
-    try {
-      return await moveAll(from, to);
-    } finally {
-      await from.close();
-      await to.close();
-    }
+    const from = await openDatabase(copy, now);
+    return await into((to) => moveAll(from, to)).finally(() => from.close());
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
 /**
- * Moves what is in a database into a new file, which `npm start` opens. The database stays as it is.
+ * Moves a shop that is in a database into a new file, which `npm start` opens. The database stays as it is.
  * @throws UnfitCopy or UnfitDatabase in a sentence; no file is made then
  */
-export async function moveOut(address: string, file: string, now: Date): Promise<Moved> {
+export async function moveOut(from: Database, file: string, now: Date): Promise<Moved> {
   const target = resolve(file);
   if (existsSync(target)) throw new UnfitCopy(`There is something at ${file} already. Name a new file.`);
   const folder = mkdtempSync(join(tmpdir(), "green-fable-move-"));
   const made = join(folder, "shop.sqlite");
   try {
-    const [from, to] = [await openDatabase(address, now), await openDatabase(made, now)];
-    let moved: Moved;
-    try {
-      moved = await moveAll(from, to);
-    } finally {
-      await from.close();
-      await to.close();
-    }
+    const to = await openDatabase(made, now);
+    const moved = await moveAll(from, to).finally(() => to.close());
     const part = `${target}.part`;
     copyFileSync(made, part);
     synced(part);

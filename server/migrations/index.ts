@@ -15,6 +15,7 @@ import { day } from "./014-day.ts";
 import { ledger } from "./015-ledger.ts";
 import { feeds } from "./016-feeds.ts";
 import { practice } from "./017-practice.ts";
+import { whatElsewhereKnows } from "./018-elsewhere.ts";
 import type { Migration } from "./migration.ts";
 
 /** In order, never edited once released: a change is a new migration. */
@@ -36,4 +37,5 @@ export const MIGRATIONS: readonly Migration[] = [
   ledger,
   feeds,
   practice,
+  whatElsewhereKnows,
 ];

@@ -41,6 +41,7 @@ describe("where a server listens to its own computer alone", () => {
       first: false,
       tries: null,
       timeZone: "UTC",
+      shop: null,
       token: null,
     });
     await shop.takeIn().expect(201);

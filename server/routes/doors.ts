@@ -25,7 +25,7 @@ export function doorRoutes(doors: DoorService): Route[] {
       handle: async (request, response) => {
         const { initials, passPhrase } = validated(signInSchema, request.body);
         const key = await doors.signIn(initials, passPhrase, addressOf(request));
-        giveKey(request, response, key);
+        giveKey(request, response, doors.of, key);
         response.json(await doors.view(await doors.who(key)));
       },
     },
@@ -37,7 +37,7 @@ export function doorRoutes(doors: DoorService): Route[] {
       handle: async (request, response) => {
         if (!doors.needed) throw notNeeded();
         const key = await doors.firstOwner(validated(firstOwnerSchema, request.body), addressOf(request));
-        giveKey(request, response, key);
+        giveKey(request, response, doors.of, key);
         response.json(await doors.view(await doors.who(key)));
       },
     },
@@ -47,8 +47,12 @@ export function doorRoutes(doors: DoorService): Route[] {
       may: "trainee",
       audit: AT_THE_DOOR,
       handle: async (request, response) => {
-        await doors.signOut(keyOf(request), personOf(response)?.initials ?? "", addressOf(request));
-        takeKey(response);
+        const person = personOf(response);
+        // Who looks in from the chain is signed in there, and stays so.
+        if (person?.looksIn)
+          throw new Problem(409, "Of the chain", "You look in from the chain: sign out there.");
+        await doors.signOut(keyOf(request, doors.of), person?.initials ?? "", addressOf(request));
+        takeKey(request, response, doors.of);
         response.json(await doors.view(null));
       },
     },
@@ -61,7 +65,12 @@ export function doorRoutes(doors: DoorService): Route[] {
         const person = personOf(response);
         if (!person) throw notNeeded();
         const { old, passPhrase } = validated(ownPassPhraseSchema, request.body);
-        giveKey(request, response, await doors.changeOwn(person, old, passPhrase, addressOf(request)));
+        giveKey(
+          request,
+          response,
+          doors.of,
+          await doors.changeOwn(person, old, passPhrase, addressOf(request)),
+        );
         response.json({ ok: true });
       },
     },

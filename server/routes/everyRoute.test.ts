@@ -6,6 +6,7 @@ import { pino } from "pino";
 import { Op } from "sequelize";
 import { openApi } from "#contract/openApi";
 import { TOKEN_HEADER, TRAINEE_ENTRIES, type Role, type SessionView } from "#contract/doors";
+import { CHAIN_AT } from "#contract/chain";
 import { API, ENTRY_PATHS } from "#contract/routes";
 import { createApp } from "../app.ts";
 import { copyKeeper, fileCopies } from "../keeping/daily.ts";
@@ -13,6 +14,7 @@ import { aReading, INTAKE, JOB, useShop, uuid, type TestShop } from "../../tests
 import { join } from "node:path";
 import { underWay } from "../underWay.ts";
 import { routes } from "./index.ts";
+import { officeRoutes } from "./office.ts";
 
 const PHRASE = "quiet copper heron";
 const PEOPLE: Readonly<Record<Role, { id: string; initials: string; name: string }>> = {
@@ -218,10 +220,26 @@ describe("every route", () => {
     expect(after).toBe(before);
   });
 
-  it("is described, and everything that is described is there", () => {
-    const described = Object.entries(openApi()["paths"] as Record<string, object>).flatMap(([path, verbs]) =>
-      Object.keys(verbs).map((verb) => `${verb.toUpperCase()} ${path.slice(API.length)}`),
-    );
+  it("is described, and everything that is described is there; so is what the chain's own people do", () => {
+    const all = Object.entries(openApi()["paths"] as Record<string, object>);
+    const describedAt = (place: string) =>
+      all
+        .filter(([path]) => path.startsWith(place))
+        .flatMap(([path, verbs]) =>
+          Object.keys(verbs).map((verb) => `${verb.toUpperCase()} ${path.slice(place.length)}`),
+        );
+    const described = describedAt(API);
+    const office = officeRoutes(null as never);
+    expect(
+      office
+        .map(({ method, path }) => `${method.toUpperCase()} ${path.replace(/:(\w+)/gu, "{$1}")}`)
+        .toSorted(),
+    ).toEqual(describedAt(`${CHAIN_AT}${API}`).toSorted());
+    // Who sees the chain changes nothing of it, unless they own it; what is changed is told in who did what.
+    for (const { method, may, audit } of office)
+      expect([method, may, "line" in audit]).toEqual(
+        method === "get" ? ["get", "trainee", false] : ["put", "owner", true],
+      );
     const there = addresses
       .filter(({ path }) => path !== "/openapi.json")
       .map(({ method, path }) => `${method} ${path.replace(/:(\w+)/gu, "{$1}")}`);

@@ -2,7 +2,7 @@ import type { Request, Response } from "express";
 import { listeningOf, type Feed, type LiveEvent, type Listening } from "#contract/feed";
 import { feedSchema, samplesSchema } from "#contract/feedSchema";
 import type { DoorService } from "../doors/doors.ts";
-import { keyOf } from "../doors/gate.ts";
+import { whoCarries } from "../doors/gate.ts";
 import { Problem } from "../problem.ts";
 import type { FeedService } from "../services/feeds.ts";
 import { nameOf, validated } from "./reading.ts";
@@ -44,7 +44,7 @@ function stream(request: Request, response: Response, feeds: FeedService, doors:
     void response.write(`event: ${kind}\ndata: ${JSON.stringify(said)}\n\n`);
   const end = feeds.listen({ to, tell, over: () => void response.end() });
   const still = setInterval(() => {
-    void (doors.needed ? doors.who(keyOf(request)) : Promise.resolve(true)).then(
+    void (doors.needed ? whoCarries(doors, request) : Promise.resolve(true)).then(
       // Who signed out meanwhile hears no more.
       (who) => (who ? response.write(": still here\n\n") : response.end()),
       () => response.end(),

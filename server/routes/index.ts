@@ -3,6 +3,7 @@ import { openApi } from "#contract/openApi";
 import type { Services } from "../services/index.ts";
 import type { DoorService } from "../doors/doors.ts";
 import { answered, gate, nothingHere, personOf, whoAsks } from "../doors/gate.ts";
+import type { OfficeService } from "../chain/office.ts";
 import type { CopyKeeper } from "../keeping/daily.ts";
 import { captureRoutes } from "./captures.ts";
 import { bundleRoutes, type Incoming } from "./bundles.ts";
@@ -12,15 +13,18 @@ import { fileRoutes } from "./files.ts";
 import { dayRoutes } from "./day.ts";
 import { jobRoutes } from "./jobs.ts";
 import { keepingRoutes } from "./keeping.ts";
+import { officeRoutes } from "./office.ts";
 import { peopleRoutes } from "./people.ts";
 import { practiceRoutes } from "./practice.ts";
 import { READS, type Route } from "./route.ts";
-import { shopRoutes } from "./shop.ts";
+import { modelRoutes, shopRoutes } from "./shop.ts";
 import type { UnderWay } from "../underWay.ts";
 
 export interface RouteParts {
   readonly services: Services;
   readonly doors: DoorService;
+  /** Where this is a chain's office, and no shop: what is done there. */
+  readonly office?: OfficeService | null;
   /** Null where nobody keeps copies, as in tests. */
   readonly copies: CopyKeeper | null;
   /** Of JSON bodies. */
@@ -60,6 +64,14 @@ function ownRoutes({ services: { people, judging }, doors, demo }: RouteParts): 
 function allRoutes(parts: RouteParts): Route[] {
   const { services, doors, copies, incoming } = parts;
   const { jobs, day, bundles, files, people, shop } = services;
+  if (parts.office)
+    return [
+      ...officeRoutes(parts.office),
+      ...peopleRoutes(people),
+      ...modelRoutes(shop),
+      ...doorRoutes(doors),
+      ...ownRoutes(parts),
+    ];
   return [
     ...bundleRoutes(bundles, incoming),
     ...fileRoutes(files),

@@ -8,7 +8,7 @@ import { readView } from "#contract/view";
 import { jobName, ENTRY_KINDS, type Entry, type EntryBody, type EntryKind } from "#core/record";
 import { buildReport, dayWords } from "#core/report";
 import type { DoorService } from "../doors/doors.ts";
-import { atThisMotor, ownInitials, personOf } from "../doors/gate.ts";
+import { atThisMotor, ownInitials, personOf, placeOf } from "../doors/gate.ts";
 import { Problem } from "../problem.ts";
 import type { JobService } from "../services/jobs.ts";
 import { labelPdf } from "../services/labelPdf.ts";
@@ -121,7 +121,7 @@ export function jobRoutes(jobs: JobService, doors: DoorService): Route[] {
       handle: async (request, response) => {
         const view = await jobs.view(idOf(request, "job"));
         const { motor, limits } = readView(view).record;
-        const address = `${request.protocol}://${request.get("host") ?? ""}/jobs/${view.id}`;
+        const address = `${request.protocol}://${request.get("host") ?? ""}${placeOf(request)}/jobs/${view.id}`;
         const pdf = await labelPdf(
           jobName(view.number),
           motor,

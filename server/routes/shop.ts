@@ -6,8 +6,8 @@ import { Problem } from "../problem.ts";
 import { dayOf, pageOf, sameId, textOf, validated } from "./reading.ts";
 import { READS, type Route } from "./route.ts";
 
-/** Models, units and limits. HTTP only. */
-export function shopRoutes(shop: ShopService): Route[] {
+/** Models: of a shop, or of a chain. HTTP only. */
+export function modelRoutes(shop: ShopService): Route[] {
   return [
     {
       method: "get",
@@ -28,6 +28,13 @@ export function shopRoutes(shop: ShopService): Route[] {
         return { body: model };
       },
     },
+  ];
+}
+
+/** Models, units and limits. HTTP only. */
+export function shopRoutes(shop: ShopService): Route[] {
+  return [
+    ...modelRoutes(shop),
     {
       method: "get",
       path: "/units",

@@ -9,13 +9,14 @@ import { jobService, type Clock } from "./jobs.ts";
 import { judging } from "./judging.ts";
 import { peopleService } from "./people.ts";
 import { practiceService } from "./practice.ts";
-import { shopService } from "./shop.ts";
+import { NO_LINES, shopService } from "./shop.ts";
 import { wholeShopService } from "./wholeShop.ts";
 
 /**
  * Everything a shop can do, over one database.
  * @param judge null where nothing is judged, as while a shop moves in
  * @param instrumentsAnywhere whether instruments beyond the shop's own networks may be asked
+ * @param linesElsewhere closed jobs of the other shops of its chain
  */
 export function services(
   database: Database,
@@ -23,6 +24,7 @@ export function services(
   judge: Judge | null = inThisThread,
   log: Logger = pino({ level: "silent" }),
   instrumentsAnywhere = false,
+  linesElsewhere = NO_LINES,
 ) {
   const judged = judging(database, judge, log);
   return {
@@ -35,7 +37,7 @@ export function services(
     people: peopleService(database, judged),
     practice: practiceService(database),
     whole: wholeShopService(database),
-    shop: shopService(database, judged, clock),
+    shop: shopService(database, judged, clock, linesElsewhere),
   };
 }
 

@@ -9,6 +9,7 @@ import { dialectOf } from "../database/dialect.ts";
 import { plainSql } from "../database/plainSql.ts";
 import { CannotJudge, type FreezeInput, type Judge, type Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
+import { touchElsewhere } from "./elsewhere.ts";
 import { storedJob } from "./journal.ts";
 
 /** Judged by limits or instruments that are others now; a closed job keeps those of its closing. */
@@ -130,6 +131,7 @@ export function judging(
     if (shared)
       await plainSql(transaction, shared.overtake, { $jobs: JSON.stringify(later.map(({ id }) => id)) });
     else for (const { id } of later) overtaken.add(id);
+    await touchElsewhere(transaction, { serialKey, takenInAt: job.takenInAt });
   }
 
   async function keepOne(done: Done, transaction: Transaction): Promise<void> {

@@ -4,6 +4,7 @@ import type { Account, OutcomeLine, UnitVisit } from "#contract/shop";
 import { calibrationOf, COME_BACK_DAYS, experienceIn, truthOf, type LedgerLine } from "#core/outcomes";
 import { dialectOf } from "../database/dialect.ts";
 import type { Models } from "../models/index.ts";
+import { cameElsewhere, takenInElsewhere, type CameElsewhere } from "./elsewhere.ts";
 
 /** Shown one by one. */
 const LATEST = 100;
@@ -28,6 +29,12 @@ async function laterJobsOf(models: Models, motorIds: readonly string[]) {
     where: { motorId: alike.map(({ id }) => id) },
     raw: true,
   });
+  const elsewhere = new Map<string, CameElsewhere[]>();
+  for (const came of await cameElsewhere(models.Job.sequelize!, [...new Set(serialOf.values())])) {
+    const known = elsewhere.get(came.key);
+    if (known) known.push(came);
+    else elsewhere.set(came.key, [came]);
+  }
   const bySerial = new Map<string, typeof jobs>();
   for (const job of jobs) {
     const serial = serialOf.get(job.motorId) ?? "";
@@ -37,9 +44,12 @@ async function laterJobsOf(models: Models, motorIds: readonly string[]) {
   }
   return (motorId: string) => {
     const serial = serialOf.get(motorId) ?? "";
-    return serial === "" ? [] : (bySerial.get(serial) ?? []);
+    return serial === ""
+      ? NEVER
+      : { here: bySerial.get(serial) ?? [], elsewhere: elsewhere.get(serial) ?? [] };
   };
 }
+const NEVER = { here: [], elsewhere: [] };
 
 /** A closed job as it stands in the account, and in the sums of its week. */
 export interface ClosedLine extends OutcomeLine, LedgerLine {
@@ -64,13 +74,14 @@ async function outcomeLines(models: Models, now: Date): Promise<readonly ClosedL
     const visit = visitOf.get(job.id);
     const closedAt = job.closedAt!;
     if (!visit?.outcome) return [];
-    const cameBack = jobsLike(job.motorId).some(
-      (later) =>
-        // In the order of the shop's own numbers: clocks are put right.
-        later.number > job.number &&
-        later.complaint !== "routine" &&
-        differenceInCalendarDays(parseISO(later.takenInAt), parseISO(closedAt)) <= COME_BACK_DAYS,
-    );
+    const isReturn = ({ takenInAt, complaint }: Pick<CameElsewhere, "takenInAt" | "complaint">) =>
+      complaint !== "routine" &&
+      differenceInCalendarDays(parseISO(takenInAt), parseISO(closedAt)) <= COME_BACK_DAYS;
+    const later = jobsLike(job.motorId);
+    const cameBack =
+      // In the order of the shop's own numbers: clocks are put right. Shops have no numbers in common.
+      later.here.some((one) => one.number > job.number && isReturn(one)) ||
+      later.elsewhere.some((one) => one.takenInAt > closedAt && isReturn(one));
     return [
       {
         jobId: job.id,
@@ -102,7 +113,8 @@ export function rememberedLines(models: Models): (now: Date) => Promise<readonly
     })) as unknown as { readonly latest: number | null } | null;
     const visits = (await models.Visit.sum("version")) as number | null;
     const jobs = (await models.Job.max("number")) as number | null;
-    const key = [now.toISOString().slice(0, 10), entries?.latest ?? 0, visits ?? 0, jobs ?? 0].join(" ");
+    const elsewhere = await takenInElsewhere(models.Job.sequelize!);
+    const key = [now.toISOString().slice(0, 10), entries?.latest, visits, jobs, elsewhere].join(" ");
     if (kept?.key === key) return kept.lines;
     const mine = { key, lines: outcomeLines(models, now) };
     kept = mine;
@@ -114,8 +126,15 @@ export function rememberedLines(models: Models): (now: Date) => Promise<readonly
   };
 }
 
-/** The shop's account of what it said and what was true. */
-export function accountOf(lines: readonly ClosedLine[], told: Account["told"]): Account {
+/**
+ * The shop's account of what it said and what was true: its own word alone.
+ * @param elsewhere closed jobs of the chain's models in its other shops: they teach what a model has, and are no word of this one
+ */
+export function accountOf(
+  lines: readonly ClosedLine[],
+  elsewhere: readonly ClosedLine[],
+  told: Account["told"],
+): Account {
   const said = lines.flatMap(({ outcome, truth }) =>
     outcome.said ? [{ probability: outcome.said.probability, truth }] : [],
   );
@@ -125,7 +144,10 @@ export function accountOf(lines: readonly ClosedLine[], told: Account["told"]): 
     counts: { true: count("true"), half: count("half"), false: count("false"), open: count("open") },
     unsaid: lines.length - said.length,
     told,
-    experience: experienceIn(lines),
+    experience: [
+      ...experienceIn([...lines, ...elsewhere]).filter(({ model }) => model !== null),
+      ...experienceIn(lines).filter(({ model }) => model === null),
+    ],
     items: lines
       .slice(0, LATEST)
       .map(({ ledger: _ledger, owner: _owner, takenInAt: _takenInAt, ...line }) => line),

@@ -1,4 +1,4 @@
-import type { Account, MotorModel, Periods, Unit } from "#contract/shop";
+import type { Account, ListedModel, MotorModel, Periods, Unit } from "#contract/shop";
 import { QueryTypes } from "sequelize";
 import { dialectOf } from "../database/dialect.ts";
 import { foundIn, type Found, type Span } from "#core/outcomes";
@@ -6,10 +6,11 @@ import type { ShopLimits } from "#core/record";
 import type { Database } from "../database/database.ts";
 import { Problem } from "../problem.ts";
 import type { Clock } from "./jobs.ts";
+import { modelsOfChain } from "./elsewhere.ts";
 import { judgeAnew, type JudgingService } from "./judging.ts";
 import { ledgerCsv, periodsIn } from "./ledger.ts";
 import { SHOP_SETTINGS, shopLimits } from "./limits.ts";
-import { accountOf, rememberedLines } from "./outcomes.ts";
+import { accountOf, rememberedLines, type ClosedLine } from "./outcomes.ts";
 import { unitsOf } from "./visits.ts";
 
 interface ToldRow {
@@ -37,19 +38,54 @@ async function toldReady(sequelize: Database["sequelize"]): Promise<Account["tol
   };
 }
 
-/** What a shop keeps beside its jobs: models, units by serial, limits and schools. */
-export function shopService({ write, models, sequelize }: Database, judging: JudgingService, clock: Clock) {
+/** Closed jobs of the other shops of a chain. */
+export type LinesElsewhere = (now: Date) => Promise<readonly ClosedLine[]>;
+export const NO_LINES: LinesElsewhere = () => Promise.resolve([]);
+
+/**
+ * What a shop keeps beside its jobs: models, units by serial, limits and schools.
+ * @param linesElsewhere of which those of the chain's models count here too
+ */
+export function shopService(
+  { write, models, sequelize }: Database,
+  judging: JudgingService,
+  clock: Clock,
+  linesElsewhere: LinesElsewhere,
+) {
   const lines = rememberedLines(models);
+
+  /** Closed jobs of models that are the chain's, in its other shops. */
+  async function sharedLines(now: Date): Promise<readonly ClosedLine[]> {
+    const shared = new Set((await modelsOfChain(sequelize)).map(({ id }) => id));
+    if (shared.size === 0) return [];
+    return (await linesElsewhere(now)).filter(
+      ({ outcome: { modelId } }) => modelId !== null && shared.has(modelId),
+    );
+  }
+
   return {
-    async models(): Promise<MotorModel[]> {
-      return (await models.MotorModel.findAll({ order: [["name", "ASC"]] })).map(
-        ({ body }) => body as MotorModel,
-      );
+    /** Closed jobs of this shop, as its account counts them. */
+    lines: () => lines(clock()),
+
+    /** The shop's own, and the chain's, which stand in the place of its own ones with the same id. */
+    async models(): Promise<ListedModel[]> {
+      const shared = await modelsOfChain(sequelize);
+      const own = (await models.MotorModel.findAll({ order: [["name", "ASC"]] }))
+        .map(({ body }) => body as MotorModel)
+        .filter(({ id }) => !shared.some((one) => one.id === id));
+      return shared.length === 0
+        ? own
+        : [...own, ...shared].toSorted(({ name }, other) => (name < other.name ? -1 : 1));
     },
 
     async putModel(model: MotorModel): Promise<void> {
       await write(async (transaction) => {
-        const namesake = await models.MotorModel.findOne({ where: { name: model.name }, transaction });
+        const shared = await modelsOfChain(transaction);
+        if (shared.some(({ id }) => id === model.id))
+          throw new Problem(403, "The chain's", `${model.name} is the chain's: only its owner changes it.`);
+        const namesake =
+          shared.find(({ name }) => name === model.name) ??
+          (await models.MotorModel.findOne({ where: { name: model.name }, transaction }));
         if (namesake && namesake.id !== model.id) {
           const sentence = `${model.name} is on the list already.`;
           throw new Problem(409, "Name taken", sentence, { fields: [{ field: "name", sentence }] });
@@ -64,7 +100,8 @@ export function shopService({ write, models, sequelize }: Database, judging: Jud
 
     /** What was said of closed jobs, and what became of it. */
     async account(): Promise<Account> {
-      return accountOf(await lines(clock()), await toldReady(sequelize));
+      const now = clock();
+      return accountOf(await lines(now), await sharedLines(now), await toldReady(sequelize));
     },
 
     /** What weeks and months earned, took and waited for. */
@@ -80,10 +117,13 @@ export function shopService({ write, models, sequelize }: Database, judging: Jud
 
     /** What closed jobs of a model, or of a family where no model is named, turned out to have. */
     async found(query: { readonly model?: string; readonly family?: string }): Promise<Found> {
+      const now = clock();
       return foundIn(
-        (await lines(clock())).filter(({ outcome }) =>
-          query.model ? outcome.modelId === query.model : outcome.family === query.family,
-        ),
+        query.model
+          ? [...(await lines(now)), ...(await sharedLines(now))].filter(
+              ({ outcome }) => outcome.modelId === query.model,
+            )
+          : (await lines(now)).filter(({ outcome }) => outcome.family === query.family),
       );
     },
 

@@ -7,6 +7,7 @@ import { dialectOf } from "../database/dialect.ts";
 import type { Dialect } from "../database/port.ts";
 import { plainSql } from "../database/plainSql.ts";
 import type { JobRow, Models, MotorVersionRow } from "../models/index.ts";
+import { modelsOfChain, motorsElsewhere, visitsElsewhere, type MotorElsewhere } from "./elsewhere.ts";
 import { isShort } from "./searching.ts";
 
 const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
@@ -46,18 +47,29 @@ async function visitsOf(
   return jobs.flatMap(({ id }) => byJob.get(id) ?? []);
 }
 
-/** What the visits before this job measured. */
+const byDay = (one: Visit, other: Visit) => (one.at < other.at ? -1 : Number(one.at > other.at));
+
+/**
+ * What the visits before this job measured, the oldest first: those here in the order of the shop's own numbers, those to other
+ * shops of the chain by the clock.
+ */
 export async function pastOf(
   models: Models,
-  job: Pick<JobRow, "number">,
+  job: Pick<JobRow, "number" | "takenInAt">,
   serial: string,
   transaction?: Transaction,
 ): Promise<Visit[]> {
+  const key = serialKey(serial);
+  if (key === "") return [];
   const earlier = (await jobsOfSerial(models, serial, transaction)).filter(
     ({ number }) => number < job.number,
   );
-  return (await visitsOf(models, earlier, transaction)).map(
-    ({ jobNumber, at, pairs, constant, insulation }) => ({
+  const here = await visitsOf(models, earlier, transaction);
+  const there = (await visitsElsewhere(transaction ?? models.Job.sequelize!, [key])).get(key) ?? [];
+  const all = [...here, ...there.filter(({ at }) => at < job.takenInAt)];
+  return (there.length === 0 ? all : all.toSorted(byDay)).map(
+    ({ shop, jobNumber, at, pairs, constant, insulation }) => ({
+      ...(shop !== undefined && { shop }),
       jobNumber,
       at,
       pairs,
@@ -80,6 +92,10 @@ export async function versionsOf(
   });
   return rows.map(versionOf);
 }
+
+/** Visits here and to other shops, by the clock where there are any. */
+const withThose = (here: readonly UnitVisit[], there: readonly UnitVisit[] = []): readonly UnitVisit[] =>
+  there.length === 0 ? here : [...here, ...there].toSorted(byDay);
 
 interface JobOfUnit {
   readonly key: string;
@@ -104,7 +120,8 @@ async function pastsOf(
   const jobsOf = new Map(keys.map((key): [string, JobOfUnit[]] => [key, []]));
   for (const job of jobs) jobsOf.get(job.key)!.push(job);
   const latest = [...jobsOf.values()].flatMap((all) => all.slice(-MOST_VISITS));
-  const [visits, versions] = await Promise.all([
+  const [there, visits, versions] = await Promise.all([
+    visitsElsewhere(sequelize, keys),
     plainSql<{ readonly body: string }>(
       sequelize,
       `SELECT body FROM visits WHERE job_id IN ${texts("$jobs")}`,
@@ -129,7 +146,10 @@ async function pastsOf(
       key,
       {
         versions: versions.filter(({ motorId }) => keyOf.get(motorId) === key).map(readVersion),
-        visits: all.slice(-MOST_VISITS).flatMap(({ id }) => visitOf.get(id) ?? []),
+        visits: withThose(
+          all.slice(-MOST_VISITS).flatMap(({ id }) => visitOf.get(id) ?? []),
+          there.get(key),
+        ),
         openJob: all.findLast(({ closedAt }) => closedAt === null)?.id ?? null,
       },
     ]),
@@ -212,5 +232,38 @@ export async function unitsOf(
     const known = JSON.parse(body) as Motor;
     return { ...motor, modelId: known.modelId ?? null, motor: known, ...pasts.get(key)! };
   });
-  return { items, total: counted!.n, page: query.page, pageSize };
+  const more = query.page === 1 ? await unitsElsewhere(sequelize, query, shown) : [];
+  return { items: [...items, ...more], total: counted!.n + more.length, page: query.page, pageSize };
+}
+
+/**
+ * Motors that were never here, and which other shops of the chain know: the one that carries exactly this serial, or the
+ * sisters of a model that is the chain's.
+ */
+async function unitsElsewhere(
+  sequelize: Sequelize,
+  query: { readonly q?: string; readonly model?: string },
+  here: readonly Pick<MotorAsWritten, "serialKey">[],
+): Promise<readonly Unit[]> {
+  const key = serialKey(query.q ?? "");
+  const found =
+    query.model !== undefined || key !== "" ? await motorsElsewhere(sequelize, { ...query, key }) : [];
+  // The last motor of each unit, as here.
+  const units = new Map<string, MotorElsewhere>(found.map((motor) => [motor.serialKey, motor]));
+  for (const one of here) units.delete(one.serialKey);
+  const [visits, models] = await Promise.all([
+    visitsElsewhere(sequelize, [...units.keys()]),
+    modelsOfChain(sequelize),
+  ]);
+  return [...units.values()].map(({ serialKey: of, shop, serial, name, body }): Unit => {
+    const { modelId = null, ...known } = body;
+    const shared = modelId !== null && models.some(({ id }) => id === modelId) ? { modelId } : {};
+    return {
+      ...{ shop, serial, name, owner: "", versions: [], openJob: null },
+      modelId: shared.modelId ?? null,
+      // Whose it was is that shop's own business; and a model that is not the chain's is none here.
+      motor: { ...known, ...shared, owner: "" },
+      visits: visits.get(of) ?? [],
+    };
+  });
 }

@@ -6,6 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import pg from "pg";
 import { startPostgres, type PostgresServer } from "../../scripts/postgres/server.ts";
+import { intoHome } from "../../server/chain/founding.ts";
 import { moveIn } from "../../server/keeping/moveShop.ts";
 import { shopFile } from "../../server/shopFile.ts";
 import { copyOfDemo } from "./demoShop.ts";
@@ -54,7 +55,7 @@ export class ChainBench {
     await client.end();
     const database = postgres.address("chain");
     const demo = copyOfDemo();
-    await moveIn(join(demo, shopFile.NAME), database, new Date());
+    await moveIn(join(demo, shopFile.NAME), intoHome(database, new Date()), new Date());
     rmSync(demo, { recursive: true, force: true });
     const processes: (RunningServer | null)[] = await Promise.all(
       Array.from({ length: count }, (_, n) => startServer(join(folder, String(n)), [], 0, database)),

@@ -1,10 +1,11 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { BenchAside, Day, DayMove, JobFilter, JobList, JobView, Technician } from "#contract/jobs";
+import type { ChainView, NewShop } from "#contract/chain";
 import type { CopiesView } from "#contract/copies";
 import type { Feed, FeedKey, FeedView } from "#contract/feed";
 import { TOKEN_HEADER, type AuditPage, type SessionView } from "#contract/doors";
-import { API } from "#contract/routes";
-import type { Account, MotorModel, Periods, Unit } from "#contract/shop";
+import { OUR_API } from "./place.ts";
+import type { Account, ListedModel, MotorModel, Periods, Unit } from "#contract/shop";
 import type { Found } from "#core/outcomes";
 import type { Instrument } from "#core/quantity";
 import { showClockOf } from "../ui/dates.ts";
@@ -20,6 +21,7 @@ const EVERYTHING = [
   "Models",
   "Limits",
   "Instruments",
+  "Chain",
 ] as const;
 
 /** The token of the session, sent with every change; null where nobody signs in. */
@@ -27,7 +29,7 @@ let token: string | null = null;
 export const tokenHeaders = (): Readonly<Record<string, string>> => (token ? { [TOKEN_HEADER]: token } : {});
 
 const plainQuery = fetchBaseQuery({
-  baseUrl: API,
+  baseUrl: OUR_API,
   prepareHeaders: (headers) => {
     for (const [name, value] of Object.entries(tokenHeaders())) headers.set(name, value);
   },
@@ -126,10 +128,23 @@ export const api = createApi({
       invalidatesTags: ["Copies"],
     }),
     health: build.query<{ ok: boolean; demo: boolean }, void>({ query: () => "/health" }),
-    models: build.query<MotorModel[], void>({ query: () => "/models", providesTags: ["Models"] }),
+    models: build.query<ListedModel[], void>({ query: () => "/models", providesTags: ["Models"] }),
     putModel: build.mutation<MotorModel, MotorModel>({
       query: (model) => ({ url: `/models/${model.id}`, method: "PUT", body: model }),
-      invalidatesTags: ["Models"],
+      invalidatesTags: ["Models", "Chain"],
+    }),
+    chain: build.query<ChainView, void>({ query: () => "/chain", providesTags: ["Chain"] }),
+    takeShopIn: build.mutation<ChainView, { readonly id: string; readonly shop: NewShop }>({
+      query: ({ id, shop }) => ({ url: `/shops/${encodeURIComponent(id)}`, method: "PUT", body: shop }),
+      invalidatesTags: ["Chain"],
+    }),
+    nameShop: build.mutation<ChainView, { readonly id: string; readonly title: string }>({
+      query: ({ id, title }) => ({ url: `/shops/${id}/title`, method: "PUT", body: { title } }),
+      invalidatesTags: ["Chain"],
+    }),
+    shareModel: build.mutation<ChainView, { readonly id: string; readonly shop: string }>({
+      query: ({ id, shop }) => ({ url: `/models/${id}/of/${shop}`, method: "PUT" }),
+      invalidatesTags: ["Chain", "Models"],
     }),
     units: build.query<
       { items: Unit[]; total: number; pageSize: number },
@@ -202,6 +217,10 @@ export const {
   useMakeCopyMutation,
   useModelsQuery,
   usePutModelMutation,
+  useChainQuery,
+  useTakeShopInMutation,
+  useNameShopMutation,
+  useShareModelMutation,
   useUnitsQuery,
   useAccountQuery,
   useFoundQuery,

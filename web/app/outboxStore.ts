@@ -1,7 +1,9 @@
 import { openDB, type IDBPDatabase } from "idb";
 import type { OutboxStore, Parcel } from "./outbox.ts";
+import { keptAs } from "./place.ts";
 
-const NAME = "green-fable";
+/** What waits for one shop is sent to no other. */
+const NAME = keptAs("green-fable");
 const PARCELS = "outbox";
 
 /** Where a browser lets nothing be kept: the outbox itself holds what is on its way, for as long as the page lives. */

@@ -10,14 +10,15 @@ import type { FetchBaseQueryMeta } from "@reduxjs/toolkit/query";
 import { useDispatch, useSelector } from "react-redux";
 import type { JobView, Receipt } from "#contract/jobs";
 import { PHOTO_LIMITS } from "#contract/photos";
-import { API, ENTRY_PATHS, filePath, versionTag } from "#contract/routes";
+import { ENTRY_PATHS, versionTag } from "#contract/routes";
 import type { Entry } from "#core/record";
 import { FROM_DEVICE } from "../offline/strategy.ts";
 import { api, sentenceOf, tokenHeaders } from "./api.ts";
 import { createOutbox, type Answer, type Parcel, type TakeInBody } from "./outbox.ts";
 import { deviceStore } from "./outboxStore.ts";
+import { fileHere, keptAs, OUR_API } from "./place.ts";
 
-const WHO = "green-fable.who";
+export const WHO = keptAs("green-fable.who");
 
 const bench = createSlice({
   name: "bench",
@@ -86,18 +87,18 @@ export function useChoosePerson(): (initials: string) => void {
 
 function request({ job, kind, body, bytes, type, version }: Parcel): Promise<Response> {
   if (kind === "takeIn")
-    return fetch(`${API}/jobs/${job}`, {
+    return fetch(`${OUR_API}/jobs/${job}`, {
       method: "PUT",
       headers: { "Content-Type": "application/json", ...tokenHeaders() },
       body: JSON.stringify((body as TakeInBody).intake),
     });
   if (kind === "file")
-    return fetch(filePath(job, body.id), {
+    return fetch(fileHere(job, body.id), {
       method: "PUT",
       headers: { "Content-Type": type ?? PHOTO_LIMITS.type, ...tokenHeaders() },
       body: bytes ?? null,
     });
-  return fetch(`${API}/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`, {
+  return fetch(`${OUR_API}/jobs/${job}/${ENTRY_PATHS[kind]}/${body.id}`, {
     method: "PUT",
     headers: {
       "Content-Type": "application/json",
@@ -191,7 +192,7 @@ const RETRY_MILLISECONDS = 4000;
 
 /** Asks whether the server is back; what could not be fetched meanwhile is fetched then. */
 async function lookForServer(): Promise<void> {
-  const answer = await fetch(`${API}/health`).catch(() => null);
+  const answer = await fetch(`${OUR_API}/health`).catch(() => null);
   if (!answer?.ok) return;
   store.dispatch(bench.actions.serverAnswered(true));
   store.dispatch(

@@ -1,7 +1,7 @@
 import { QRCodeSVG } from "qrcode.react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
-import { API } from "#contract/routes";
+import { OUR_API } from "../app/place.ts";
 import { readView } from "#contract/view";
 import { dayWords } from "#core/report";
 import { jobName } from "#core/record";
@@ -54,7 +54,7 @@ export function LabelPage() {
           <Button look="main" hotkey="P" onClick={() => window.print()}>
             Print
           </Button>
-          <a href={`${API}/jobs/${id}/label.pdf`} download className={buttonClass("plain")}>
+          <a href={`${OUR_API}/jobs/${id}/label.pdf`} download className={buttonClass("plain")}>
             Save as PDF
           </a>
           <Link to={`/jobs/${id}`} className={buttonClass("plain")}>

@@ -14,7 +14,9 @@ function Known({ unit, onTakeOver }: { readonly unit: Unit; readonly onTakeOver:
   return (
     <div role="status" className="flex flex-col gap-3 border-b border-line pb-4">
       <div>
-        <p className="font-semibold text-ink-2">Known here</p>
+        <p className="font-semibold text-ink-2">
+          {unit.shop === undefined ? "Known here" : `Known at ${unit.shop}, never here`}
+        </p>
         <p className="text-lg font-bold">{unit.name}</p>
         <p className="text-ink-2">
           {NTH[visits.length] ?? `${visits.length + 1}th`} visit.{" "}
@@ -29,10 +31,13 @@ function Known({ unit, onTakeOver }: { readonly unit: Unit; readonly onTakeOver:
           {visits
             .toReversed()
             .slice(0, SHOWN)
-            .map(({ jobId, at, headline }) => (
+            .map(({ jobId, at, headline, shop }) => (
               <div key={jobId} className="contents">
                 <dt className="text-ink-2">{monthText(at)}</dt>
-                <dd>{headline}</dd>
+                <dd>
+                  {headline}
+                  {shop !== undefined && <span className="text-ink-2">, at {shop}</span>}
+                </dd>
               </div>
             ))}
         </dl>

@@ -1,6 +1,7 @@
 import { EMPTY, type IntakeFields } from "./intakeForm.ts";
+import { keptAs } from "../app/place.ts";
 
-const KEY = "green-fable.take-in";
+const KEY = keptAs("green-fable.take-in");
 
 /** A take-in begun on this device and not finished; null where there is none. */
 export function draftKept(): IntakeFields | null {

@@ -1,5 +1,5 @@
 import { listeningText, type LiveDisplay, type LiveEvent, type Listening } from "#contract/feed";
-import { API } from "#contract/routes";
+import { OUR_API } from "../app/place.ts";
 import type { DisplayAt, LiveFunction } from "#core/live";
 import { useEffect, useSyncExternalStore } from "react";
 
@@ -106,7 +106,7 @@ function listenAgain(): void {
   line?.close();
   [line, lineTo] = [null, to];
   if (to === "") return;
-  const opened = new EventSource(`${API}/live?${to}`);
+  const opened = new EventSource(`${OUR_API}/live?${to}`);
   opened.addEventListener("shown", ({ data }: MessageEvent<string>) => {
     const { instrument, displays } = JSON.parse(data) as Said<"shown">;
     hearDisplays(instrument, displays);

@@ -64,7 +64,11 @@ function AllUnits() {
             options={[["", "all models"], ...models.map(({ id, name }) => [id, name] as const)]}
           />
         </Field>
-        <Button onClick={() => setEditing(true)}>{chosen ? "Change this model" : "New model"}</Button>
+        {chosen?.shared ? (
+          <p className="text-sm text-ink-2">This model is the chain's: all of its shops list it alike.</p>
+        ) : (
+          <Button onClick={() => setEditing(true)}>{chosen ? "Change this model" : "New model"}</Button>
+        )}
       </div>
       <div className="flex flex-col gap-4 lg:col-start-2 lg:row-span-2 lg:row-start-1">
         {editing ? (
@@ -80,7 +84,7 @@ function AllUnits() {
       </div>
       <div className="flex flex-col gap-3">
         <ul aria-label="Motors" className="flex flex-col">
-          {data?.items.map(({ serial, name, visits }) => (
+          {data?.items.map(({ serial, name, visits, shop }) => (
             <li key={serial} className="border-t border-line">
               <Link
                 to={`/motors/${encodeURIComponent(serial)}`}
@@ -88,7 +92,10 @@ function AllUnits() {
               >
                 <span className="grow leading-tight">
                   <strong className="block">{name}</strong>
-                  <span className="text-sm text-ink-2">{serial}</span>
+                  <span className="text-sm text-ink-2">
+                    {serial}
+                    {shop !== undefined && `, at ${shop}`}
+                  </span>
                 </span>
                 <span className="text-sm text-ink-2">
                   {visits.length} {visits.length === 1 ? "visit" : "visits"}

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate } from "react-router";
-import type { MotorModel, Unit } from "#contract/shop";
+import type { ListedModel, MotorModel, Unit } from "#contract/shop";
 import {
   comparedBy,
   compareSisters,
@@ -38,7 +38,15 @@ function sistersOf(
   return units.flatMap(({ serial, name, visits }) => {
     const visit = visits.findLast((one) => followed.of(one));
     const found = visit && followed.of(visit);
-    return found ? [{ id: serial, name, sound: visit.sound, day: calendarDay(visit.at), ...found }] : [];
+    return found
+      ? [
+          {
+            ...{ id: serial, name, sound: visit.sound, day: calendarDay(visit.at) },
+            ...(visit.shop !== undefined && { shop: visit.shop }),
+            ...found,
+          },
+        ]
+      : [];
   });
 }
 
@@ -89,7 +97,7 @@ function standOut({ odd, divided }: SisterAnswer, named: (id: string) => string)
 }
 
 /** Motors of one model side by side: each against the others, and every one that stands out, with how sure that is. */
-export function Sisters({ units, model }: { readonly units: readonly Unit[]; readonly model: MotorModel }) {
+export function Sisters({ units, model }: { readonly units: readonly Unit[]; readonly model: ListedModel }) {
   const [putModel] = usePutModelMutation();
   const [chosen, setChosen] = useState("kv");
   const followed = COMPARED.find(({ id }) => id === chosen)!;
@@ -101,6 +109,7 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
   const unread = units.filter(({ serial }) => !sisters.some(({ id }) => id === serial));
   const learned = learnFrom(soundOnes);
   const days = new Set(sisters.map(({ day }) => day));
+  const shops = new Set(sisters.map(({ shop }) => shop));
   const published = publishedOf(model, chosen);
   const navigate = useNavigate();
   const [pasting, setPasting] = useState(false);
@@ -163,7 +172,9 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
             {answer.odd.map(({ id, words }) => `${answer.odd.length > 1 ? `${named(id)}: ` : ""}${words}. `)}
             {answer.grubbs
               ? `Grubbs G ${answer.grubbs.g.toFixed(2)}, limit ${answer.grubbs.limit.toFixed(2)}, asked once.`
-              : `From ${LEAST_FOR_GRUBBS} on a test says whether the farthest is chance.`}{" "}
+              : shops.size > 1
+                ? "Several shops read them by their own instruments: they are held against each other by their uncertainties alone."
+                : `From ${LEAST_FOR_GRUBBS} on a test says whether the farthest is chance.`}{" "}
             En above 1 differs by more than uncertainty and the {naturalText(by.natural, followed)} that sound
             sisters differ by anyway{soundOnes.length >= LEAST_FOR_SPREAD ? ", as learned here" : ""}.
           </Judged>
@@ -181,11 +192,11 @@ export function Sisters({ units, model }: { readonly units: readonly Unit[]; rea
           {followed.stated && (
             <p className="mt-3 text-sm text-ink-2">
               {learned
-                ? `Learned from ${learned.n} sound motors of this shop: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`
+                ? `Learned from ${learned.n} sound motors of ${shops.size > 1 ? "the chain" : "this shop"}: ${quantityText(learned.median, followed.kind, Math.max(learned.spread, learned.median * 1e-4))}, spread ${percentText(learned.spread / learned.median, { signed: false })}.`
                 : `From ${LEAST_TO_LEARN} sound motors on the shop learns what this model should read; median so far ${quantityText(middle, followed.kind)}.`}
             </p>
           )}
-          {followed.stated && learned && !published && (
+          {followed.stated && learned && !published && !model.shared && (
             <Button className="mt-2" onClick={() => void putModel(withLearned(model, chosen, learned))}>
               Take it as this model's expected value
             </Button>

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
-import type { Unit } from "#contract/shop";
+import type { Unit, UnitVisit } from "#contract/shop";
 import { quantityText, uncertainText } from "#core/quantity";
 import {
   jobName,
@@ -16,6 +16,9 @@ import { dayText } from "../ui/dates.ts";
 
 const TrendChart = lazy(() => import("./TrendChart.tsx"));
 
+/** A job of this shop, or the shop where it was: numbers are each shop's own. */
+const nameOf = ({ shop, jobNumber }: UnitVisit) => shop ?? jobName(jobNumber);
+
 function text({ kind }: Followed, found: Measured | null): string {
   if (!found) return "–";
   return found.expanded > 0
@@ -30,7 +33,7 @@ export function UnitPage({ unit }: { readonly unit: Unit }) {
   const followed = measured.find(({ id }) => id === chosen) ?? measured[0];
   const points = unit.visits.flatMap((visit) => {
     const found = followed?.of(visit);
-    return found ? [{ ...found, at: visit.at, label: `J-${visit.jobNumber}` }] : [];
+    return found ? [{ ...found, at: visit.at, label: nameOf(visit) }] : [];
   });
   const { motor } = unit;
   return (
@@ -41,7 +44,7 @@ export function UnitPage({ unit }: { readonly unit: Unit }) {
       <p className="mb-4 text-ink-2">
         {[
           `Serial ${unit.serial}`,
-          unit.owner,
+          unit.shop === undefined ? unit.owner : `never here, known at ${unit.shop}`,
           FAMILY_FACTS[motor.family].label,
           CONNECTION_LABELS[motor.connection],
           motor.polePairs === null ? "" : `${motor.polePairs} pole pairs`,
@@ -90,12 +93,16 @@ export function UnitPage({ unit }: { readonly unit: Unit }) {
             {unit.visits.toReversed().map((visit) => (
               <tr key={visit.jobId}>
                 <td className="p-3">
-                  <Link
-                    to={`/jobs/${visit.jobId}/report`}
-                    className="text-green underline underline-offset-4"
-                  >
-                    {jobName(visit.jobNumber)}
-                  </Link>{" "}
+                  {visit.shop === undefined ? (
+                    <Link
+                      to={`/jobs/${visit.jobId}/report`}
+                      className="text-green underline underline-offset-4"
+                    >
+                      {nameOf(visit)}
+                    </Link>
+                  ) : (
+                    <span className="font-semibold">{nameOf(visit)}</span>
+                  )}{" "}
                   <span className="text-ink-2">{dayText(visit.at)}</span>
                 </td>
                 <td className="p-3">

@@ -3,15 +3,17 @@ export type Strategy = "page" | "asset" | "answer" | "network";
 
 /** Answers that are of no use when they are old, never end, are too large to keep, or are of one person alone. */
 const NEVER_KEPT =
-  /\/(?:live|report\.pdf|label\.pdf|bundle|import|health|session|audit|export\.zip)$|\/copies(?:\/|$)/u;
+  /\/(?:live|report\.pdf|label\.pdf|bundle|import|health|session|audit|chain|export\.zip)$|\/copies(?:\/|$)/u;
 
 /** Stands on an answer that this device gave in the server's place: it says nothing of whether the server is there. */
 export const FROM_DEVICE = "X-From-Device";
 /** Where what the server last said is kept on this device. */
 export const ANSWERS = "green-fable-answers";
 
-/** Something written into a job, with its id; group 1 is the job's own address. */
-const OF_A_JOB = /^(\/api\/v\d+\/jobs\/[^/]+)\/./u;
+/** Something written into a job, with its id; group 1 is the job's own address, in whichever shop it is. */
+const OF_A_JOB = /^((?:\/at\/[^/]+)?\/api\/v\d+\/jobs\/[^/]+)\/./u;
+/** What a shop says, or the chain. */
+const OF_API = /^(?:\/at\/[^/]+|\/chain)?\/api\//u;
 
 /** Address of the job that a request writes into; null where it writes into none. */
 export function jobWrittenTo(
@@ -36,5 +38,5 @@ export function strategyFor(
   if (method !== "GET" || asked !== origin) return "network";
   if (mode === "navigate") return "page";
   if (assets.includes(pathname)) return "asset";
-  return pathname.startsWith("/api/") && !NEVER_KEPT.test(pathname) ? "answer" : "network";
+  return OF_API.test(pathname) && !NEVER_KEPT.test(pathname) ? "answer" : "network";
 }

@@ -1,7 +1,7 @@
 import { useState, type ChangeEvent } from "react";
 import { Link } from "react-router";
 import type { CaseLine } from "#contract/practice";
-import { API } from "#contract/routes";
+import { OUR_API } from "../app/place.ts";
 import { sentenceOf } from "../app/api.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { useDropCaseMutation, usePutCaseMutation } from "./practiceApi.ts";
@@ -53,7 +53,7 @@ export function OwnCases({ cases }: { readonly cases: readonly CaseLine[] }) {
           onChange={(event) => void read(event)}
         />
       </label>{" "}
-      <a href={`${API}/practice/cases/growls`} download="growls.json" className={buttonClass("quiet")}>
+      <a href={`${OUR_API}/practice/cases/growls`} download="growls.json" className={buttonClass("quiet")}>
         One to start from
       </a>
       {said && <p role="status">{said}</p>}

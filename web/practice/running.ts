@@ -3,6 +3,7 @@ import { uuidv7 } from "uuidv7";
 import type { CaseFile } from "#bench/caseFile";
 import type { TimedAct, Word } from "#bench/marks";
 import type { Entry } from "#core/record";
+import { keptAs } from "../app/place.ts";
 
 /** A line of what was done, and when by the work at the bench, s. */
 interface DoneLine {
@@ -27,7 +28,7 @@ export interface Running {
   readonly decided: readonly string[] | null;
 }
 
-const KEPT = "green-fable.practice";
+const KEPT = keptAs("green-fable.practice");
 
 function kept(): Running | null {
   try {

@@ -1,5 +1,5 @@
 import { useState, type ChangeEvent } from "react";
-import { filePath } from "#contract/routes";
+import { fileHere } from "../app/place.ts";
 import type { RepairStep, RepairPlan } from "#core/known";
 import { workshopOf } from "#core/record";
 import { useKeepPhoto } from "../job/useKeepPhoto.ts";
@@ -64,9 +64,9 @@ function StepLine({ plan, step, isPresent }: StepProps) {
           <span className={done.length > 0 ? "text-ink-2" : ""}>{step.words}</span>
         </label>
         {photos.map((photo, i) => (
-          <a key={photo} href={filePath(job, photo)} target="_blank" rel="noreferrer">
+          <a key={photo} href={fileHere(job, photo)} target="_blank" rel="noreferrer">
             <img
-              src={filePath(job, photo)}
+              src={fileHere(job, photo)}
               alt={`Photo ${i + 1} of: ${step.words}`}
               className="h-11 w-16 rounded border border-line object-cover"
             />

@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from "react";
-import { API } from "#contract/routes";
+import { OUR_API } from "../app/place.ts";
 import { shareText } from "#core/quantity";
 import { proofOf } from "#core/judge";
 import { epochOf, RELEASE_LABELS } from "#core/record";
@@ -104,11 +104,11 @@ export default function ReportPage() {
   return (
     <section aria-labelledby="report-title" className="mx-auto max-w-3xl">
       <div className="mb-4 flex flex-wrap gap-3 print:hidden">
-        <a href={`${API}/jobs/${id}/report.pdf`} download className={buttonClass("main")}>
+        <a href={`${OUR_API}/jobs/${id}/report.pdf`} download className={buttonClass("main")}>
           Save as PDF
         </a>
         <Button onClick={() => window.print()}>Print</Button>
-        <a href={`${API}/jobs/${id}/bundle`} download className={buttonClass("plain")}>
+        <a href={`${OUR_API}/jobs/${id}/bundle`} download className={buttonClass("plain")}>
           Save the job as a file
         </a>
         {waiting.length > 0 && (

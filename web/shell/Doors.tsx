@@ -10,7 +10,8 @@ export function Doors({ children }: { readonly children: ReactNode }) {
   const { data: session } = useSessionQuery();
   const who = useBench((bench) => bench.who);
   const choose = useChoosePerson();
-  const initials = session?.person?.initials ?? null;
+  // Who looks in from the chain writes nothing: whoever works at this device stays who it was.
+  const initials = session?.person?.looksIn ? null : (session?.person?.initials ?? null);
   useEffect(() => {
     if (initials === null) return;
     if (initials !== who) choose(initials);
@@ -21,7 +22,7 @@ export function Doors({ children }: { readonly children: ReactNode }) {
   if (session?.needed && !session.person)
     return (
       <Suspense fallback={null}>
-        <SignIn first={session.first} />
+        <SignIn first={session.first} shop={session.shop} />
       </Suspense>
     );
   return children;

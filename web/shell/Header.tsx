@@ -1,13 +1,15 @@
 import { lazy, Suspense, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, NavLink, useNavigate } from "react-router";
+import { CHAIN_AT } from "#contract/chain";
 import { useSessionQuery } from "../app/api.ts";
+import { isOffice } from "../app/place.ts";
 import { useBench } from "../app/store.ts";
 import { isTyping } from "../ui/isTyping.ts";
 import { Key } from "../ui/Key.tsx";
 import { Logo } from "../ui/Logo.tsx";
 import { Person } from "./Person.tsx";
-import { ROOMS } from "./rooms.ts";
+import { AUDIT_AT, ROOMS } from "./rooms.ts";
 import { isWalkLeft } from "./walkLeft.ts";
 
 const Walk = lazy(() => import("./Walk.tsx"));
@@ -32,6 +34,37 @@ function Find() {
   );
 }
 
+/** Whose bench this is: of several shops which one, on every screen, so that nobody writes into another. */
+function Whose() {
+  const { data: session } = useSessionQuery();
+  const shop = session?.shop ?? null;
+  return shop === null ? (
+    <span className="max-xl:sr-only">Green Fable</span>
+  ) : (
+    <span title={shop} className="max-w-44 truncate max-lg:max-w-36 max-sm:max-w-24">
+      {shop}
+    </span>
+  );
+}
+
+/** One of the chain who looks into a shop is told so, and goes back. */
+function LookingIn() {
+  const { data: session } = useSessionQuery();
+  if (!session?.person?.looksIn) return null;
+  return (
+    <p
+      role="status"
+      className="border-b border-line bg-amber-soft px-5 py-1.5 text-sm max-sm:px-3 print:hidden"
+    >
+      <strong>You look into {session.shop} from the chain.</strong> What is written here is written by its own
+      people.{" "}
+      <a href={CHAIN_AT} className="underline underline-offset-4">
+        Back to the chain
+      </a>
+    </p>
+  );
+}
+
 /** The owner is told who was not let in: how many times in the last day, and from where. */
 function WrongTries() {
   const { data: session } = useSessionQuery();
@@ -46,7 +79,7 @@ function WrongTries() {
         {tries.count} wrong {tries.count === 1 ? "pass-phrase" : "pass-phrases"} in the last day,
       </strong>{" "}
       from {tries.from.join(", ")}.{" "}
-      <Link to="/shop/audit" className="underline underline-offset-4">
+      <Link to={AUDIT_AT} className="underline underline-offset-4">
         Who did what
       </Link>
     </p>
@@ -107,7 +140,7 @@ export function Header({
     <>
       <header className="flex min-h-14 items-center gap-x-4 border-b border-line bg-sheet px-5 py-1 max-sm:gap-x-2 max-sm:px-3 print:hidden">
         <Link to="/" className="flex min-h-11 shrink-0 items-center gap-2 font-semibold text-green">
-          <Logo /> <span className="max-xl:sr-only">Green Fable</span>
+          <Logo /> <Whose />
         </Link>
         <nav aria-label="Rooms" className="flex shrink-0 gap-0.5 max-lg:hidden">
           {ROOMS.map(([to, words]) => (
@@ -131,12 +164,13 @@ export function Header({
           {facts && <p className="truncate text-sm leading-tight text-ink-2 max-sm:hidden">{facts}</p>}
         </div>
         <div className="ml-auto flex shrink-0 items-center gap-x-3 max-sm:gap-x-2">
-          {find}
+          {!isOffice && find}
           {children}
           <Person />
         </div>
       </header>
       <Trouble />
+      <LookingIn />
       <WrongTries />
       {!isWalkLeft() && (
         <Suspense fallback={null}>

@@ -1,12 +1,14 @@
 import { DropdownMenu } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
 import { useNavigate } from "react-router";
+import { CHAIN_AT } from "#contract/chain";
 import type { Technician } from "#contract/jobs";
 import { useSessionQuery, useSignOutMutation } from "../app/api.ts";
+import { isOffice } from "../app/place.ts";
 import { useBench, useChoosePerson } from "../app/store.ts";
 import { ANSWERS } from "../offline/strategy.ts";
 import { chooseLook, look, LOOK_WORDS, LOOKS, type Look } from "../ui/look.ts";
-import { ROOMS } from "./rooms.ts";
+import { PEOPLE_AT, ROOMS } from "./rooms.ts";
 import { usePresent } from "./usePresent.ts";
 
 const NewPerson = lazy(() => import("./NewPerson.tsx"));
@@ -27,9 +29,11 @@ function RoomItems() {
           {words}
         </DropdownMenu.Item>
       ))}
-      <DropdownMenu.Item onSelect={() => void navigate("/?find")} className={ITEM}>
-        Find a job
-      </DropdownMenu.Item>
+      {!isOffice && (
+        <DropdownMenu.Item onSelect={() => void navigate("/?find")} className={ITEM}>
+          Find a job
+        </DropdownMenu.Item>
+      )}
       <Line />
     </div>
   );
@@ -145,15 +149,27 @@ export default function PersonMenu() {
               <p className="px-3 pb-1">
                 {session.person.name}, {session.person.role}
               </p>
-              <DropdownMenu.Item onSelect={() => void navigate("/shop/people")} className={ITEM}>
-                Change my pass-phrase
-              </DropdownMenu.Item>
-              <DropdownMenu.Item onSelect={() => void leave()} className={ITEM}>
-                Sign out
-              </DropdownMenu.Item>
+              {!session.person.looksIn && (
+                <>
+                  <DropdownMenu.Item onSelect={() => void navigate(PEOPLE_AT)} className={ITEM}>
+                    Change my pass-phrase
+                  </DropdownMenu.Item>
+                  <DropdownMenu.Item onSelect={() => void leave()} className={ITEM}>
+                    Sign out
+                  </DropdownMenu.Item>
+                </>
+              )}
             </>
           ) : (
             <People people={people} who={who} choose={choose} adding={adding} onAdd={() => setAdding(true)} />
+          )}
+          {session?.shop && !isOffice && (!session.needed || session.person?.looksIn) && (
+            <>
+              <Line />
+              <DropdownMenu.Item onSelect={() => window.location.assign(CHAIN_AT)} className={ITEM}>
+                All shops of the chain
+              </DropdownMenu.Item>
+            </>
           )}
           <Line />
           <LookItems />

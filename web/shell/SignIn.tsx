@@ -1,6 +1,7 @@
 import { FormProvider, useForm } from "react-hook-form";
 import { firstOwnerSchema, signInSchema } from "#contract/doorSchemas";
 import { sentenceOf, useFirstOwnerMutation, useSignInMutation } from "../app/api.ts";
+import { WHO } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
 import { FormField } from "../ui/FormField.tsx";
 import { problemsOf, resolverOf } from "../ui/formProblems.ts";
@@ -24,7 +25,7 @@ const written = <Fields extends SignInFields>(fields: Fields): Fields => ({
 function SignInForm() {
   const [signIn, { isLoading }] = useSignInMutation();
   const form = useForm<SignInFields>({
-    defaultValues: { initials: localStorage.getItem("green-fable.who") ?? "", passPhrase: "" },
+    defaultValues: { initials: localStorage.getItem(WHO) ?? "", passPhrase: "" },
     resolver: resolverOf<SignInFields>((fields) => problemsOf(signInSchema, { ...written(fields) })),
   });
   const submit = async (fields: SignInFields) => {
@@ -92,13 +93,21 @@ function FirstOwnerForm() {
 }
 
 /** Before anything of a shop is shown over a network. */
-export default function SignIn({ first }: { readonly first: boolean }) {
+export default function SignIn({
+  first,
+  shop,
+}: {
+  readonly first: boolean;
+  /** Of several of a chain; null where it is alone. */
+  readonly shop: string | null;
+}) {
   return (
     <main className="mx-auto flex max-w-md flex-col gap-5 p-8">
       <p className="flex items-center gap-2 font-semibold text-green">
         <Logo /> Green Fable
       </p>
       <h1 className="text-2xl font-bold">{first ? "The first owner" : "Sign in"}</h1>
+      {shop !== null && <p className="text-lg">{shop}</p>}
       {first ? <FirstOwnerForm /> : <SignInForm />}
     </main>
   );

@@ -85,7 +85,7 @@ describe("the doors", () => {
 describe("signing in", () => {
   it("asks for both, writes initials as the shop does, and says why it was not let in", async () => {
     const asked = served({ "POST /session": { status: 401, body: { detail: "Wrong. Four more tries." } } });
-    const { user } = onPage(<SignIn first={false} />);
+    const { user } = onPage(<SignIn first={false} shop={null} />);
     await user.click(screen.getByRole("button", { name: "Sign in" }));
     await waitFor(() => expect(screen.getByLabelText("Initials").getAttribute("aria-invalid")).toBe("true"));
     expect(asked()).toEqual([]);
@@ -100,7 +100,7 @@ describe("signing in", () => {
   it("starts with who was here last", () => {
     localStorage.setItem("green-fable.who", "TR");
     served({});
-    onPage(<SignIn first={false} />);
+    onPage(<SignIn first={false} shop={null} />);
     expect(screen.getByLabelText<HTMLInputElement>("Initials").value).toBe("TR");
   });
 
@@ -108,7 +108,7 @@ describe("signing in", () => {
     const asked = served({
       "POST /session/first": { status: 403, body: { detail: "That is not the code." } },
     });
-    const { user } = onPage(<SignIn first />);
+    const { user } = onPage(<SignIn first shop={null} />);
     await user.type(screen.getByLabelText("Code"), "ABCD-EFGH");
     await user.type(screen.getByLabelText("Your initials"), "am");
     await user.type(screen.getByLabelText("Your name"), "Ada M");

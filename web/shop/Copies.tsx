@@ -1,4 +1,4 @@
-import { API } from "#contract/routes";
+import { OUR_API } from "../app/place.ts";
 import { sentenceOf, useCopiesQuery, useMakeCopyMutation } from "../app/api.ts";
 import { Button, buttonClass } from "../ui/Button.tsx";
 import { dayAndTimeText } from "../ui/dates.ts";
@@ -42,7 +42,7 @@ export function Copies() {
               <span className="grow">{dayAndTimeText(at)}</span>
               <span className="text-ink-2">{sizeText(bytes)}, looked over</span>
               <a
-                href={`${API}/copies/${name}`}
+                href={`${OUR_API}/copies/${name}`}
                 download
                 className="flex min-h-11 items-center text-green underline"
               >
@@ -70,7 +70,7 @@ export function Copies() {
           A zip with each job as a bundle, the shop's lists as JSON, and two tables as CSV: jobs and readings.
           An empty shop takes it in again.
         </p>
-        <a href={`${API}/export.zip`} download className={buttonClass("plain")}>
+        <a href={`${OUR_API}/export.zip`} download className={buttonClass("plain")}>
           Save everything
         </a>
       </section>

@@ -3,7 +3,7 @@ import type { Feed, FeedKey } from "#contract/feed";
 import { feedSchema } from "#contract/feedSchema";
 import { LIVE_FUNCTION_NAMES, LIVE_FUNCTIONS } from "#core/live";
 import { canMeasure, plainNumber, quantityText, type Instrument } from "#core/quantity";
-import { API } from "#contract/routes";
+import { OUR_API } from "../app/place.ts";
 import { sentenceOf, useEndFeedMutation, useFeedsQuery, usePutFeedMutation } from "../app/api.ts";
 import { FormField } from "../ui/FormField.tsx";
 import { resolverOf, type Problems } from "../ui/formProblems.ts";
@@ -54,7 +54,7 @@ function KeyOnce({ made: { key, instrument } }: { readonly made: FeedKey }) {
       </output>
       <p className="break-all">
         POST {location.origin}
-        {API}/instruments/{instrument}/samples, with “Authorization: Bearer” and the key.
+        {OUR_API}/instruments/{instrument}/samples, with “Authorization: Bearer” and the key.
       </p>
     </div>
   );

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { API } from "#contract/routes";
+import { OUR_API } from "../app/place.ts";
 import type { Periods } from "#contract/shop";
 import { SPANS, type Span } from "#core/outcomes";
 import { moneyText } from "#core/report";
@@ -65,7 +65,7 @@ function Row({
       <td className="text-right max-sm:block max-sm:text-left">
         {closed > 0 && (
           <a
-            href={`${API}/ledger.csv?span=${span}&day=${period.from}`}
+            href={`${OUR_API}/ledger.csv?span=${span}&day=${period.from}`}
             download
             aria-label={`${name}, as CSV`}
             className="inline-flex min-h-11 items-center text-green underline underline-offset-4"

@@ -202,7 +202,8 @@ function repeatFinding(job: Sitting, epoch: number): Finding | null {
 function pastFinding(job: Sitting, epoch: number): Finding | null {
   const answer = againstPast(job, epoch);
   if (answer.kind === "noPast" || answer.kind === "someMoved") return null;
-  const when = answer.since.at.slice(0, 10);
+  const { at, shop } = answer.since;
+  const when = at.slice(0, 10) + (shop === undefined ? "" : ` at ${shop}, by its instruments`);
   if (answer.kind === "same")
     return certain("setup", AGAINST_PAST, "same", `As this motor read on ${when}`, false);
   const what = answer.what === "pairs" ? "All three pairs" : "Three equal voltages, and the speed constant";

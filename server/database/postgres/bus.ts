@@ -76,3 +76,26 @@ export function othersOn(address: string): Others {
     },
   };
 }
+
+/** How one shop of a chain hears the others that work on it, over the connection that its process has. */
+export function othersAt(schema: string, all: Others): Others {
+  const ends = new Set<() => void>();
+  const here = (subject: string) => `${schema} ${subject}`;
+  return {
+    tell: (subject, message) => all.tell(here(subject), message),
+    hear(subject, heard) {
+      const end = all.hear(here(subject), heard);
+      ends.add(end);
+      return () => {
+        ends.delete(end);
+        end();
+      };
+    },
+    ready: all.ready,
+    close() {
+      for (const end of ends) end();
+      ends.clear();
+      return Promise.resolve();
+    },
+  };
+}

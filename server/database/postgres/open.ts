@@ -1,14 +1,15 @@
 import { Sequelize } from "sequelize";
 import { defineModels } from "../../models/index.ts";
-import type { Database } from "../port.ts";
+import type { Database, Others } from "../port.ts";
 import { migrate, refuseNewer, UnfitDatabase, type HowFar } from "../migrate.ts";
 import { othersOn } from "./bus.ts";
 import { sharedWrites } from "./writes.ts";
 
 /** One process brings a database up to date; the others wait for it. */
 const BEING_BROUGHT_UP = 0x67_66_75_70;
-/** Connections of one process. */
+/** Connections of one process to a shop; to each of a chain they are fewer, since one server counts them all. */
 const MOST_CONNECTIONS = 12;
+const MOST_IN_CHAIN = 6;
 /** A server that does not answer within so long is not there, ms. */
 const ANSWERS = 10_000;
 
@@ -56,42 +57,66 @@ async function refuseForeign(sequelize: Sequelize, address: string): Promise<voi
     );
 }
 
-/**
- * Opens a shop's database on a PostgreSQL server and brings it up to date; several processes may. What was acknowledged is on
- * the server's disk.
- * @throws UnfitDatabase in a sentence where it does not answer, lets nobody in, or holds something else
- */
-export async function openServer(address: string, howFar: HowFar): Promise<Database> {
+/** Where a shop of a chain lies in its database. */
+export interface Premises {
+  readonly schema: string;
+  /** From 1 on; 0 is the shop that was there first, or alone. */
+  readonly number: number;
+  /** Where the first shop lies: what the database itself was given for all lies there too. */
+  readonly home: string;
+  /** How the process hears the others; each shop has it to itself. */
+  readonly others: Others;
+}
+
+/** What each connection is told first. @param path the schemas that names are looked for in; null as the server has it */
+const begin = (path: readonly string[] | null) =>
+  // Whatever the server's own settings say: who is told that it is saved finds it after a power cut, and a process that
+  // stands still in the midst of a change holds the others up no longer than this.
+  [
+    "SET synchronous_commit = on",
+    "SET standard_conforming_strings = on",
+    "SET TIME ZONE 'UTC'",
+    `SET idle_in_transaction_session_timeout = ${STANDS_STILL}`,
+    ...(path ? [`SET search_path TO ${path.map((schema) => `"${schema}"`).join(", ")}`] : []),
+  ].join("; ");
+
+function connect(address: string, path: readonly string[] | null): Sequelize {
   const sequelize = new Sequelize(address, {
     dialect: "postgres",
     logging: false,
-    pool: { max: MOST_CONNECTIONS, min: 0, idle: 10_000, acquire: 60_000 },
+    pool: { max: path ? MOST_IN_CHAIN : MOST_CONNECTIONS, min: 0, idle: 10_000, acquire: 60_000 },
     dialectOptions: { connectionTimeoutMillis: ANSWERS, keepAlive: true },
   });
   sequelize.addHook("afterConnect", async (connection) => {
-    // Whatever the server's own settings say: who is told that it is saved finds it after a power cut, and a process that
-    // stands still in the midst of a change holds the others up no longer than this.
-    await (connection as { query: (sql: string) => Promise<unknown> }).query(
-      `SET synchronous_commit = on; SET standard_conforming_strings = on; SET TIME ZONE 'UTC';
-       SET idle_in_transaction_session_timeout = ${STANDS_STILL}`,
-    );
+    await (connection as { query: (sql: string) => Promise<unknown> }).query(begin(path));
   });
+  return sequelize;
+}
+
+/** Brings a shop up to date; the other processes wait for it. */
+async function bringUp(sequelize: Sequelize, address: string, howFar: HowFar): Promise<void> {
+  await refuseNewer(sequelize, shownAddress(address));
+  await refuseForeign(sequelize, address);
+  await sequelize.transaction(async (transaction) => {
+    await sequelize.query(`SELECT pg_advisory_xact_lock(${BEING_BROUGHT_UP})`, { transaction });
+    await migrate(sequelize, () => Promise.resolve(), howFar);
+  });
+}
+
+/** @throws UnfitDatabase in a sentence, where a person can do something about it */
+async function orWhyNot<T>(address: string, sequelize: Sequelize, work: () => Promise<T>): Promise<T> {
   try {
-    await refuseNewer(sequelize, shownAddress(address));
-    await refuseForeign(sequelize, address);
-    await sequelize.transaction(async (transaction) => {
-      await sequelize.query(`SELECT pg_advisory_xact_lock(${BEING_BROUGHT_UP})`, { transaction });
-      await migrate(sequelize, () => Promise.resolve(), howFar);
-    });
+    return await work();
   } catch (error) {
     await sequelize.close();
     const why = whyNot(error, address);
     if (why !== null) throw new UnfitDatabase(why);
     throw error;
   }
-  const others = othersOn(address);
-  await others.ready();
-  const { write, writeTo, idle } = sharedWrites(sequelize);
+}
+
+function opened(sequelize: Sequelize, number: number, others: Others): Database {
+  const { write, writeTo, idle } = sharedWrites(sequelize, number);
   return {
     sequelize,
     models: defineModels(sequelize),
@@ -104,4 +129,33 @@ export async function openServer(address: string, howFar: HowFar): Promise<Datab
       await sequelize.close();
     },
   };
+}
+
+/**
+ * Opens a shop's database on a PostgreSQL server and brings it up to date; several processes may. What was acknowledged is on
+ * the server's disk.
+ * @throws UnfitDatabase in a sentence where it does not answer, lets nobody in, or holds something else
+ */
+export async function openServer(address: string, howFar: HowFar): Promise<Database> {
+  const sequelize = connect(address, null);
+  await orWhyNot(address, sequelize, () => bringUp(sequelize, address, howFar));
+  const others = othersOn(address);
+  await others.ready();
+  return opened(sequelize, 0, others);
+}
+
+/**
+ * Opens a shop of a chain, which sees its own tables alone, and brings it up to date.
+ * @throws UnfitDatabase in a sentence
+ */
+export async function openPremises(
+  address: string,
+  { schema, number, home, others }: Premises,
+  howFar: HowFar = {},
+): Promise<Database> {
+  // What indexes are made of was given to the database once, with the first shop.
+  const wide = connect(address, [schema, home]);
+  await orWhyNot(address, wide, () => bringUp(wide, address, howFar));
+  await wide.close();
+  return opened(connect(address, [schema]), number, others);
 }

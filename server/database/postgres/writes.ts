@@ -4,8 +4,9 @@ import { plainSql } from "../plainSql.ts";
 
 type Change<T> = (transaction: Transaction) => Promise<T>;
 
-/** Whoever changes the shop holds this for as long as the change takes. */
+/** Whoever changes a shop holds this, with the shop's number above it, for as long as the change takes. */
 const SHOP = 0x67_66_61_62;
+const ABOVE = 2 ** 32;
 
 /** Two changes waited for each other, and the server ended one of them: it is made again. */
 const GAVE_WAY = new Set(["40001", "40P01"]);
@@ -21,8 +22,10 @@ const codeOf = (error: unknown): unknown => {
 /**
  * Changes of a database that several processes write. One of the shop is alone: everything it asked still holds when it
  * writes. One of a job holds that job, and goes on beside those of other jobs.
+ * @param number of the shop in its chain, from 0 on: what is changed in one holds no other up
  */
-export function sharedWrites(sequelize: Sequelize) {
+export function sharedWrites(sequelize: Sequelize, number: number) {
+  const held = SHOP + number * ABOVE;
   let running = 0;
   let idle: (() => void)[] = [];
 
@@ -49,12 +52,12 @@ export function sharedWrites(sequelize: Sequelize) {
   return {
     write: <T>(make: Change<T>): Promise<T> =>
       change(async (transaction) => {
-        await plainSql(transaction, "SELECT pg_advisory_xact_lock($shop)", { $shop: SHOP });
+        await plainSql(transaction, "SELECT pg_advisory_xact_lock($shop)", { $shop: held });
         return make(transaction);
       }),
     writeTo: <T>(job: string | null, make: Change<T>): Promise<T> =>
       change(async (transaction) => {
-        await plainSql(transaction, "SELECT pg_advisory_xact_lock_shared($shop)", { $shop: SHOP });
+        await plainSql(transaction, "SELECT pg_advisory_xact_lock_shared($shop)", { $shop: held });
         if (job !== null)
           await plainSql(transaction, "SELECT id FROM jobs WHERE id = $job FOR NO KEY UPDATE", { $job: job });
         return make(transaction);

@@ -1,6 +1,6 @@
 import { useState, type ChangeEvent } from "react";
 import { PHOTO_LIMITS, PHOTO_LIMITS_WORDS } from "#contract/photos";
-import { filePath } from "#contract/routes";
+import { fileHere } from "../../app/place.ts";
 import { standing } from "#core/record";
 import { useOpenJob } from "../../job/openJob.ts";
 import { useKeepPhoto } from "../../job/useKeepPhoto.ts";
@@ -54,9 +54,9 @@ export function Photos() {
         </label>
         {photos.map(({ reading, photo }, i) => (
           <figure key={reading.id} className="text-center">
-            <a href={filePath(job, photo)} target="_blank" rel="noreferrer">
+            <a href={fileHere(job, photo)} target="_blank" rel="noreferrer">
               <img
-                src={filePath(job, photo)}
+                src={fileHere(job, photo)}
                 alt={`Photo ${i + 1}${reading.typed ? `, ${reading.typed}` : ""}`}
                 className="h-16 w-24 rounded border border-line object-cover"
               />
