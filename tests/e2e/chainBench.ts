@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import pg from "pg";
 import { startPostgres, type PostgresServer } from "../../scripts/postgres/server.ts";
-import { intoHome } from "../../server/chain/founding.ts";
+import { intoHome, takeIn as takeShopIn } from "../../server/chain/founding.ts";
 import { moveIn } from "../../server/keeping/moveShop.ts";
 import { shopFile } from "../../server/shopFile.ts";
 import { copyOfDemo } from "./demoShop.ts";
@@ -46,7 +46,8 @@ export class ChainBench {
     private readonly front: Server,
   ) {}
 
-  static async open(count: number): Promise<ChainBench> {
+  /** @param shops beside the first one, each empty, by their name in an address and how they are called */
+  static async open(count: number, shops: Readonly<Record<string, string>> = {}): Promise<ChainBench> {
     const folder = mkdtempSync(join(tmpdir(), "green-fable-chain-"));
     const postgres = await startPostgres({ fsync: "off" });
     const client = new pg.Client({ connectionString: postgres.address("postgres") });
@@ -57,6 +58,8 @@ export class ChainBench {
     const demo = copyOfDemo();
     await moveIn(join(demo, shopFile.NAME), intoHome(database, new Date()), new Date());
     rmSync(demo, { recursive: true, force: true });
+    for (const [id, title] of Object.entries(shops))
+      await takeShopIn(database, { id, title, homeTitle: "Mill lane" }, new Date(), () => Promise.resolve());
     const processes: (RunningServer | null)[] = await Promise.all(
       Array.from({ length: count }, (_, n) => startServer(join(folder, String(n)), [], 0, database)),
     );
@@ -70,6 +73,11 @@ export class ChainBench {
   /** The one address of all of them. */
   get url(): string {
     return `http://127.0.0.1:${(this.front.address() as AddressInfo).port}`;
+  }
+
+  /** A shop of the chain, at its own address. */
+  at(shop: string): { readonly url: string } {
+    return { url: `${this.url}/at/${shop}` };
   }
 
   /** One of them is gone, as when its machine loses its power. */

@@ -79,7 +79,8 @@ function ShopLine({ shop }: { readonly shop: ChainShopView }) {
               {shop.title}
             </a>
             <span className="block text-sm font-normal text-ink-2">
-              {shop.address}, {countText(shop.people, "person", "people")}
+              {shop.address === "/" ? "the first" : shop.address},{" "}
+              {countText(shop.people, "person", "people")}
             </span>
             <Button look="quiet" size="small" className="-ml-3" onClick={() => setNaming(true)}>
               Name it otherwise
@@ -88,7 +89,7 @@ function ShopLine({ shop }: { readonly shop: ChainShopView }) {
         )}
       </th>
       <Of label="Here now">
-        <strong>{countText(shop.here, "motor")}</strong>
+        {shop.here === 0 ? "none" : <strong>{countText(shop.here, "motor")}</strong>}
         {shop.waiting > 0 && (
           <span className="block text-sm text-ink-2">{shop.waiting} for an answer or parts</span>
         )}

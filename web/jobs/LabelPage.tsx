@@ -1,7 +1,7 @@
 import { QRCodeSVG } from "qrcode.react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate, useParams } from "react-router";
-import { OUR_API } from "../app/place.ts";
+import { OUR_API, PLACE } from "../app/place.ts";
 import { readView } from "#contract/view";
 import { dayWords } from "#core/report";
 import { jobName } from "#core/record";
@@ -30,7 +30,7 @@ export function LabelPage() {
     );
   const { motor, limits } = readView(view).record;
   const number = jobName(view.number);
-  const address = `${window.location.origin}/jobs/${id}`;
+  const address = `${window.location.origin}${PLACE}/jobs/${id}`;
   const local = /^(?:127\.|localhost)/u.test(window.location.hostname);
   return (
     <div className="flex min-h-screen flex-col print:min-h-0">

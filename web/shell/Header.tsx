@@ -41,7 +41,10 @@ function Whose() {
   return shop === null ? (
     <span className="max-xl:sr-only">Green Fable</span>
   ) : (
-    <span title={shop} className="max-w-44 truncate max-lg:max-w-36 max-sm:max-w-24">
+    <span
+      title={shop}
+      className="max-w-44 truncate max-lg:max-w-36 max-sm:line-clamp-2 max-sm:max-w-24 max-sm:text-sm max-sm:leading-tight max-sm:whitespace-normal"
+    >
       {shop}
     </span>
   );

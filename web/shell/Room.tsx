@@ -1,14 +1,20 @@
 import type { ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate } from "react-router";
+import { isOffice } from "../app/place.ts";
 import { Foot } from "../ui/Foot.tsx";
 import { Header } from "./Header.tsx";
 
-const KEYS = [
-  [["Tab"], "next field"],
-  [["Esc"], "back to the bench"],
-  [["/"], "find a job"],
-] as const;
+const KEYS = isOffice
+  ? ([
+      [["Tab"], "next field"],
+      [["Esc"], "back to the shops"],
+    ] as const)
+  : ([
+      [["Tab"], "next field"],
+      [["Esc"], "back to the bench"],
+      [["/"], "find a job"],
+    ] as const);
 
 /** A room beside the bench: its name, the way to the others, and what it holds. */
 export function Room({
