@@ -68,6 +68,14 @@ describe("sisters", () => {
     expect(grubbs!.g).toBeGreaterThan(grubbs!.limit);
     expect(odd).toEqual([]);
   });
+  it("that several shops read are held against each other by their uncertainties alone", () => {
+    // A tachometer of another shop reads 5 % more, well within what it is good for.
+    const here = [901, 894, 902, 895, 899].map((value, i) => sister(String(i + 1), value));
+    const there = { ...sister("6", 945, 60), shop: "Harbour room" };
+    expect(compareSisters([...here, there])).toMatchObject({ odd: [], divided: false, grubbs: null });
+    const far = { ...sister("6", 1053, 60), shop: "Harbour room" };
+    expect(compareSisters([...here, far]).odd).toMatchObject([{ id: "6", by: "En", advisory: true }]);
+  });
   it("names none where half of them differ from the other half", () => {
     const halves = [900, 901, 960, 961].map((value, i) => sister(String(i), value));
     expect(compareSisters(halves)).toMatchObject({ odd: [], divided: true });
@@ -162,6 +170,14 @@ describe("a unit against its own past", () => {
     expect(shifted.faults[0]!.fault).toBe("setup");
     expect(shifted.findings.find(({ variable }) => variable === "past")!.sentence).toContain(
       "suspect the set-up",
+    );
+  });
+  it("names the shop whose instruments read it before", () => {
+    const elsewhere = job([celsius(20), ...pairs(["149.8m", "150.4m", "150.1m"], MILLIOHM, "0.1m")], {
+      past: [{ ...past(sound), shop: "Harbour room" }],
+    });
+    expect(assessJob(elsewhere).findings.find(({ variable }) => variable === "past")!.sentence).toMatch(
+      /since \d{4}-\d\d-\d\d at Harbour room, by its instruments: suspect the set-up$/u,
     );
   });
   it("says the same of a constant that shifts with three equal volts (common practice: 1900 one day, 1161 the next)", () => {

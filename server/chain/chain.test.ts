@@ -89,6 +89,26 @@ describe.runIf(onPostgres)("shops of a chain", () => {
     expect(own).toEqual([{ here: "public" }]);
   });
 
+  it("hold each other up by no change, and hear nothing of each other's instruments", async () => {
+    const [home, north] = [chain.process.home.database, chain.process.shop("north").database];
+    const heard: string[] = [];
+    const second = await chain.another();
+    const ends = [
+      second.home.database.others.hear("samples", (message) => heard.push(`home ${String(message)}`)),
+      second
+        .shop("north")
+        .database.others.hear("samples", (message) => heard.push(`north ${String(message)}`)),
+    ];
+    await home.write(async () => {
+      // The first shop is in the midst of a change of all of it.
+      await chain.takeIn("north", uuid(2), { id: uuid(602), serial: "" }).expect(201);
+    });
+    home.others.tell("samples", "of the first");
+    north.others.tell("samples", "of the north");
+    await expect.poll(() => heard.toSorted()).toEqual(["home of the first", "north of the north"]);
+    for (const end of ends) end();
+  });
+
   it("have a motor's past in common: what another shop measured of it, and where", async () => {
     await readIn(chain, "home", 1, { takenInAt: "2026-02-02T09:00:00.000Z" });
     await close(chain, "home", 1);

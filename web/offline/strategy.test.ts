@@ -11,6 +11,8 @@ describe("what is kept on a device for the time without a server", () => {
     expect(asked("/assets/main-1.js")).toBe("asset");
     expect(asked("/api/v1/jobs/1")).toBe("answer");
     expect(asked("/api/v1/jobs?q=trike")).toBe("answer");
+    expect(asked("/at/north/jobs/1", { mode: "navigate" })).toBe("page");
+    expect(asked("/at/north/api/v1/jobs/1")).toBe("answer");
   });
   it.each([
     "/api/v1/health",
@@ -22,6 +24,9 @@ describe("what is kept on a device for the time without a server", () => {
     "/api/v1/export.zip",
     "/api/v1/jobs/1/label.pdf",
     "/api/v1/jobs/1/bundle",
+    "/at/north/api/v1/session",
+    "/chain/api/v1/session",
+    "/chain/api/v1/chain",
   ])("is never %s: it is old at once, never ends, is too large, or of one person alone", (path) => {
     expect(asked(path)).toBe("network");
   });
@@ -37,6 +42,7 @@ describe("what is kept on a device for the time without a server", () => {
     const written = (path: string, method = "PUT", origin = HOME) =>
       jobWrittenTo({ method, url: `${origin}${path}` }, HOME);
     expect(written("/api/v1/jobs/7/readings/9")).toBe("/api/v1/jobs/7");
+    expect(written("/at/north/api/v1/jobs/7/readings/9")).toBe("/at/north/api/v1/jobs/7");
     expect(written("/api/v1/jobs/7/readings/9", "GET")).toBeNull();
     expect(written("/api/v1/jobs/7")).toBeNull();
     expect(written("/api/v1/models/7")).toBeNull();

@@ -82,6 +82,32 @@ describe("the doors", () => {
   });
 });
 
+describe("in a chain", () => {
+  const LOOKS = { initials: "EL", name: "Edda Lowick", role: "owner", looksIn: true } as const;
+
+  it("whoever looks in from the chain is told so, and is not taken for who works at the device", async () => {
+    const replay = vi.spyOn(outbox, "replay").mockResolvedValue();
+    choose("MO");
+    served({ "GET /session": { ...SESSION, needed: true, shop: "Harbour room", person: LOOKS } });
+    onPage(
+      <Doors>
+        <Header title="Bench" />
+      </Doors>,
+    );
+    expect(await screen.findByText("You look into Harbour room from the chain.")).toBeTruthy();
+    expect(screen.getByRole("link", { name: "Back to the chain" }).getAttribute("href")).toBe("/chain");
+    expect(screen.getByRole("banner").textContent).toContain("Harbour room");
+    expect(store.getState().bench.who).toBe("MO");
+    expect(replay).not.toHaveBeenCalled();
+  });
+
+  it("the door says which shop it is of", () => {
+    served({});
+    onPage(<SignIn first={false} shop="Harbour room" />);
+    expect(screen.getByText("Harbour room")).toBeTruthy();
+  });
+});
+
 describe("signing in", () => {
   it("asks for both, writes initials as the shop does, and says why it was not let in", async () => {
     const asked = served({ "POST /session": { status: 401, body: { detail: "Wrong. Four more tries." } } });
