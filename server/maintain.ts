@@ -3,7 +3,7 @@ import { pipeline } from "node:stream/promises";
 import { basename, dirname, join } from "node:path";
 import { parseArgs } from "node:util";
 import { Sequelize } from "sequelize";
-import { inShop, shopsIn, takeIn } from "./chain/founding.ts";
+import { bringAllUp, inShop, shopsIn, takeIn } from "./chain/founding.ts";
 import { addressOf } from "./chain/office.ts";
 import { HOME } from "./chain/registry.ts";
 import { openDatabase, type Database } from "./database/database.ts";
@@ -13,7 +13,7 @@ import { openingFault } from "./faults.ts";
 import { inThisThread } from "./judge/judge.ts";
 import { open, UnfitCopy } from "./keeping/backup.ts";
 import { fileCopies, type CopyMaker } from "./keeping/daily.ts";
-import { databaseCopies, linesOf, restoreDump } from "./keeping/dump.ts";
+import { copiedFirst, databaseCopies, linesOf, restoreDump } from "./keeping/dump.ts";
 import { exportShop } from "./keeping/exportShop.ts";
 import { importShop } from "./keeping/importShop.ts";
 import { holdShop, ShopAtWork } from "./keeping/lock.ts";
@@ -181,6 +181,11 @@ async function tellOfShops(): Promise<void> {
 }
 
 async function run(): Promise<void> {
+  // What is read of a database is of this version; a copy that comes back finds it empty.
+  if (database !== null && what !== "restore") {
+    const now = new Date();
+    await bringAllUp(database, now, { tell: say, copyFirst: copiedFirst(database, copies, now) });
+  }
   if (what === "backup") return backUp();
   if (what === "move" && given) return move(given);
   if (what === "shops") return tellOfShops();

@@ -19,6 +19,8 @@ export interface Options {
   readonly keepCopies: number;
   /** Whether instruments beyond this computer and private networks may be asked. */
   readonly instrumentsAnywhere: boolean;
+  /** Whether a database of an earlier version is brought up to date without a copy of it. */
+  readonly withoutCopy: boolean;
   /** The PostgreSQL database that the shop is kept in; null where it is kept in a file. */
   readonly database: string | null;
 }
@@ -36,6 +38,7 @@ const FLAGS = {
   "behind-proxy": { type: "string", multiple: true, default: [] as string[] },
   "keep-copies": { type: "string", default: "14" },
   "instruments-anywhere": { type: "boolean", default: false },
+  "without-copy": { type: "boolean", default: false },
 } as const;
 
 const KNOWN = Object.keys(FLAGS)
@@ -107,6 +110,7 @@ export function readOptions(
     proxies: values["behind-proxy"].map(proxyOf),
     keepCopies: whole(values["keep-copies"], "keep-copies", 1, 1000),
     instrumentsAnywhere: values["instruments-anywhere"],
+    withoutCopy: values["without-copy"],
     database: values.demo ? null : databaseIn(environment),
   };
 }

@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createApp } from "./app.ts";
 import { chainOn, type Chain } from "./chain/chain.ts";
+import { addressOf } from "./chain/office.ts";
 import { HOME } from "./chain/registry.ts";
 import { openDatabase, type Database } from "./database/database.ts";
 import { fillDemo } from "./demo/fill.ts";
@@ -20,9 +21,9 @@ import { openLog } from "./log.ts";
 import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
 import { UnfitCopy } from "./keeping/backup.ts";
 import { fileCopies, type CopyKeeper, type CopyMaker } from "./keeping/daily.ts";
-import { databaseCopies } from "./keeping/dump.ts";
+import { copiedFirst, databaseCopies } from "./keeping/dump.ts";
 import { holdShop } from "./keeping/lock.ts";
-import { UnfitDatabase } from "./database/migrate.ts";
+import { UnfitDatabase, type HowFar } from "./database/migrate.ts";
 import { BadOption, isOpenToOthers, readOptions, type Options } from "./options.ts";
 import { services } from "./services/index.ts";
 import { NO_LINES } from "./services/shop.ts";
@@ -72,9 +73,15 @@ async function openItsFile(asked: Options, { folder, file, copies }: ShopPaths):
   return { database, maker: fileCopies(file), incoming, release: lock.release };
 }
 
+/** How a database of an earlier version is brought up to date: copied first. */
+const howFarOf = (address: string, { withoutCopy }: Options, copies: string): HowFar => ({
+  tell,
+  copyFirst: withoutCopy ? undefined : copiedFirst(address, copies, now()),
+});
+
 /** A shop in a database may be worked on by several processes, on this computer and on others. */
-async function openItsDatabase(address: string): Promise<OpenShop> {
-  const database = await openDatabase(address, now(), { tell });
+async function openItsDatabase(address: string, asked: Options, copies: string): Promise<OpenShop> {
+  const database = await openDatabase(address, now(), howFarOf(address, asked, copies));
   await judgeByOurRules(database).catch(async (error: unknown) => {
     await database.close();
     throw error;
@@ -94,7 +101,9 @@ function tell(sentence: string): void {
 
 async function openShop(asked: Options, paths: ShopPaths): Promise<OpenShop> {
   try {
-    return await (asked.database === null ? openItsFile(asked, paths) : openItsDatabase(asked.database));
+    return await (asked.database === null
+      ? openItsFile(asked, paths)
+      : openItsDatabase(asked.database, asked, paths.copies));
   } catch (error) {
     if (
       error instanceof ForeignFolder ||
@@ -111,7 +120,7 @@ async function openShop(asked: Options, paths: ShopPaths): Promise<OpenShop> {
 
 /** A shop of the chain that cannot be opened. */
 function sayWhyNot(error: unknown): never {
-  if (error instanceof UnfitDatabase) refuse(error.message);
+  if (error instanceof UnfitDatabase || error instanceof UnfitCopy) refuse(error.message);
   throw error;
 }
 
@@ -232,17 +241,26 @@ function lookAfterOthers(database: Database, chain: Chain): void {
 const ALONE = { house: OWN_HOUSE, linesElsewhere: NO_LINES };
 
 /** The other shops of its database, where it is one that shops lie in beside each other. */
-function chainBeside(address: string, home: Database, common: Common, paths: ShopPaths): Chain {
-  const chain = chainOn({
+function chainBeside(home: Database, asked: Options, common: Common, { copies }: ShopPaths): Chain {
+  const address = asked.database!;
+  return chainOn({
     ...{ address, home, tell, clock: common.clock, signIn: common.signIn, log: common.log },
+    howFar: (id) => howFarOf(address, asked, join(copies, id)),
     putToWork: async (database, { id, house, linesElsewhere }) => {
       await judgeByOurRules(database);
       const shop = await putToWork(database, common, {
         ...{ house, linesElsewhere },
         maker: databaseCopies(database.sequelize, address, "shop"),
-        copies: join(paths.copies, id),
+        copies: join(copies, id),
       });
       keepCopies(shop.copies);
+      const { doors } = shop;
+      if (doors.needed && (await doors.noOwnerYet())) {
+        await doors.shareCode();
+        tell(
+          `Nobody can sign in at ${addressOf(id)} yet. Open it and set the owner's pass-phrase with this code: ${doors.code}`,
+        );
+      }
       return shop;
     },
     officeApp: (database, doors, office) =>
@@ -251,7 +269,6 @@ function chainBeside(address: string, home: Database, common: Common, paths: Sho
         services: services(database, common.clock, null, common.log),
       }),
   });
-  return chain;
 }
 
 /** The whole program: opens the shop it was asked for, and answers until it is told to end. */
@@ -278,7 +295,7 @@ async function serve(): Promise<void> {
       underWay: underWay(),
     },
   };
-  const chain = asked.database === null ? null : chainBeside(asked.database, database, common, paths);
+  const chain = asked.database === null ? null : chainBeside(database, asked, common, paths);
   const home = await putToWork(database, common, {
     ...(chain ? { house: chain.house(HOME), linesElsewhere: chain.linesBeside(HOME) } : ALONE),
     ...{ maker, copies: paths.copies },

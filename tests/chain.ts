@@ -43,7 +43,8 @@ export class ChainProcess {
     const shops = new Map<string, ShopAtWork>();
     const told: string[] = [];
     const chain = chainOn({
-      ...{ address, home: database, clock: now, signIn, log, tell: (sentence) => told.push(sentence) },
+      ...{ address, home: database, clock: now, signIn, log, howFar: () => ({}) },
+      tell: (sentence) => told.push(sentence),
       putToWork: async (there, { id, house, linesElsewhere }) => {
         const shop = await putToWork(there, common, {
           ...{ house, linesElsewhere, maker: NO_COPIES, copies: "" },

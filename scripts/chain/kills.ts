@@ -1,11 +1,8 @@
 import { setTimeout as after } from "node:timers/promises";
-import { uuidv7 } from "uuidv7";
-import { chanceFrom, type Chance } from "#bench/chance";
-import type { Receipt } from "#contract/jobs";
-import { versionTag } from "#contract/routes";
-import { aReading } from "../../tests/entries.ts";
-import { ended, faultsOf, put, takenIn, viewOf } from "../kills/shop.ts";
-import { startChain, type Chain } from "./processes.ts";
+import { chanceFrom } from "#bench/chance";
+import { ended, faultsOf, takenIn, viewOf } from "../kills/shop.ts";
+import { startChain } from "./processes.ts";
+import { basesOf, write, type Writing } from "./writers.ts";
 
 export interface ChainKills {
   readonly kills: number;
@@ -26,55 +23,6 @@ const LONGEST = 350;
 const READINGS_BEFORE_NEW_JOBS = 900;
 /** Longer than a process is left alone with what it was judging. */
 const QUIET_AFTER = 120_000;
-
-interface Writing {
-  readonly job: string;
-  readonly acknowledged: string[];
-  /** Sent, and not answered yet. */
-  waiting: string | null;
-  version: number;
-}
-
-const basesOf = ({ processes }: Chain) => processes.flatMap((one) => (one ? [one.base] : []));
-
-/** Writes one reading after the other through whichever process there is, as a bench's outbox does, until told to stop. */
-async function write(
-  chain: Chain,
-  writing: Writing,
-  chance: Chance,
-  goesOn: () => boolean,
-  toldAgain: () => void,
-): Promise<void> {
-  while (goesOn()) {
-    const bases = basesOf(chain);
-    if (bases.length === 0) {
-      await after(20);
-      continue;
-    }
-    const base = chance.oneOf(bases);
-    writing.waiting ??= uuidv7();
-    const id = writing.waiting;
-    try {
-      const body = { ...aReading(1, { instrumentId: null }), id };
-      const answer = await put(`${base}/jobs/${writing.job}/readings/${id}`, body, {
-        "If-Match": versionTag(writing.version),
-      });
-      if (answer.status === 201 || answer.status === 200) {
-        if (answer.status === 200) toldAgain();
-        writing.version = ((await answer.json()) as Receipt).version;
-        writing.acknowledged.push(id);
-        writing.waiting = null;
-      } else {
-        await answer.arrayBuffer();
-        if (answer.status === 412) writing.version = (await viewOf(base, writing.job)).version;
-        else await after(30);
-      }
-    } catch {
-      // That process, or the database, is gone: another one, or later.
-      await after(20);
-    }
-  }
-}
 
 /** Waits until the processes have judged everything, those of the dead included. @returns how many are left */
 export async function leftAtRest(base: string): Promise<number> {
@@ -118,11 +66,11 @@ export async function killChain(kills: number, crashes: number, seed: number): P
     const working = Promise.all(
       writings.map((one) =>
         write(
-          chain,
+          () => basesOf(chain),
           one,
           chance,
           () => !quiet,
-          () => (again += 1),
+          (status) => (again += Number(status === 200)),
         ),
       ),
     );

@@ -2,6 +2,7 @@ import express, { type Express, type RequestHandler } from "express";
 import type { Logger } from "pino";
 import { CHAIN_AT, SHOPS_AT } from "#contract/chain";
 import type { Database } from "../database/database.ts";
+import type { HowFar } from "../database/migrate.ts";
 import { othersAt } from "../database/postgres/bus.ts";
 import { openPremises, type Premises } from "../database/postgres/open.ts";
 import { isDatabaseGone } from "../database/port.ts";
@@ -46,6 +47,8 @@ interface Parts {
   readonly clock: Clock;
   readonly signIn: boolean;
   readonly log: Logger;
+  /** How one of an earlier version is brought up to date. @param id of the shop, or of the office */
+  readonly howFar: (id: string) => HowFar;
   readonly putToWork: (database: Database, parts: ShopParts) => Promise<ShopAtWork>;
   readonly officeApp: (database: Database, doors: DoorService, service: OfficeService) => Express;
   /** Told of the first owner's code, where the chain has nobody yet. */
@@ -56,7 +59,7 @@ interface Parts {
  * The shops that lie in one database, each in a place of its own: those that come in while this process works are put to work
  * too. Until there is a chain it holds nothing.
  */
-export function chainOn({ address, home, clock, signIn, log, putToWork, officeApp, tell }: Parts) {
+export function chainOn({ address, home, clock, signIn, log, howFar, putToWork, officeApp, tell }: Parts) {
   const atWork = new Map<string, ShopAtWork>();
   const answers = new Map<string, RequestHandler>();
   let listed: readonly ChainShop[] = [];
@@ -91,7 +94,11 @@ export function chainOn({ address, home, clock, signIn, log, putToWork, officeAp
       ).flat();
 
   async function openOffice(): Promise<OfficeAtWork> {
-    const database = await openPremises(address, placeOf({ schema: OFFICE, number: OFFICE_NUMBER }));
+    const database = await openPremises(
+      address,
+      placeOf({ schema: OFFICE, number: OFFICE_NUMBER }),
+      howFar(OFFICE),
+    );
     const doors = doorService(database, clock, signIn, {
       kind: "office",
       title: () => "The chain",
@@ -123,7 +130,7 @@ export function chainOn({ address, home, clock, signIn, log, putToWork, officeAp
     for (const shop of listed) {
       if (stopped || atWork.has(shop.id)) continue;
       const { id } = shop;
-      const database = await openPremises(address, placeOf(shop));
+      const database = await openPremises(address, placeOf(shop), howFar(id));
       const put = await putToWork(database, {
         id,
         house: house(id),

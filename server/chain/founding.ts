@@ -1,5 +1,5 @@
 import { openDatabase, type Database } from "../database/database.ts";
-import { UnfitDatabase } from "../database/migrate.ts";
+import { UnfitDatabase, type HowFar } from "../database/migrate.ts";
 import { othersAt } from "../database/postgres/bus.ts";
 import { openPremises, type Premises } from "../database/postgres/open.ts";
 import {
@@ -34,6 +34,17 @@ async function withHome<T>(
   } finally {
     await home.close();
   }
+}
+
+/** Brings every shop of a database up to date, and the chain's own lists. */
+export async function bringAllUp(address: string, now: Date, howFar: HowFar): Promise<void> {
+  await (await openDatabase(address, now, howFar)).close();
+  await withHome(address, now, async ({ sequelize }, placeOf) => {
+    if (!(await isChain(sequelize))) return;
+    const office = { schema: OFFICE, number: OFFICE_NUMBER };
+    for (const place of [office, ...(await shopsOf(sequelize)).filter(({ id }) => id !== HOME)])
+      await (await openPremises(address, placeOf(place), howFar)).close();
+  });
 }
 
 /** The shops that lie in a database; null where it is one shop alone. */

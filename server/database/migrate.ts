@@ -54,7 +54,12 @@ export interface HowFar {
   readonly upTo?: string | undefined;
   /** Hears how far a long one is. */
   readonly tell?: Tell;
+  /** Copies what lies in a database before the first migration; a file is copied beside itself. */
+  readonly copyFirst?: CopyFirst | undefined;
 }
+
+/** @param before the migration that comes first */
+export type CopyFirst = (sequelize: Sequelize, before: string) => Promise<void>;
 
 /**
  * Brings a file or a database up to date. Each migration and the record of it are one transaction: a kill or a power cut

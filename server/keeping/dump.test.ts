@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { pino } from "pino";
 import { Sequelize } from "sequelize";
@@ -6,8 +6,9 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { NOW, useShop } from "../../tests/shop.ts";
 import { dropDatabase, emptyDatabase, onPostgres } from "../../tests/postgresShop.ts";
 import { openDatabase } from "../database/database.ts";
+import { pendingIn } from "../database/migrate.ts";
 import { copyKeeper } from "./daily.ts";
-import { databaseCopies, lookOverDump, restoreDump } from "./dump.ts";
+import { copiedFirst, databaseCopies, lookOverDump, restoreDump } from "./dump.ts";
 import { heldIn, TABLE_NAMES } from "./tables.ts";
 
 describe.runIf(onPostgres)("the copy of a database", () => {
@@ -50,6 +51,36 @@ describe.runIf(onPostgres)("the copy of a database", () => {
     await restored(dump);
     expect(await heldAt(empty)).toEqual(await heldAt(shop.address!));
     await expect(restored(dump)).rejects.toThrow(/something in this database already/u);
+  });
+
+  it("is made before a newer program brings one of an earlier version up to date, and is that version", async () => {
+    const folder = join(shop.folder, "before");
+    const copyFirst = copiedFirst(empty, folder, NOW);
+    await (await openDatabase(empty, NOW, { upTo: "015-ledger", copyFirst })).close();
+    expect(existsSync(folder)).toBe(false);
+    const old = await openDatabase(empty, NOW, { upTo: "015-ledger" });
+    await old.sequelize.query("INSERT INTO technicians (id, initials, name) VALUES ('a', 'MO', 'Maud')");
+    await old.close();
+    await (await openDatabase(empty, NOW, { copyFirst })).close();
+    await (await openDatabase(empty, NOW, { copyFirst })).close();
+    const copies = readdirSync(folder).filter((name) => name.endsWith(".dump"));
+    expect(copies).toEqual(["before-016-feeds.public.2026-03-02T10-00-00.dump"]);
+    const counts = await lookOverDump(join(folder, copies[0]!));
+    expect(counts["public.technicians"]).toBe(1);
+    expect(counts).not.toHaveProperty(["public.practice_cases"]);
+  });
+
+  it("that cannot be made leaves one of an earlier version as it is, unless somebody says so", async () => {
+    const wrong = empty.replace("fable:", "nobody:");
+    await (await openDatabase(empty, NOW, { upTo: "015-ledger" })).close();
+    const copyFirst = copiedFirst(wrong, join(shop.folder, "before"), NOW);
+    await expect(openDatabase(empty, NOW, { copyFirst })).rejects.toThrow(
+      /could not be copied.+--without-copy does it without\. Nothing was changed\.$/u,
+    );
+    const there = new Sequelize(empty, { dialect: "postgres", logging: false });
+    const pending = await pendingIn(there).finally(() => there.close());
+    expect(pending).toContain("016-feeds");
+    await (await openDatabase(empty, NOW)).close();
   });
 
   it("that was changed, cut short or is another file is refused, and the database stays empty", async () => {

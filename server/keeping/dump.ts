@@ -11,12 +11,13 @@ import {
   statSync,
   writeFileSync,
 } from "node:fs";
-import { basename, dirname } from "node:path";
+import { basename, dirname, join } from "node:path";
 import { createInterface } from "node:readline";
 import { pipeline } from "node:stream/promises";
 import { promisify } from "node:util";
 import { QueryTypes, Transaction, type Sequelize } from "sequelize";
 import { isChain } from "../chain/registry.ts";
+import type { CopyFirst } from "../database/migrate.ts";
 import { elsewhere, NOWHERE } from "../database/postgres/elsewhere.ts";
 import { programAt } from "../database/postgres/programs.ts";
 import { sumFile, UnfitCopy, type Copy } from "./backup.ts";
@@ -102,8 +103,13 @@ async function atOneMoment<T>(
       const [named] = await ask<{ name: string }>("SELECT pg_export_snapshot() AS name");
       const counts: Record<string, number> = {};
       const places = (await ask<{ schema: string }>(PLACES[of])).map(({ schema }) => schema);
+      // One of an earlier version holds fewer.
+      const there = await ask<{ name: string }>(
+        "SELECT schemaname || '.' || tablename AS name FROM pg_tables",
+      );
+      const held = new Set(there.map(({ name }) => name));
       for (const place of places)
-        for (const table of TABLE_NAMES) {
+        for (const table of TABLE_NAMES.filter((one) => held.has(`${place}.${one}`))) {
           const [row] = await ask<{ n: string }>(`SELECT count(*) AS n FROM "${place}".${table}`);
           counts[`${place}.${table}`] = Number(row!.n);
         }
@@ -194,6 +200,26 @@ export const databaseCopies = (sequelize: Sequelize, address: string, of: CopyOf
     return Number(row!.n);
   },
 });
+
+/**
+ * Copies a shop before a newer program brings it up to date, whatever becomes of that.
+ * @throws UnfitCopy where it cannot be copied: it stays as it is then
+ */
+export const copiedFirst =
+  (address: string, folder: string, now: Date): CopyFirst =>
+  async (sequelize, before) => {
+    const stamp = now.toISOString().replaceAll(":", "-").replace(/\..*$/u, "");
+    const [place] = await sequelize.query<{ schema: string }>(PLACES.shop, { type: QueryTypes.SELECT });
+    try {
+      const name = `before-${before}.${place!.schema}.${stamp}.dump`;
+      await dumpDatabase(sequelize, address, "shop", join(folder, name));
+    } catch (error) {
+      if (!(error instanceof UnfitCopy)) throw error;
+      throw new UnfitCopy(
+        `${error.message} This database is of an earlier version of this program, which brings it up to date once it is copied; --without-copy does it without. Nothing was changed.`,
+      );
+    }
+  };
 
 /** Where a shop lies that is alone in its database. */
 const ALONE = "public";

@@ -99,7 +99,15 @@ async function bringUp(sequelize: Sequelize, address: string, howFar: HowFar): P
   await refuseForeign(sequelize, address);
   await sequelize.transaction(async (transaction) => {
     await sequelize.query(`SELECT pg_advisory_xact_lock(${BEING_BROUGHT_UP})`, { transaction });
-    await migrate(sequelize, () => Promise.resolve(), howFar);
+    await migrate(
+      sequelize,
+      async (migration) => {
+        // A copy of a large shop takes its time.
+        await sequelize.query("SET LOCAL idle_in_transaction_session_timeout = 0", { transaction });
+        await howFar.copyFirst?.(sequelize, migration);
+      },
+      howFar,
+    );
   });
 }
 
