@@ -1,4 +1,5 @@
 // Takes the pictures of docs/screenshots from a running demo: tsx scripts/pictures.ts http://127.0.0.1:4173
+// That of a chain's own pages from one that the demo moved into, where its address is named second.
 import { chromium, type Page } from "@playwright/test";
 import { chanceFrom } from "#bench/chance";
 import { asText, PLAIN_TEXT, scoped } from "#bench/scope";
@@ -29,7 +30,6 @@ const oneWeakMagnet = () =>
 
 const DESK = { width: 1280, height: 800 };
 const TABLET = { width: 820, height: 1180 };
-const PHONE = { width: 390, height: 844 };
 
 interface Shot {
   readonly name: string;
@@ -70,7 +70,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("Pair C–A").fill("143.1m");
     },
   },
-  { name: "three-pairs-phone", job: /Cargo trike 3, rear hub/u, size: PHONE },
   { name: "spin-test", job: /Survey copter 4, arm 3/u, step: "Spin test" },
   {
     name: "sensors",
@@ -182,5 +181,16 @@ for (const { name, size = DESK, night = false, job, step, then } of SHOTS) {
   await page.waitForTimeout(600);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
   await context.close();
+}
+const chain = process.argv[3];
+if (chain !== undefined) {
+  const page = await browser.newPage({ viewport: DESK, colorScheme: "light", locale: "en-GB" });
+  await page.addInitScript(() => {
+    localStorage.setItem("green-fable.who/chain", "MO");
+    localStorage.setItem("green-fable.walk-left", "before");
+  });
+  await page.goto(`${chain}/chain`);
+  await page.getByRole("table", { name: "Shops of the chain" }).waitFor();
+  await page.screenshot({ path: "docs/screenshots/chain.png" });
 }
 await browser.close();

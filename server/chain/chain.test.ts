@@ -1,3 +1,4 @@
+import { QueryTypes } from "sequelize";
 import { describe, expect, it } from "vitest";
 import { chainSchema } from "#contract/chainSchemas";
 import type { ChainView } from "#contract/chain";
@@ -10,6 +11,7 @@ import { ChainProcess, placeOf, useChain, type TestChain } from "../../tests/cha
 import { aDecision, aReading, aTurning, NOW, uuid } from "../../tests/entries.ts";
 import { onPostgres } from "../../tests/postgresShop.ts";
 import { UnfitDatabase } from "../database/migrate.ts";
+import { visitsSql } from "../services/elsewhere.ts";
 import { inShop, takeIn } from "./founding.ts";
 
 const SERIAL = "CT-4471";
@@ -131,6 +133,18 @@ describe.runIf(onPostgres)("shops of a chain", () => {
       expect(visit).not.toHaveProperty("ledger");
       expect(visit).not.toHaveProperty("outcome");
     }
+  });
+
+  it("ask each other for it by the index of serials, however many motors each has", async () => {
+    const { sequelize } = chain.process.shop("north").database;
+    const plan = await sequelize.transaction(async (transaction) => {
+      await sequelize.query("SET LOCAL enable_seqscan = off", { transaction });
+      return sequelize.query<{ "QUERY PLAN": string }>(
+        `EXPLAIN ${visitsSql(sequelize).replace("$keys", "'[\"ct-4471\"]'")}`,
+        { transaction, type: QueryTypes.SELECT },
+      );
+    });
+    expect(plan.map((line) => line["QUERY PLAN"]).join("\n")).toMatch(/Index Cond: \(serial_key = ANY/u);
   });
 
   it("hold nothing against a motor that came elsewhere later, and nothing of motors without a serial", async () => {

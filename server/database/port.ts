@@ -91,6 +91,8 @@ export interface Dialect {
   readonly number: (column: string, ...path: readonly string[]) => string;
   /** The texts of a list that is bound as JSON, as a query of their own. */
   readonly texts: (bound: string) => string;
+  /** Whether a column is one of such a list: told so that each of several tables behind a view is asked by its own index. */
+  readonly isOneOf: (column: string, bound: string) => string;
   /** The whole numbers of such a list. */
   readonly numbers: (bound: string) => string;
   /** The numbers that a query finds, as one JSON text in its order. @param column of the query */

@@ -7,6 +7,11 @@ import { plainSql } from "../database/plainSql.ts";
 /** Of a unit that is known everywhere the latest visits count. */
 const MOST_VISITS = 200;
 
+/** Visits to other shops of the motors with the serials in `$keys`, the oldest first. */
+export const visitsSql = (from: Sequelize | Transaction): string =>
+  `SELECT shop, serial_key AS key, body FROM visits_elsewhere
+     WHERE ${dialectOf(from).isOneOf("serial_key", "$keys")} AND serial_key <> '' ORDER BY taken_in_at, job_id`;
+
 /** What other shops of the chain measured of motors, by serial, the oldest first; nothing where there is no chain. */
 export async function visitsElsewhere(
   from: Sequelize | Transaction,
@@ -15,8 +20,7 @@ export async function visitsElsewhere(
   if (keys.length === 0) return new Map();
   const rows = await plainSql<{ readonly shop: string; readonly key: string; readonly body: string }>(
     from,
-    `SELECT shop, serial_key AS key, body FROM visits_elsewhere
-       WHERE serial_key IN ${dialectOf(from).texts("$keys")} AND serial_key <> '' ORDER BY taken_in_at, job_id`,
+    visitsSql(from),
     { $keys: JSON.stringify(keys) },
   );
   const visits = new Map<string, UnitVisit[]>(keys.map((key) => [key, []]));
@@ -44,7 +48,7 @@ export function cameElsewhere(
   return plainSql<CameElsewhere>(
     from,
     `SELECT serial_key AS key, taken_in_at AS "takenInAt", complaint FROM visits_elsewhere
-       WHERE serial_key IN ${dialectOf(from).texts("$keys")}`,
+       WHERE ${dialectOf(from).isOneOf("serial_key", "$keys")}`,
     { $keys: JSON.stringify(keys) },
   );
 }

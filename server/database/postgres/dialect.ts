@@ -16,6 +16,8 @@ export const POSTGRES: Dialect = {
   text: (column, ...path) => at(column, path),
   number: (column, ...path) => `${at(column, path)}::double precision`,
   texts: (bound) => `(SELECT json_array_elements_text(${bound}::json))`,
+  // A query in the place of the list would be joined with all rows of all tables.
+  isOneOf: (column, bound) => `${column} = ANY(ARRAY(SELECT json_array_elements_text(${bound}::json)))`,
   numbers: (bound) => `(SELECT json_array_elements_text(${bound}::json)::integer)`,
   listOf: (column, query) =>
     `SELECT coalesce(json_agg(${column}), '[]')::text AS list FROM (${query}) AS found`,

@@ -12,6 +12,7 @@ export const SQLITE: Dialect = {
   text: (column, ...path) => at(column, path),
   number: (column, ...path) => at(column, path),
   texts: (bound) => `(SELECT value FROM json_each(${bound}))`,
+  isOneOf: (column, bound) => `${column} IN (SELECT value FROM json_each(${bound}))`,
   numbers: (bound) => `(SELECT value FROM json_each(${bound}))`,
   listOf: (column, query) => `SELECT json_group_array(${column}) AS list FROM (${query})`,
   holds: (text, bound) => `instr(${text}, ${bound}) > 0`,
