@@ -16,6 +16,7 @@ import {
   toTips,
 } from "./bench.ts";
 import { ChainBench } from "./chainBench.ts";
+import { layoutProblems } from "./layout.ts";
 
 test.skip(!hasPostgres(), "there is no PostgreSQL server here");
 test.setTimeout(300_000);
@@ -112,6 +113,11 @@ test("a motor that another shop of the chain knows is known at take-in, and its 
   await page.keyboard.type("0.1m");
   await page.keyboard.press("Enter");
   await expect(onDisk(page)).toBeVisible();
+  const desk = page.viewportSize()!;
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect(page.getByRole("banner").getByText("Harbour room").last()).toBeVisible();
+  expect(await layoutProblems(page, false)).toEqual([]);
+  await page.setViewportSize(desk);
 
   // Both processes have it, in the north and nowhere else.
   const job = /at\/north\/jobs\/([0-9a-f-]{36})/u.exec(page.url())![1]!;

@@ -34,19 +34,29 @@ function Find() {
   );
 }
 
-/** Whose bench this is: of several shops which one, on every screen, so that nobody writes into another. */
+/** Of several shops which one this is, on every screen, so that nobody writes into another; null where there is one. */
+const useShopTitle = () => useSessionQuery().data?.shop ?? null;
+
+/** Beside the mark; on a phone it stands over the title, which needs the width. */
 function Whose() {
-  const { data: session } = useSessionQuery();
-  const shop = session?.shop ?? null;
+  const shop = useShopTitle();
   return shop === null ? (
     <span className="max-xl:sr-only">Green Fable</span>
   ) : (
-    <span
-      title={shop}
-      className="max-w-44 truncate max-lg:max-w-36 max-sm:line-clamp-2 max-sm:max-w-24 max-sm:text-sm max-sm:leading-tight max-sm:whitespace-normal"
-    >
+    <span title={shop} className="max-w-44 truncate max-lg:max-w-36 max-sm:sr-only">
       {shop}
     </span>
+  );
+}
+
+function WhoseOverTitle() {
+  const shop = useShopTitle();
+  return (
+    shop !== null && (
+      <p aria-hidden className="truncate text-xs font-semibold leading-tight text-green sm:hidden">
+        {shop}
+      </p>
+    )
   );
 }
 
@@ -158,6 +168,7 @@ export function Header({
           ))}
         </nav>
         <div className={`min-w-0 ${named ? "lg:sr-only" : "border-line lg:border-l lg:pl-4"}`}>
+          <WhoseOverTitle />
           <h1
             title={title}
             className="truncate text-lg font-bold leading-tight max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight max-sm:whitespace-normal"
