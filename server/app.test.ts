@@ -26,6 +26,22 @@ describe("the server", () => {
     await shop.agent.get(`${API}/nothing`).expect(404);
   });
 
+  it("has nothing below the addresses of a chain where it is in none: in words for a page, as a problem for a program", async () => {
+    for (const path of [
+      "/chain",
+      "/chain/people",
+      "/at/north/",
+      `/at/north${API}/jobs`,
+      `/chain${API}/session`,
+    ]) {
+      const { body } = await shop.agent.get(path).expect(404);
+      expect(body.detail).toMatch(/no shop at this address/u);
+      const page = await shop.agent.get(path).set("Accept", "text/html").expect(404);
+      expect(page.text).toMatch(/^There is no shop at this address/u);
+    }
+    await shop.agent.get("/chains").expect(404);
+  });
+
   it("believes what stands in front of it only where one was said to stand there", async () => {
     const asked = (...proxies: string[]) =>
       request(

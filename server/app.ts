@@ -16,6 +16,7 @@ import { readCaptureFile } from "./incoming/captureFile.ts";
 import type { Incoming } from "./routes/bundles.ts";
 import { isDatabaseGone } from "./database/port.ts";
 import { routes } from "./routes/index.ts";
+import { isOfChain, noShopHere } from "./chain/noShop.ts";
 import type { OfficeService } from "./chain/office.ts";
 import { placeOf } from "./doors/gate.ts";
 import type { Services } from "./services/index.ts";
@@ -238,6 +239,11 @@ export function createApp({
     next();
   });
   app.use(knownCaller(hosts));
+  // Below these addresses a chain answers before; a shop that is in none has nothing there.
+  app.use((request, response, next) => {
+    if (request.baseUrl === "" && isOfChain(request.path)) noShopHere(request, response, next);
+    else next();
+  });
   app.use(compression());
   app.use(
     API,

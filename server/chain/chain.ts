@@ -11,6 +11,7 @@ import type { Services } from "../services/index.ts";
 import type { Clock } from "../services/jobs.ts";
 import type { LinesElsewhere } from "../services/shop.ts";
 import { officeService, type OfficeService } from "./office.ts";
+import { isOfChain, noShopHere } from "./noShop.ts";
 import { CHANGED, HOME, isChain, OFFICE, OFFICE_NUMBER, shopsOf, type ChainShop } from "./registry.ts";
 
 /** A shop that a process works on, and answers for. */
@@ -157,18 +158,11 @@ export function chainOn({ address, home, clock, signIn, log, howFar, putToWork, 
 
   /** What lies below the shops' addresses, and the chain's own; all else is the first shop's. */
   const routes: RequestHandler = (request, response, next) => {
-    const [, at, id = ""] = request.path.split("/");
-    const place = `/${at ?? ""}`;
-    if (place !== CHAIN_AT && place !== SHOPS_AT) return next();
-    const answer = place === CHAIN_AT ? office?.answer : answers.get(id);
+    const [, at = "", id = ""] = request.path.split("/");
+    if (!isOfChain(request.path)) return next();
+    const answer = `/${at}` === CHAIN_AT ? office?.answer : answers.get(id);
     if (answer) return void answer(request, response, next);
-    response
-      .status(404)
-      .type("application/problem+json")
-      .json({
-        ...{ type: "about:blank", status: 404, title: "No such shop" },
-        detail: "There is no shop at this address. Look at how it is written, or ask whoever runs the chain.",
-      });
+    noShopHere(request, response, next);
   };
 
   return {

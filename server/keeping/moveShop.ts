@@ -23,7 +23,7 @@ async function refuseWhereWorked(sequelize: Sequelize, transaction: Transaction)
     });
     if (Number(row!.n) > 0)
       throw new UnfitCopy(
-        `There is something in ${table} already. A shop moves into an empty place; nothing was changed.`,
+        `There is something in ${table} already. A shop moves into an empty place: another database, or a new shop of a chain (--shop NAME). Nothing was changed.`,
       );
   }
 }

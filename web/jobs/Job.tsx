@@ -5,7 +5,7 @@ import type { JobStep, JobView } from "#contract/jobs";
 import { isRoadStage, keptVerdict, nextStepOf, type NextCheck } from "#core/judge";
 import { CHECKS, isShut } from "#core/measure";
 import { FAMILY_FACTS } from "#core/families";
-import { sentenceOf, useJobQuery } from "../app/api.ts";
+import { sentenceOf, useJobQuery, useSessionQuery } from "../app/api.ts";
 import { WhoIsHere } from "../shell/Person.tsx";
 import { useBench } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
@@ -320,6 +320,7 @@ export function Job() {
   const fromHere = useViewFromHere(id);
   const view = data ?? fromHere;
   const who = useBench((bench) => bench.who);
+  const looksIn = useSessionQuery().data?.person?.looksIn ?? false;
   if (error && !view)
     return (
       <Sentence>
@@ -329,7 +330,7 @@ export function Job() {
       </Sentence>
     );
   if (!view) return <Sentence>Fetching the job.</Sentence>;
-  if (!who)
+  if (!who && !looksIn)
     return (
       <main className="p-4">
         <WhoIsHere />

@@ -1,7 +1,8 @@
 import { lazy, Suspense, useState } from "react";
-import { useBench, useChoosePerson } from "../app/store.ts";
+import { useChoosePerson } from "../app/store.ts";
 import { Button } from "../ui/Button.tsx";
 import { usePresent } from "./usePresent.ts";
+import { useWhoIsShown } from "./useWhoIsShown.ts";
 
 // Brings the schemas along, which the bench does not need.
 const NewPerson = lazy(() => import("./NewPerson.tsx"));
@@ -46,13 +47,13 @@ export function WhoIsHere() {
 
 /** Who works at this device; pressed, it opens the way to say that it is somebody else, the rooms and the look. */
 export function Person() {
-  const who = useBench((bench) => bench.who);
+  const { who, words } = useWhoIsShown();
   const [asked, setAsked] = useState(false);
   const face = (
     <button
       type="button"
       aria-haspopup="menu"
-      aria-label={who ? `At the bench: ${who}. Change person, light or dark` : "Who is at the bench"}
+      aria-label={words}
       onClick={() => setAsked(true)}
       className="size-11 shrink-0 rounded-full bg-sunk text-sm font-bold text-ink-2"
     >

@@ -5,11 +5,12 @@ import { CHAIN_AT } from "#contract/chain";
 import type { Technician } from "#contract/jobs";
 import { useSessionQuery, useSignOutMutation } from "../app/api.ts";
 import { isOffice } from "../app/place.ts";
-import { useBench, useChoosePerson } from "../app/store.ts";
+import { useChoosePerson } from "../app/store.ts";
 import { ANSWERS } from "../offline/strategy.ts";
 import { chooseLook, look, LOOK_WORDS, LOOKS, type Look } from "../ui/look.ts";
 import { PEOPLE_AT, ROOMS } from "./rooms.ts";
 import { usePresent } from "./usePresent.ts";
+import { useWhoIsShown } from "./useWhoIsShown.ts";
 
 const NewPerson = lazy(() => import("./NewPerson.tsx"));
 
@@ -115,7 +116,7 @@ function People({
 
 /** Who works at this device, and the way to say that it is somebody else now; on a small screen the rooms too. */
 export default function PersonMenu() {
-  const who = useBench((bench) => bench.who);
+  const { who, words } = useWhoIsShown();
   const people = usePresent();
   const choose = useChoosePerson();
   const [adding, setAdding] = useState(false);
@@ -130,7 +131,7 @@ export default function PersonMenu() {
   return (
     <DropdownMenu.Root defaultOpen onOpenChange={() => setAdding(false)}>
       <DropdownMenu.Trigger
-        aria-label={who ? `At the bench: ${who}. Change person, light or dark` : "Who is at the bench"}
+        aria-label={words}
         className="size-11 shrink-0 rounded-full bg-sunk text-sm font-bold text-ink-2"
       >
         {who ?? "?"}

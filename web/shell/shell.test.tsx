@@ -97,6 +97,7 @@ describe("in a chain", () => {
     expect(await screen.findByText("You look into Harbour room from the chain.")).toBeTruthy();
     expect(screen.getByRole("link", { name: "Back to the chain" }).getAttribute("href")).toBe("/chain");
     expect(screen.getByRole("banner").textContent).toContain("Harbour room");
+    expect(screen.getByRole("button", { name: "From the chain: EL. Light or dark" })).toBeTruthy();
     expect(store.getState().bench.who).toBe("MO");
     expect(replay).not.toHaveBeenCalled();
   });
