@@ -191,8 +191,14 @@ export function chainOn({ address, home, clock, signIn, log, howFar, putToWork, 
     async stop(): Promise<void> {
       stopped = true;
       endHearing();
+      // All of them begin nothing more before any of them is waited for.
+      const ending = new Map(
+        [...atWork].filter(([id]) => id !== HOME).map(([id, shop]) => [id, shop.stop()]),
+      );
       await looking?.catch(() => undefined);
-      await Promise.all([...atWork].filter(([id]) => id !== HOME).map(([, shop]) => shop.stop()));
+      await Promise.all(
+        [...atWork].map(([id, shop]) => (id === HOME ? null : (ending.get(id) ?? shop.stop()))),
+      );
       await office?.database.close();
     },
     hangUp(): void {

@@ -82,6 +82,13 @@ export function freeze({ record, head, kind, turning, at }: FreezeInput): Closed
 /** A job that cannot be judged now, with why: for the log, since a person can do nothing about it. */
 export class CannotJudge extends Error {}
 
+/** Whoever judged was ended: what was asked is judged by another one, at the next start or in another process. */
+export class JudgeGone extends CannotJudge {
+  constructor() {
+    super("the shop is closing");
+  }
+}
+
 /** Whoever judges: in this thread for tests, in one of its own in a running shop. */
 export interface Judge {
   readonly judge: (input: JudgeInput) => Promise<Judged>;

@@ -1,7 +1,7 @@
 import { Worker } from "node:worker_threads";
 import type { Logger } from "pino";
 import type { ClosedRecord } from "#core/closing";
-import { CannotJudge, type Judge, type Judged } from "./judge.ts";
+import { CannotJudge, JudgeGone, type Judge, type Judged } from "./judge.ts";
 import type { Question, Reply } from "./worker.ts";
 
 /** A verdict takes some hundredths of a second: who does not answer in so long is stuck. */
@@ -84,7 +84,7 @@ export function judgingThread(start: () => Thread, log: Logger, patience = PATIE
 
   const ask = (kind: Question["kind"], input: Question["input"]) =>
     new Promise<unknown>((resolve, reject) => {
-      if (closed) return reject(new CannotJudge("the shop is closing"));
+      if (closed) return reject(new JudgeGone());
       const asked = { kind, input, resolve, reject, tries: 0 };
       if (kind === "freeze") line.unshift(asked);
       else line.push(asked);
@@ -97,8 +97,7 @@ export function judgingThread(start: () => Thread, log: Logger, patience = PATIE
     close: async () => {
       closed = true;
       clearTimeout(timer);
-      for (const { reject } of [...(current ? [current] : []), ...line.splice(0)])
-        reject(new CannotJudge("the shop is closing"));
+      for (const { reject } of [...(current ? [current] : []), ...line.splice(0)]) reject(new JudgeGone());
       await thread?.terminate();
     },
   };

@@ -1,7 +1,7 @@
 import { pino } from "pino";
 import { describe, expect, it, vi } from "vitest";
 import { API } from "#contract/routes";
-import { inThisThread, type Judge, type Judged } from "../judge/judge.ts";
+import { inThisThread, JudgeGone, type Judge, type Judged } from "../judge/judge.ts";
 import { aReading, INTAKE, JOB, NOW, useShop, uuid } from "../../tests/shop.ts";
 import { HUB } from "../../tests/jobs.ts";
 import { services } from "./index.ts";
@@ -41,6 +41,21 @@ describe("judging in the background", () => {
     expect((await jobs.list()).judging.left).toBe(0);
     // Once for the take-in, once more for the reading that came meanwhile.
     expect(asked).toEqual([JOB, JOB]);
+  });
+
+  it("leaves what it was asked as it is once whoever judges is gone: nobody could not judge it", async () => {
+    const gone: Judge = { ...inThisThread, judge: () => Promise.reject(new JudgeGone()) };
+    const { jobs, judging } = services(shop.database, () => NOW, gone, pino({ level: "silent" }));
+    await jobs.takeIn(JOB, INTAKE);
+    await judging.idle();
+    expect([await judging.unjudged(), (await judging.progress()).left]).toEqual([0, 1]);
+    // As at the next start.
+    const again = services(shop.database, () => new Date(NOW.getTime() + 120_000));
+    await shop.database.sequelize.query("UPDATE jobs SET summarised = -1");
+    await judging.stop(() => Promise.resolve());
+    again.judging.wake();
+    await again.judging.idle();
+    expect((await again.judging.progress()).left).toBe(0);
   });
 
   it("lets those go first who write", async () => {

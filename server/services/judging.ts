@@ -7,7 +7,7 @@ import type { Judging } from "#contract/jobs";
 import type { Database } from "../database/database.ts";
 import { dialectOf } from "../database/dialect.ts";
 import { plainSql } from "../database/plainSql.ts";
-import { CannotJudge, type FreezeInput, type Judge, type Judged } from "../judge/judge.ts";
+import { CannotJudge, JudgeGone, type FreezeInput, type Judge, type Judged } from "../judge/judge.ts";
 import type { JobRow } from "../models/index.ts";
 import { touchElsewhere } from "./elsewhere.ts";
 import { storedJob } from "./journal.ts";
@@ -186,7 +186,8 @@ export function judging(
       });
       return { job, grounds, serialKey, judged };
     } catch (error) {
-      // The shop closes: what is left is judged at its next start.
+      // The shop closes, or others did that share whoever judges: what is left is judged at the next start.
+      if (error instanceof JudgeGone) stopped = true;
       if (stopped) return null;
       log.error({ err: error, job: id }, "a job could not be judged");
       return { job, grounds, serialKey: "", judged: null };
