@@ -17,6 +17,13 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   trainee: "takes motors in, reads and leaves word; somebody else decides, repairs and releases",
 };
 
+/** What each of the chain's own people may do, in a sentence. */
+export const OFFICE_ROLE_WORDS: Readonly<Record<Role, string>> = {
+  owner: "sees every shop; takes shops in and names them, keeps the chain's people and models",
+  technician: "sees every shop, and changes the chain's models",
+  trainee: "sees every shop",
+};
+
 /** Entries that a trainee writes. */
 export const TRAINEE_ENTRIES: readonly EntryKind[] = ["reading", "note", "undo"];
 

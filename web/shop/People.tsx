@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState, type FormEvent } from "react";
-import { ROLE_LABELS, ROLE_WORDS, ROLES, type Role } from "#contract/doors";
+import { OFFICE_ROLE_WORDS, ROLE_LABELS, ROLE_WORDS, ROLES, type Role } from "#contract/doors";
 import type { Technician } from "#contract/jobs";
 import {
   sentenceOf,
@@ -8,6 +8,7 @@ import {
   useSessionQuery,
   useTechniciansQuery,
 } from "../app/api.ts";
+import { isOffice } from "../app/place.ts";
 import { Button } from "../ui/Button.tsx";
 import { Select } from "../ui/Select.tsx";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
@@ -77,7 +78,7 @@ export function People() {
   const me = session?.person?.initials ?? null;
   return (
     <div className="flex flex-col gap-4">
-      {me !== null && <OwnPassPhrase />}
+      {me !== null && !session?.person?.looksIn && <OwnPassPhrase />}
       <section aria-labelledby="people" className="max-w-3xl rounded-xl border border-line bg-sheet p-4">
         <h2 id="people" className="mb-2 text-lg font-bold">
           People
@@ -136,13 +137,13 @@ export function People() {
           {ROLES.map((role) => (
             <div key={role} className="contents">
               <dt className="font-semibold">{ROLE_LABELS[role]}</dt>
-              <dd>{ROLE_WORDS[role]}</dd>
+              <dd>{(isOffice ? OFFICE_ROLE_WORDS : ROLE_WORDS)[role]}</dd>
             </div>
           ))}
         </dl>
         <p className="mb-4 text-sm text-ink-2">
           {session?.needed
-            ? "This bench listens to a network: everybody signs in."
+            ? "This server listens to a network: everybody signs in."
             : "This bench listens to its own computer alone: nobody signs in, and roles bind nobody. They count once others can reach it."}
         </p>
         <Suspense fallback={null}>
