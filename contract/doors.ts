@@ -19,9 +19,10 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
 
 /** What each of the chain's own people may do, in a sentence. */
 export const OFFICE_ROLE_WORDS: Readonly<Record<Role, string>> = {
-  owner: "sees every shop; takes shops in and names them, keeps the chain's people and models",
-  technician: "sees every shop, and changes the chain's models",
-  trainee: "sees every shop",
+  owner:
+    "sees every shop as its owner does; takes shops in and names them, keeps the chain's people and models",
+  technician: "sees every shop as its technicians do, and changes the chain's models",
+  trainee: "sees every shop as its trainees do",
 };
 
 /** Entries that a trainee writes. */

@@ -34,7 +34,8 @@ describe("the server", () => {
       `/at/north${API}/jobs`,
       `/chain${API}/session`,
     ]) {
-      const { body } = await shop.agent.get(path).expect(404);
+      const { body, headers } = await shop.agent.get(path).expect(404);
+      expect(headers["cache-control"]).toBe("no-store");
       expect(body.detail).toMatch(/no shop at this address/u);
       const page = await shop.agent.get(path).set("Accept", "text/html").expect(404);
       expect(page.text).toMatch(/^There is no shop at this address/u);

@@ -472,6 +472,12 @@ describe.runIf(onPostgres)("the doors of a chain", () => {
       .expect(200);
     const clerk = await signedIn(`/chain${API}`, "PR");
     await chain.agent.get(`/chain${API}/chain`).set(clerk.headers).expect(200);
+    // What only an owner sees in a shop only an owner of the chain sees there.
+    await chain.get("north", "/jobs").set(clerk.headers).expect(200);
+    for (const path of ["/audit", "/export.zip"]) {
+      await chain.get("north", path).set(clerk.headers).expect(403);
+      await chain.get("north", path).set(office.headers).expect(200);
+    }
     const owner = { initials: "EL", name: "Edda Lowick", passPhrase: PHRASE };
     await chain.agent
       .put(`/chain${API}/shops/pier`)

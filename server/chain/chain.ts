@@ -76,10 +76,10 @@ export function chainOn({ address, home, clock, signIn, log, howFar, putToWork, 
     others: othersAt(schema, home.others),
   });
 
-  /** One of the chain's own people, as they stand in each of its shops. */
+  /** One of the chain's own people, as they stand in each of its shops: with the role that they have in the chain. */
   async function lookingIn(key: string | undefined): Promise<SignedIn | null> {
     const person = office ? await office.doors.who(key) : null;
-    return person && { ...person, role: "owner", looksIn: true };
+    return person && { ...person, looksIn: true };
   }
 
   /** What the doors of a shop know of the chain. */

@@ -10,7 +10,8 @@ export const isOfChain = (path: string): boolean => PLACE.test(path);
 
 /** Nothing lies at this address: in words for a page, as a problem for a program. */
 export const noShopHere: RequestHandler = (request, response) => {
-  response.status(404);
+  // Another moment there may be one.
+  response.status(404).set("Cache-Control", "no-store");
   if (request.accepts(["json", "html"]) === "html") response.type("text/plain").send(`${SENTENCE}\n`);
   else
     response
