@@ -13,7 +13,7 @@ import { openingFault } from "./faults.ts";
 import { inThisThread } from "./judge/judge.ts";
 import { open, UnfitCopy } from "./keeping/backup.ts";
 import { fileCopies, type CopyMaker } from "./keeping/daily.ts";
-import { copiedFirst, databaseCopies, linesOf, restoreDump } from "./keeping/dump.ts";
+import { copiedFirst, databaseCopies, countedOf, restoreDump } from "./keeping/dump.ts";
 import { exportShop } from "./keeping/exportShop.ts";
 import { importShop } from "./keeping/importShop.ts";
 import { holdShop, ShopAtWork } from "./keeping/lock.ts";
@@ -193,7 +193,7 @@ async function run(): Promise<void> {
     const empty = new Sequelize(database, { dialect: "postgres", logging: false });
     const counts = await restoreDump(given, empty, database).finally(() => empty.close());
     return say(
-      `The database is the copy now: ${countText(linesOf(counts, "jobs"), "job")}, ${linesOf(counts, "entries")} entries.`,
+      `The database is the copy now: ${countText(countedOf(counts, "jobs"), "job")}, ${countedOf(counts, "entries")} entries.`,
     );
   }
   if (what === "import" && database !== null)

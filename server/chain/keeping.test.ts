@@ -7,7 +7,7 @@ import { NOW } from "../../tests/entries.ts";
 import { useChain } from "../../tests/chain.ts";
 import { databaseLike, dropDatabase, emptyDatabase, onPostgres } from "../../tests/postgresShop.ts";
 import { openDatabase, type Database } from "../database/database.ts";
-import { databaseCopies, linesOf, restoreDump } from "../keeping/dump.ts";
+import { databaseCopies, countedOf, restoreDump } from "../keeping/dump.ts";
 import { moveIn, moveOut } from "../keeping/moveShop.ts";
 import { heldIn, TABLE_NAMES } from "../keeping/tables.ts";
 import { visitsElsewhere } from "../services/elsewhere.ts";
@@ -79,7 +79,7 @@ describe.runIf(onPostgres)("what is kept of a chain", () => {
       databaseCopies(sequelize, chain.address, "shop").copy(dump),
     );
     const counts = await restored(dump);
-    expect(linesOf(counts, "jobs")).toBe(made.jobs);
+    expect(countedOf(counts, "jobs")).toBe(made.jobs);
     expect(Object.keys(counts).every((table) => table.startsWith("shop_quay."))).toBe(true);
     expect(await shopsIn(empty, NOW)).toBeNull();
     expect(await home(empty)).toEqual(await quay());

@@ -8,7 +8,7 @@ import { doorService } from "../doors/doors.ts";
 import { Problem } from "../problem.ts";
 import type { Services } from "../services/index.ts";
 import type { Clock } from "../services/jobs.ts";
-import { checkShopName, HOME, openDoors, rename, reserve, type ChainShop } from "./registry.ts";
+import { HOME, openDoors, rename, reserve, type ChainShop } from "./registry.ts";
 
 /** A shop of the chain that this process works on. */
 export interface OfficeShop {
@@ -93,11 +93,6 @@ export function officeService({ office, clock, premises, address, shops, changed
 
     /** Takes a shop in, with who runs it. One that was begun and not finished is gone on with. */
     async putShop(id: string, { title, owner }: NewShop): Promise<void> {
-      try {
-        checkShopName(id, title);
-      } catch (error) {
-        asProblem(error, "id");
-      }
       const place = await reserve(office, id, title).catch((error: unknown) => asProblem(error, "id"));
       const database = await openPremises(address, premises(place));
       try {

@@ -53,7 +53,7 @@ const sumOf = async (file: string) => {
 type Counts = Readonly<Record<string, number>>;
 
 /** Of a table, over all shops that are counted. */
-export const linesOf = (counts: Counts, table: Table): number =>
+export const countedOf = (counts: Counts, table: Table): number =>
   Object.entries(counts).reduce((sum, [name, n]) => (name.endsWith(`.${table}`) ? sum + n : sum), 0);
 
 /** Lines of every table as they stand in a dump, read to its end: one that is cut short says so. */
@@ -186,7 +186,7 @@ async function dumpDatabase(
   writeFileSync(sumFile(target), `${await sumOf(part)}  ${basename(target)}\n`, { mode: 0o600 });
   renameSync(part, target);
   synced(dirname(target));
-  return { bytes: statSync(target).size, jobs: linesOf(held, "jobs"), entries: linesOf(held, "entries") };
+  return { bytes: statSync(target).size, jobs: countedOf(held, "jobs"), entries: countedOf(held, "entries") };
 }
 
 /** Copies of a database on a server: of a shop in it, or of all that lie there. */
