@@ -1,6 +1,6 @@
 import type { Decibans } from "../quantity/index.ts";
 import { classesOf, type Classes } from "./classes.ts";
-import { massIn, presentIn, type Partition, type Present } from "./partition.ts";
+import { classAt, massIn, presentIn, takingPart, type Partition } from "./partition.ts";
 import { priorTerms, type PriorTerms } from "./prior.ts";
 import { MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 import { togetherClasses } from "./together.ts";
@@ -45,31 +45,6 @@ export function massBeyond(priors: readonly number[]): number {
     counts = next;
   }
   return counts.slice(MOST_FAULTS + 1).reduce((sum, mass) => sum + mass, 0);
-}
-
-/** Mass of the sets that hold each fault, and of all sets, each set's share multiplied by the factor of its class. */
-function massWith(
-  { faults, members }: FaultSets,
-  shares: Float64Array,
-  marginals: Float64Array,
-  { sets, of }: Present,
-  factors: readonly number[],
-): { readonly byFault: Float64Array; readonly total: number } {
-  // As if nothing took part anywhere, and then what differs.
-  const plain = factors[0]!;
-  const sums = new Float64Array(NONE + 1);
-  let total = plain;
-  for (let i = 0; i < marginals.length; i += 1) sums[i] = plain * marginals[i]!;
-  for (let i = 0; i < sets.length; i += 1) {
-    const s = sets[i]!;
-    const more = shares[s]! * (factors[of[i]!]! - plain);
-    const at = s * MOST_FAULTS;
-    total += more;
-    sums[members[at]!]! += more;
-    sums[members[at + 1]!]! += more;
-    sums[members[at + 2]!]! += more;
-  }
-  return { byFault: sums.subarray(0, faults), total };
 }
 
 /** P(fault) under shares of the sets that add up to one. */
@@ -144,10 +119,13 @@ interface Part {
   readonly slipped: (at: number) => number;
 }
 
-/** Values by class; those of none, of single faults and of pairs are asked for again and again, and worked out once. */
-function remembering({ triples }: Partition, work: (at: number) => number): (at: number) => number {
-  const known: number[] = [];
-  return (at) => (at < triples ? (known[at] ??= work(at)) : work(at));
+/** Values above 0 by class, each worked out once. */
+function remembering({ count }: Partition, work: (at: number) => number): (at: number) => number {
+  const known = new Float64Array(count);
+  return (at) => {
+    const found = known[at]!;
+    return found > 0 ? found : (known[at] = work(at));
+  };
 }
 
 /** P(e) over all sets as they stood before any evidence; not asked for where nothing slips. */
@@ -265,7 +243,10 @@ function beforeOf(model: Model, circumstances: Circumstances, most: number): Bef
   return made;
 }
 
-/** What would stand without a part of what was told, and how likely that part was a slip. */
+/**
+ * What would stand without a part of what was told: the mass of the sets that hold each fault, and of all of them. And how
+ * likely that part was a slip: P(slip | all) = Σ P(S | all) · P'(e, slipped | S) / P'(e | S).
+ */
 function partOf(
   { partition, pAt }: Told,
   { without, slipped }: Part,
@@ -273,13 +254,38 @@ function partOf(
   posterior: Float64Array,
   marginals: Float64Array,
 ) {
-  const present = presentIn(partition, sets);
-  const all = present.classes.map(pAt);
-  const left = all.map((p, c) => without(present.classes[c]!) / p);
-  // P(slip | all) = Σ P(S | all) · P'(e, slipped | S) / P'(e | S).
-  const mass = massIn(present, posterior);
-  const slip = all.reduce((sum, p, c) => sum + (mass[c]! * slipped(present.classes[c]!)) / p, 0);
-  return { ...massWith(sets, posterior, marginals, present, left), slip };
+  const { members, faults } = sets;
+  const left = new Float64Array(partition.count).fill(NaN);
+  const slips = new Float64Array(partition.count);
+  const workOut = (at: number): number => {
+    const p = pAt(at);
+    slips[at] = slipped(at) / p;
+    return (left[at] = without(at) / p);
+  };
+  // As if nothing took part anywhere, and then what differs.
+  const plain = workOut(0);
+  const plainSlip = slips[0]!;
+  const sums = new Float64Array(NONE + 1);
+  for (let i = 0; i < faults; i += 1) sums[i] = plain * marginals[i]!;
+  let total = plain;
+  let slip = plainSlip;
+  const taking = takingPart(partition, sets);
+  for (let i = 0; i < taking.length; i += 1) {
+    const s = taking[i]!;
+    const at = s * MOST_FAULTS;
+    const [a, b, c] = [members[at]!, members[at + 1]!, members[at + 2]!];
+    const key = classAt(partition, a, b, c);
+    let factor = left[key]!;
+    if (Number.isNaN(factor)) factor = workOut(key);
+    const share = posterior[s]!;
+    const more = share * (factor - plain);
+    slip += share * (slips[key]! - plainSlip);
+    total += more;
+    sums[a]! += more;
+    sums[b]! += more;
+    sums[c]! += more;
+  }
+  return { byFault: sums.subarray(0, faults), total, slip: Math.max(0, slip) };
 }
 
 /**

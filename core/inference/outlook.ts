@@ -36,7 +36,10 @@ function alikeIn(actions: Actions, sets: FaultSets, raised: Uint8Array): Alike {
     const a = kindOf[sets.members[at]!]!;
     const b = kindOf[sets.members[at + 1]!]!;
     const c = kindOf[sets.members[at + 2]!]!;
-    const key = (a * width + b) * width + c;
+    // The same kinds in any order are one group.
+    const low = Math.min(a, b, c);
+    const high = Math.max(a, b, c);
+    const key = (low * width + (a + b + c - low - high)) * width + high;
     if (places[key] === -1) {
       places[key] = asking.length;
       asking.push(askingOf[s]!);
@@ -65,6 +68,11 @@ function askingsWith(asked: readonly CureSet[], cure: number): Uint8Array {
   const made = Uint8Array.from(asked, (set) => Number((set & wanted) !== NOTHING));
   byCure.set(cure, made);
   return made;
+}
+
+function asksForAll(each: readonly Uint8Array[], asking: number): boolean {
+  for (let k = 0; k < each.length; k += 1) if (each[k]![asking] === 0) return false;
+  return true;
 }
 
 /** A group of sets below this share is not asked what cures it. */
@@ -140,10 +148,7 @@ export function cureOutlooks(
         if (allHold && uncured === all && (some || ((sums >> 8) & 15) < all)) continue;
       }
       cured += shares[g]!;
-      const place = asking[g]!;
-      let asks = true;
-      for (let k = 0; k < each.length; k += 1) if (each[k]![place] === 0) asks = false;
-      if (asks) exact += shares[g]!;
+      if (asksForAll(each, asking[g]!)) exact += shares[g]!;
     }
     return { cured, exact, needless: new Map(named.map((cure) => [cure, unaskedShare(cure)])) };
   });

@@ -148,8 +148,11 @@ function numbersFor(count: number): Int32Array {
 let found = new Uint32Array(0);
 let numbered = new Uint32Array(0);
 
-/** How many sets there are in which something takes part, and which: by their holders where these are few, else of all. */
-function findTakingPart({ rank, faults }: Partition, sets: FaultSets): number {
+/**
+ * The sets in which something takes part: by their holders where these are few, else of all.
+ * @returns written over by the next search
+ */
+export function takingPart({ rank, faults }: Partition, sets: FaultSets): Uint32Array {
   const { size, members } = sets;
   const { starts, sets: held } = holdersIn(sets);
   let total = 0;
@@ -172,7 +175,7 @@ function findTakingPart({ rank, faults }: Partition, sets: FaultSets): number {
   else
     for (let s = 0, at = 0; s < size; s += 1, at += MOST_FAULTS)
       if ((rank[members[at]!]! | rank[members[at + 1]!]! | rank[members[at + 2]!]!) > 0) found[count++] = s;
-  return count;
+  return found.subarray(0, count);
 }
 
 const presents = new WeakMap<FaultSets, Map<Partition, Present>>();
@@ -184,11 +187,11 @@ export function presentIn(partition: Partition, sets: FaultSets): Present {
   const kept = byPartition.get(partition);
   if (kept) return kept;
   const { members } = sets;
-  const taken = findTakingPart(partition, sets);
+  const taking = takingPart(partition, sets);
   const classes: number[] = [0];
   const number = numbersFor(partition.count);
-  for (let i = 0; i < taken; i += 1) {
-    const at = found[i]! * MOST_FAULTS;
+  for (let i = 0; i < taking.length; i += 1) {
+    const at = taking[i]! * MOST_FAULTS;
     const key = classAt(partition, members[at]!, members[at + 1]!, members[at + 2]!);
     let dense = number[key]!;
     if (dense === -1) {
@@ -199,7 +202,8 @@ export function presentIn(partition: Partition, sets: FaultSets): Present {
     numbered[i] = dense;
   }
   for (const key of classes) number[key] = -1;
-  const made = { sets: found.slice(0, taken), of: numbered.slice(0, taken), count: classes.length, classes };
+  const of = numbered.slice(0, taking.length);
+  const made = { sets: taking.slice(), of, count: classes.length, classes };
   byPartition.set(partition, made);
   return made;
 }

@@ -1,4 +1,4 @@
-import { classAt, membersOfClass, type Partition } from "./partition.ts";
+import { classAt, type Partition } from "./partition.ts";
 import { explainedOf, furtherOf, WIDE, type PriorTerms } from "./prior.ts";
 import { fillUpToTwo, MOST_FAULTS, NONE, type FaultSets } from "./sets.ts";
 
@@ -28,63 +28,59 @@ const STEPS = 400;
 /** The step of a weight that lies so far below the top. */
 const stepOf = (below: number): number => Math.min(STEPS - 1, Math.max(0, below / STEP)) | 0;
 
-/** Evidence told one by one in this many bits; what comes later shares the last. */
-const BITS = 32;
+/** What a reading makes of sets in which one or two faults take part, as ln, by class. */
+interface Made {
+  readonly telling: Telling;
+  /** Of no fault. */
+  readonly none: number;
+  /** What one fault adds, by the class of it alone. */
+  readonly one: Float64Array;
+  /** What two add together beyond each alone, by the class of both. */
+  readonly two: Float64Array;
+}
 
-/** Belief that one or two faults add to a set: what several readings make of them, summed. */
+/** Belief that one or two faults add to a set: what all readings make of them, summed. */
 interface Sums {
   readonly none: number;
   readonly one: Float64Array;
   /** At a · n + b: what both together add beyond each alone. */
   readonly two: Float64Array;
-  /** By fault: in which readings it takes part, as bits. */
-  readonly bits: Uint32Array;
+  readonly made: readonly Made[];
 }
 
 /** What pairs add, written over by the next. */
 let pairsOf = new Float64Array(0);
 
+function madeBy(telling: Telling): Made {
+  const { partition, pAt } = telling;
+  const none = Math.log(pAt(0));
+  const one = new Float64Array(partition.pairs);
+  for (let at = 1; at < partition.pairs; at += 1) one[at] = Math.log(pAt(at)) - none;
+  return { telling, none, one, two: new Float64Array(partition.triples).fill(NaN) };
+}
+
 function sumsOf({ faults: n, odds }: PriorTerms, told: readonly Telling[]): Sums {
   const one = odds.slice();
   if (pairsOf.length < n * n) pairsOf = new Float64Array(n * n);
   const two = pairsOf.fill(0, 0, n * n);
-  const bits = new Uint32Array(WIDE);
-  let none = 0;
-  told.forEach(({ partition, pAt }, f) => {
+  const made = told.map(madeBy);
+  for (const { telling, none, one: alone, two: both } of made) {
+    const { partition, pAt } = telling;
     const { faults, rank } = partition;
-    const base = Math.log(pAt(0));
-    none += base;
-    const alone = partition.kinds.map((_, i) => Math.log(pAt(i + 1)) - base);
-    const bit = 1 << Math.min(f, BITS - 1);
-    // What two kinds add, by the number of their class.
-    const more: number[] = [];
     for (let j = 0; j < faults.length; j += 1) {
       const b = faults[j]!;
-      const ofB = alone[rank[b]! - 1]!;
+      const ofB = alone[rank[b]!]!;
       one[b]! += ofB;
-      bits[b]! |= bit;
       for (let i = 0; i < j; i += 1) {
         const a = faults[i]!;
         const at = classAt(partition, a, b, NONE);
-        const adds = (more[at] ??= Math.log(pAt(at)) - base - alone[rank[a]! - 1]! - ofB);
-        two[a * n + b]! += adds;
-        two[b * n + a]! += adds;
+        if (Number.isNaN(both[at]!)) both[at] = Math.log(pAt(at)) - none - alone[rank[a]!]! - ofB;
+        two[a * n + b]! += both[at]!;
+        two[b * n + a]! += both[at]!;
       }
     }
-  });
-  return { none, one, two, bits };
-}
-
-/** What three faults that all take part in a reading add beyond what two of them add, by the number of their class. */
-function threesOf({ partition, pAt }: Telling): (at: number) => number {
-  const known: number[] = [];
-  const work = (at: number): number => {
-    const [a, b, c] = membersOfClass(partition, at) as [number, number, number];
-    const p = (x: number, y: number) => pAt(classAt(partition, x, y, NONE));
-    const more = pAt(at) * p(a, NONE) * p(b, NONE) * p(c, NONE);
-    return Math.log(more / (p(a, b) * p(a, c) * p(b, c) * pAt(0)));
-  };
-  return (at) => (known[at - partition.triples] ??= work(at));
+  }
+  return { none: made.reduce((sum, { none }) => sum + none, 0), one, two, made };
 }
 
 /** ln weights of sets of none, one and two faults, in the order of the sets. */
@@ -108,42 +104,70 @@ let ofThree = new Float64Array(0);
 /** How many of them lie in each step below the top. */
 const inStep = new Uint32Array(STEPS);
 
+/** By number of faults, at a · n + b: the place of the set of a, b and c among those of three, less c. */
+const startsBy = new Map<number, Int32Array>();
+
+function startsOf(n: number): Int32Array {
+  const found = startsBy.get(n);
+  if (found) return found;
+  const starts = new Int32Array(n * n);
+  let place = 0;
+  for (let a = 0; a < n; a += 1)
+    for (let b = a + 1; b < n; b += 1) {
+      starts[a * n + b] = place - b - 1;
+      place += n - b - 1;
+    }
+  startsBy.set(n, starts);
+  return starts;
+}
+
+/** Adds to {@link ofThree} what three faults that all take part in a reading add beyond what pairs of them do. */
+function addThirds({ telling, none, one, two }: Made, starts: Int32Array, n: number): void {
+  const { partition, pAt } = telling;
+  const { faults, rank, triples } = partition;
+  const third = new Float64Array(partition.count - triples).fill(NaN);
+  for (let i = 0; i < faults.length; i += 1)
+    for (let j = i + 1; j < faults.length; j += 1) {
+      const [a, b] = [faults[i]!, faults[j]!];
+      const start = starts[a * n + b]!;
+      const sofar = none + one[rank[a]!]! + one[rank[b]!]! + two[classAt(partition, a, b, NONE)]!;
+      for (let k = j + 1; k < faults.length; k += 1) {
+        const c = faults[k]!;
+        const at = classAt(partition, a, b, c);
+        let adds = third[at - triples]!;
+        if (Number.isNaN(adds)) {
+          const pairs = two[classAt(partition, a, c, NONE)]! + two[classAt(partition, b, c, NONE)]!;
+          adds = Math.log(pAt(at)) - (sofar + one[rank[c]!]! + pairs);
+          third[at - triples] = adds;
+        }
+        ofThree[start + c]! += adds;
+      }
+    }
+}
+
 /** Weighs every set of three, how far it explains the complaint left aside, into {@link ofThree} and {@link inStep}. */
-function weighThrees(prior: PriorTerms, told: readonly Telling[], sums: Sums, top: number): void {
+function weighThrees(prior: PriorTerms, { none, one, two, made }: Sums, top: number): void {
   const { faults: n, causes, tied, further } = prior;
-  const { none, one, two, bits } = sums;
   const base = prior.none + none;
   const triples = (n * (n - 1) * (n - 2)) / 6;
   if (ofThree.length < triples) ofThree = new Float64Array(triples);
-  inStep.fill(0);
-  const threes = told.map(threesOf);
-  let k = 0;
+  let at = 0;
   for (let a = 0; a < n; a += 1)
     for (let b = a + 1; b < n; b += 1) {
       const [ofA, ofB] = [a * n, b * n];
       const sofar = base + one[a]! + one[b]! + two[ofA + b]!;
       const count = causes[a]! + causes[b]!;
       const ties = tied[a * WIDE + b]!;
-      const both = bits[a]! & bits[b]!;
-      for (let c = b + 1; c < n; c += 1, k += 1) {
-        let log = sofar + one[c]! + two[ofA + c]! + two[ofB + c]!;
+      for (let c = b + 1; c < n; c += 1, at += 1) {
         const among = ties + tied[a * WIDE + c]! + tied[b * WIDE + c]!;
-        log += further[(count + causes[c]!) * 4 + among]!;
-        let all = both & bits[c]!;
-        while (all !== 0) {
-          const f = 31 - Math.clz32(all & -all);
-          all &= all - 1;
-          // The last bit stands for all readings from its own on.
-          const end = f < BITS - 1 ? f : told.length - 1;
-          for (let i = f; i <= end; i += 1) {
-            const at = classAt(told[i]!.partition, a, b, c);
-            if (at >= told[i]!.partition.triples) log += threes[i]!(at);
-          }
-        }
-        ofThree[k] = log;
-        inStep[stepOf(top - log)]! += 1;
+        const more = further[(count + causes[c]!) * 4 + among]!;
+        ofThree[at] = sofar + one[c]! + two[ofA + c]! + two[ofB + c]! + more;
       }
     }
+  const starts = startsOf(n);
+  for (const reading of made) addThirds(reading, starts, n);
+  inStep.fill(0);
+  for (let k = 0; k < triples; k += 1) inStep[stepOf(top - ofThree[k]!)]! += 1;
 }
 
 /** The step from which on sets of three are left out, what they weigh at most against the top, and how many they are. */
@@ -184,7 +208,7 @@ export function weighSets(
   for (let s = 0; s < upToTwo.length; s += 1) top = Math.max(top, upToTwo[s]!);
   let weight = 0;
   for (let s = 0; s < upToTwo.length; s += 1) weight += Math.exp(upToTwo[s]! - top);
-  weighThrees(prior, told, sums, top);
+  weighThrees(prior, sums, top);
   const triples = (n * (n - 1) * (n - 2)) / 6;
   const light = lightOnes(triples > FEW ? most * weight : 0);
 
