@@ -36,8 +36,16 @@ export interface ChainModelView {
   readonly title: string;
 }
 
+/** A shop that could not be opened when the server started, and why. */
+export interface ShutShop {
+  readonly id: string;
+  readonly title: string;
+  readonly why: string;
+}
+
 export interface ChainView {
   readonly shops: readonly ChainShopView[];
+  readonly shut: readonly ShutShop[];
   readonly models: readonly ChainModelView[];
 }
 

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { ChainModelView, ChainShopView, ChainView, NewShop } from "./chain.ts";
+import type { ChainModelView, ChainShopView, ChainView, NewShop, ShutShop } from "./chain.ts";
 import { passPhrase } from "./doorSchemas.ts";
 import { id, name, oneLine, strict } from "./fields.ts";
 import { initials } from "./jobSchemas.ts";
@@ -42,6 +42,9 @@ const chainShopSchema = strict<ChainShopView>({
 
 export const chainSchema = strict<ChainView>({
   shops: Joi.array().items(chainShopSchema).required(),
+  shut: Joi.array()
+    .items(strict<ShutShop>({ id: name.required(), title, why: Joi.string().required() }))
+    .required(),
   models: Joi.array()
     .items(
       strict<ChainModelView>({

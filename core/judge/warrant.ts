@@ -119,9 +119,9 @@ function ofCompanions({ action, faults, findings, model, steps, epoch }: Seen): 
       pair.includes(fault) ? pair.filter((id) => likely.has(id)) : [],
     );
     return model.rows.flatMap((row): DecidingNeed[] => {
+      if (row.fault === fault || !companions.includes(row.fault) || read.has(row.variable)) return [];
       const departs = Object.values(row.outcomes).reduce<number>((sum, p) => sum + (p ?? 0), 0);
-      if (row.fault === fault || !companions.includes(row.fault) || departs < SHOWS_PLAINLY) return [];
-      if (read.has(row.variable)) return [];
+      if (departs < SHOWS_PLAINLY) return [];
       const step = steps.find(
         ({ again, minutes, variables }) => !again && minutes <= CHEAP && variables.includes(row.variable),
       );

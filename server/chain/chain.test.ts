@@ -361,6 +361,32 @@ describe.runIf(onPostgres)("shops of a chain", () => {
     await chain.get("pier", "/jobs").expect(200);
   });
 
+  it("work on where one of them cannot be opened: it says so at its address and to the chain", async () => {
+    await chain.process
+      .shop("north")
+      .database.sequelize.query(`INSERT INTO migrations (name) VALUES ('999-of-tomorrow')`);
+    const later = await chain.another();
+    await later.agent.get(`${API}/jobs`).expect(200);
+    const { body } = await later.agent.get(`/at/north${API}/jobs`).expect(503);
+    expect(body.detail).toMatch(/could not be opened/u);
+    const page = await later.agent.get("/at/north/").set("Accept", "text/html").expect(503);
+    expect(page.get("Cache-Control")).toBe("no-store");
+    const view = (await later.agent.get(`/chain${API}/chain`).expect(200)).body as ChainView;
+    expect(chainSchema.validate(view).error).toBeUndefined();
+    expect(view.shops.map(({ id }) => id)).toEqual(["home"]);
+    expect(view.shut).toMatchObject([
+      { id: "north", title: "Harbour room", why: expect.stringMatching(/newer/u) as string },
+    ]);
+    // It is tried again by the next process alone: a copy is made before each try.
+    await chain.process
+      .shop("north")
+      .database.sequelize.query("DELETE FROM migrations WHERE name = '999-of-tomorrow'");
+    await later.chain.look();
+    await later.agent.get(`/at/north${API}/jobs`).expect(503);
+    const mended = await chain.another();
+    await mended.agent.get(`/at/north${API}/jobs`).expect(200);
+  });
+
   it("have one address each: another leads nowhere", async () => {
     for (const path of ["/at/south", "/at/NORTH", "/at/home", "/at", "/at/"]) {
       const { body } = await chain.agent.get(`${path}${API}/jobs`).expect(404);

@@ -4,6 +4,7 @@ import { CHAIN_AT, SHOPS_AT } from "#contract/chain";
 import type { Database } from "../database/database.ts";
 import type { HowFar } from "../database/migrate.ts";
 import { othersAt } from "../database/postgres/bus.ts";
+import { passes, UnfitDatabase } from "../database/migrate.ts";
 import { openPremises, type Premises } from "../database/postgres/open.ts";
 import { isDatabaseGone } from "../database/port.ts";
 import { doorService, type DoorService, type House, type SignedIn } from "../doors/doors.ts";
@@ -11,7 +12,7 @@ import type { Services } from "../services/index.ts";
 import type { Clock } from "../services/jobs.ts";
 import type { LinesElsewhere } from "../services/shop.ts";
 import { officeService, type OfficeService } from "./office.ts";
-import { isOfChain, noShopHere } from "./noShop.ts";
+import { isOfChain, noShopHere, shopIsShut } from "./noShop.ts";
 import { CHANGED, HOME, isChain, OFFICE, OFFICE_NUMBER, shopsOf, type ChainShop } from "./registry.ts";
 
 /** A shop that a process works on, and answers for. */
@@ -63,6 +64,8 @@ interface Parts {
 export function chainOn({ address, home, clock, signIn, log, howFar, putToWork, officeApp, tell }: Parts) {
   const atWork = new Map<string, ShopAtWork>();
   const answers = new Map<string, RequestHandler>();
+  /** Shops that could not be opened, by id, and why: the others work on. They are tried again at the next start. */
+  const shut = new Map<string, string>();
   let listed: readonly ChainShop[] = [];
   let office: OfficeAtWork | null = null;
   let looking: Promise<void> | null = null;
@@ -112,6 +115,8 @@ export function chainOn({ address, home, clock, signIn, log, howFar, putToWork, 
           const there = atWork.get(shop.id);
           return there ? [{ shop, database: there.database, services: there.services }] : [];
         }),
+      shut: () =>
+        listed.flatMap(({ id, title }) => (shut.has(id) ? [{ id, title, why: shut.get(id)! }] : [])),
       changed: async () => {
         home.others.tell(CHANGED, null);
         await look();
@@ -124,21 +129,30 @@ export function chainOn({ address, home, clock, signIn, log, howFar, putToWork, 
     return { database, doors, answer: below(CHAIN_AT, officeApp(database, doors, service)) };
   }
 
+  async function open(shop: ChainShop): Promise<void> {
+    const { id } = shop;
+    const database = await openPremises(address, placeOf(shop), howFar(id));
+    const parts = { id, house: house(id), linesElsewhere: linesBeside(id) };
+    const put = await putToWork(database, parts).catch(async (error: unknown) => {
+      await database.close();
+      throw error;
+    });
+    atWork.set(id, put);
+    answers.set(id, below(`${SHOPS_AT}/${id}`, put.app));
+  }
+
   async function lookOnce(): Promise<void> {
     if (!(await isChain(home.sequelize))) return;
     listed = await shopsOf(home.sequelize);
     office ??= await openOffice();
     for (const shop of listed) {
-      if (stopped || atWork.has(shop.id)) continue;
-      const { id } = shop;
-      const database = await openPremises(address, placeOf(shop), howFar(id));
-      const put = await putToWork(database, {
-        id,
-        house: house(id),
-        linesElsewhere: linesBeside(id),
+      if (stopped || atWork.has(shop.id) || shut.has(shop.id)) continue;
+      await open(shop).catch((error: unknown) => {
+        if (shop.id === HOME || passes(error)) throw error;
+        log.error({ err: error, shop: shop.id }, "a shop of the chain could not be opened");
+        shut.set(shop.id, error instanceof UnfitDatabase ? error.message : "The server's log says why.");
+        answers.set(shop.id, shopIsShut);
       });
-      atWork.set(id, put);
-      answers.set(id, below(`${SHOPS_AT}/${id}`, put.app));
     }
   }
 

@@ -1,5 +1,5 @@
 import { uuidv7 } from "uuidv7";
-import { SHOPS_AT, type ChainShopView, type ChainView, type NewShop } from "#contract/chain";
+import { SHOPS_AT, type ChainShopView, type ChainView, type NewShop, type ShutShop } from "#contract/chain";
 import type { MotorModel } from "#contract/shop";
 import type { Database } from "../database/database.ts";
 import { UnfitDatabase } from "../database/migrate.ts";
@@ -24,6 +24,8 @@ interface Parts {
   readonly premises: (shop: ChainShop) => Premises;
   readonly address: string;
   readonly shops: () => readonly OfficeShop[];
+  /** Those that this process could not open. */
+  readonly shut: () => readonly ShutShop[];
   /** Something of the chain changed: every process looks again, this one before it answers. */
   readonly changed: () => Promise<void>;
 }
@@ -62,7 +64,7 @@ async function viewOf({ shop, database, services }: OfficeShop): Promise<ChainSh
 }
 
 /** What the chain's own people do: they see every shop with its own account, take in shops, and keep the models of all. */
-export function officeService({ office, clock, premises, address, shops, changed }: Parts) {
+export function officeService({ office, clock, premises, address, shops, shut, changed }: Parts) {
   const { models, write } = office;
 
   function shopNamed(id: string): OfficeShop {
@@ -84,6 +86,7 @@ export function officeService({ office, clock, premises, address, shops, changed
       );
       return {
         shops: await Promise.all(all.map(viewOf)),
+        shut: shut(),
         models: [
           ...shared.map(({ id, name }) => ({ id, name, shop: null, title: "All shops" })),
           ...own.flat(),

@@ -2,10 +2,14 @@ import { QueryTypes, Transaction, type Sequelize } from "sequelize";
 import { MIGRATIONS } from "../migrations/index.ts";
 import { runIn, type Tell } from "../migrations/migration.ts";
 import { engineOf } from "./dialect.ts";
-import type { Engine } from "./port.ts";
+import { isDatabaseGone, type Engine } from "./port.ts";
 
 /** A shop's file or database that this program must not touch, in a sentence for the person who started it. */
 export class UnfitDatabase extends Error {}
+
+/** Whether something failed for a reason that passes: the server is away, is starting, or has no connection left. */
+export const passes = (error: unknown): boolean =>
+  isDatabaseGone(error) || (error instanceof UnfitDatabase && isDatabaseGone(error.cause));
 
 const TABLE = `CREATE TABLE IF NOT EXISTS migrations (name VARCHAR(255) UNIQUE PRIMARY KEY)`;
 const IS_THERE: Readonly<Record<Engine, string>> = {

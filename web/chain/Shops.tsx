@@ -146,6 +146,16 @@ export function Shops() {
             </tbody>
           </table>
         )}
+        {data && data.shut.length > 0 && (
+          <ul role="alert" className="mt-2 flex flex-col gap-2">
+            {data.shut.map(({ id, title, why }) => (
+              <li key={id} className="rounded-lg border border-red p-3">
+                <strong>{title} could not be opened.</strong> {why} Its people are told so, and what they type
+                waits on their devices. Mend it and start the server again.
+              </li>
+            ))}
+          </ul>
+        )}
         {data && !taking && (
           <Button className="mt-3" onClick={() => setTaking(true)}>
             Take another shop in

@@ -118,7 +118,7 @@ async function orWhyNot<T>(address: string, sequelize: Sequelize, work: () => Pr
   } catch (error) {
     await sequelize.close();
     const why = whyNot(error, address);
-    if (why !== null) throw new UnfitDatabase(why);
+    if (why !== null) throw new UnfitDatabase(why, { cause: error });
     throw error;
   }
 }
