@@ -16,6 +16,10 @@ export interface Classes {
 /** Partitions of a model by what its faults do: variables to which the same faults do alike share one. */
 const partitions = new WeakMap<Model, Map<string, Partition>>();
 
+/**
+ * The partition of a model's faults by what they do to a reading.
+ * @param does by fault, in the order of the model: what it does, the same for the same; null for nothing
+ */
 export function sharedPartition(model: Model, does: readonly (string | null)[]): Partition {
   const byName = partitions.get(model) ?? new Map<string, Partition>();
   partitions.set(model, byName);
@@ -69,12 +73,14 @@ const kept = new WeakMap<Model, Map<string, Map<string, Classes>>>();
 /** Settings as a text, worked out once for each list of them. */
 const names = new WeakMap<readonly Setting[], string>();
 
+/** A name that equal lists of settings share. */
 export function settingsName(settings: readonly Setting[]): string {
   const found = names.get(settings) ?? JSON.stringify(settings);
   names.set(settings, found);
   return found;
 }
 
+/** The classes of one variable; worked out once for a model, the variable and its settings. */
 export function classesOf(model: Model, variable: Variable, settings: readonly Setting[]): Classes {
   const byVariable = kept.get(model) ?? new Map<string, Map<string, Classes>>();
   kept.set(model, byVariable);

@@ -79,6 +79,10 @@ export interface Effects {
   readonly byFault: readonly (Distribution | null)[];
 }
 
+/**
+ * What each fault alone makes a variable show, averaged over the settings, and what it shows with no fault at all.
+ * @throws RangeError where the outcomes of a row, or of the leak, add up to more than 1
+ */
 export function effectsOn(model: Model, variable: Variable, settings: readonly Setting[]): Effects {
   return {
     leak: cumulative(spread(variable, variable.leak)),

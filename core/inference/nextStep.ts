@@ -229,6 +229,7 @@ function variableOf({ variables }: Model, id: string): Variable | undefined {
   return byName.get(id);
 }
 
+/** The variables of a candidate that the model knows, with the chances of their outcomes for the sets that were weighed. */
 export function playable(
   model: Model,
   circumstances: Circumstances,

@@ -41,6 +41,10 @@ function tiesOf(model: Model): Uint8Array {
   return made;
 }
 
+/**
+ * The terms of ln P(set) under these circumstances.
+ * @example priorTerms(model, { settings, priors: [0.5], complaint: null }).odds[0] // 0: one to one
+ */
 export function priorTerms(model: Model, { priors, complaint }: Circumstances): PriorTerms {
   const odds = new Float64Array(WIDE);
   const causes = new Uint8Array(WIDE);

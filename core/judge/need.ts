@@ -18,6 +18,7 @@ export interface Need {
   readonly inRecord?: true;
 }
 
+/** Whether it is still to be met: it is neither met nor left out with a reason. */
 export const isOpen = ({ state }: Pick<Need, "state">): boolean => state === "open";
 
 /** Why it may not be done yet: the first need that is open; null where none is. */

@@ -57,6 +57,7 @@ function aheadOf(job: JobRecord, next: NextCheck | null) {
  * How likely one answer is likely enough after how many more readings.
  * @param next what the verdict proposes; null where nothing is to be read
  * @returns the chance of exactly n readings at place n, adding up to at most 1; null where nothing can be counted
+ * @example readingsAhead(job, assessJob(job).next) // [0, 0.7, 0.2, …]: one more reading is enough in seven courses of ten
  */
 export const readingsAhead = (job: JobRecord, next: NextCheck | null): readonly number[] | null =>
   aheadOf(job, next)?.count() ?? null;

@@ -8,6 +8,7 @@ import { releaseOf, runProofOf } from "./release.ts";
 export const ROAD = ["repair", "readAgain", "letRun", "release", "close"] as const;
 export type RoadStage = (typeof ROAD)[number];
 
+/** Whether a next step is one of the road, and not a reading or a decision. */
 export const isRoadStage = (step: string): step is RoadStage => ROAD.some((stage) => stage === step);
 
 /** A stage of the road: how it stands, in a few words. */

@@ -191,6 +191,7 @@ export function mendingFor(steps: readonly Step[]): NextCheck | null {
   return step ? proposal(step, "The set-up is in doubt: nothing is believed that rests on it alone.") : null;
 }
 
+/** The steps that tell more than nothing about what to do, the most per minute first, as what is proposed. */
 export function ranked(
   model: MotorModel,
   circumstances: Circumstances,

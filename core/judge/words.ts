@@ -65,6 +65,7 @@ export function readText(motor: Motor, plan: Verdict["plan"]): string {
   ].join(" ");
 }
 
+/** A verdict in one line: the likeliest fault that each cure is for, once it is decided. */
 export function headlineOf(
   decided: Disposition | null,
   hardFact: HardFact | null,

@@ -12,6 +12,7 @@ const COOKIES = { shop: "green-fable-session", office: "green-fable-chain" } as 
 type Of = keyof typeof COOKIES;
 const SAFE = new Set(["GET", "HEAD", "OPTIONS"]);
 
+/** Where a request comes from, as the proxies that are believed say it. */
 export const addressOf = (request: Request) => request.ip ?? "";
 
 /** The key a device carries: of several with one name that of the nearest place, which browsers say first. */
@@ -26,6 +27,7 @@ export const placeOf = ({ baseUrl }: Request): string =>
 
 const pathFor = (request: Request, of: Of) => (of === "office" ? "/" : placeOf(request) || "/");
 
+/** Gives a device the key of a session, for this place alone; no page's script can read it. */
 export function giveKey(request: Request, response: Response, of: Of, key: string): void {
   response.cookie(COOKIES[of], key, {
     httpOnly: true,
@@ -35,6 +37,7 @@ export function giveKey(request: Request, response: Response, of: Of, key: strin
   });
 }
 
+/** Takes the key of this place off a device. */
 export function takeKey(request: Request, response: Response, of: Of): void {
   response.clearCookie(COOKIES[of], { path: pathFor(request, of) });
 }

@@ -102,5 +102,6 @@ export function sharedLockOut({ write }: Database): LockOut {
   };
 }
 
+/** Where wrong tries are counted: by the process that has the file to itself, or in a database that several share. */
 export const lockOutOf = (database: Database): LockOut =>
   engineOf(database.sequelize) === "postgres" ? sharedLockOut(database) : ownLockOut();

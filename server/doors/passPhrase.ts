@@ -18,12 +18,14 @@ export interface KeptPhrase {
 /** The same letters however a keyboard composes them. */
 const asWritten = (phrase: string) => phrase.normalize("NFKC");
 
+/** What is kept of a pass-phrase, from which nobody gets it back: a hash with a salt of its own. */
 export async function keepPhrase(phrase: string): Promise<KeptPhrase> {
   const salt = randomBytes(SALT_BYTES);
   const key = await derive(asWritten(phrase), salt, KEY_BYTES, COST);
   return { salt: salt.toString("hex"), hash: key.toString("hex") };
 }
 
+/** Whether it is the pass-phrase that was kept; how long that takes tells nothing of how near it comes. */
 export async function isPhrase(phrase: string, { salt, hash }: KeptPhrase): Promise<boolean> {
   const key = await derive(asWritten(phrase), Buffer.from(salt, "hex"), KEY_BYTES, COST);
   return timingSafeEqual(key, Buffer.from(hash, "hex"));

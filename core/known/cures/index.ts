@@ -9,6 +9,7 @@ import * as sensors from "./sensors.ts";
 /** Every cure by its id: one that is named in ids.ts and has said nothing of itself does not compile. */
 export const CURES: Readonly<Record<CureId, Cure>> = { ...inside, ...sensors, ...around, ...ourselves };
 
+/** All that is known of a cure. */
 export const cureFactsOf = (cure: CureId): Cure => CURES[cure];
 
 /** Whether a name that was written down, maybe by another version, is a cure of ours. */

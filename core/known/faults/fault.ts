@@ -88,10 +88,12 @@ export function shows<Outcome extends string>(
   return { variable: id, outcomes, reason, ...(when && { when: { ...when } }) };
 }
 
+/** A fault hides these others in a variable: while it is there, the variable says nothing of them. */
 export function hides({ id }: Variable, faults: readonly FaultId[], reason: string): Hiding {
   return { variable: id, faults, reason };
 }
 
+/** A fault shows in two variables by one severity: the plainer in the one, the plainer in the other. */
 export function alike([one, other]: readonly [Variable, Variable], reason: string): Alike {
   return { variables: [one.id, other.id], reason };
 }

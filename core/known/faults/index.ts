@@ -28,6 +28,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   ...papersAndSetUp,
 };
 
+/** All that is known of a fault. */
 export function factsOf(fault: FaultId): Fault {
   return FAULTS[fault];
 }

@@ -43,5 +43,7 @@ export interface RepairPlan {
   readonly proof: readonly CheckId[];
 }
 
+/** A step of a repair, done without a photo. */
 export const step = (words: string): RepairStep => ({ words, photo: false });
+/** A step of a repair that a photo is kept of. */
 export const photographed = (words: string): RepairStep => ({ words, photo: true });
