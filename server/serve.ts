@@ -1,7 +1,6 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, readFileSync, rmSync } from "node:fs";
 import { createServer as createPlain, type RequestListener, type Server } from "node:http";
 import { createServer as createSecure } from "node:https";
-import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createApp } from "./app.ts";
 import { chainOn, type Chain } from "./chain/chain.ts";
@@ -16,6 +15,7 @@ import { hostsOf, openLine } from "./hosts.ts";
 import { judgeByOurRules, judgesByNewerRules } from "./judge/rules.ts";
 import { inOwnThread } from "./judge/thread.ts";
 import { inReadingThread } from "./incoming/thread.ts";
+import { ownIncoming } from "./incoming/ownFolder.ts";
 import { clearIncoming } from "./incoming/receive.ts";
 import { openLog } from "./log.ts";
 import { putUpSign, takeDownSign } from "./keeping/atWork.ts";
@@ -86,7 +86,7 @@ async function openItsDatabase(address: string, asked: Options, copies: string):
     await database.close();
     throw error;
   });
-  const incoming = mkdtempSync(join(tmpdir(), "green-fable-incoming-"));
+  const incoming = ownIncoming();
   return {
     database,
     incoming,
