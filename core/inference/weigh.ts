@@ -28,8 +28,8 @@ const STEPS = 400;
 /** The step of a weight that lies so far below the top. */
 const stepOf = (below: number): number => Math.min(STEPS - 1, Math.max(0, below / STEP)) | 0;
 
-/** What a reading makes of sets in which one or two faults take part, as ln, by class. */
-interface Made {
+/** What a reading adds to the belief in sets in which one or two faults take part: ln, by class. */
+interface Reading {
   readonly telling: Telling;
   /** Of no fault. */
   readonly none: number;
@@ -45,13 +45,13 @@ interface Sums {
   readonly one: Float64Array;
   /** At a · n + b: what both together add beyond each alone. */
   readonly two: Float64Array;
-  readonly made: readonly Made[];
+  readonly readings: readonly Reading[];
 }
 
 /** What pairs add, written over by the next. */
 let pairsOf = new Float64Array(0);
 
-function madeBy(telling: Telling): Made {
+function readingOf(telling: Telling): Reading {
   const { partition, pAt } = telling;
   const none = Math.log(pAt(0));
   const one = new Float64Array(partition.pairs);
@@ -63,8 +63,8 @@ function sumsOf({ faults: n, odds }: PriorTerms, told: readonly Telling[]): Sums
   const one = odds.slice();
   if (pairsOf.length < n * n) pairsOf = new Float64Array(n * n);
   const two = pairsOf.fill(0, 0, n * n);
-  const made = told.map(madeBy);
-  for (const { telling, none, one: alone, two: both } of made) {
+  const readings = told.map(readingOf);
+  for (const { telling, none, one: alone, two: both } of readings) {
     const { partition, pAt } = telling;
     const { faults, rank } = partition;
     for (let j = 0; j < faults.length; j += 1) {
@@ -80,7 +80,7 @@ function sumsOf({ faults: n, odds }: PriorTerms, told: readonly Telling[]): Sums
       }
     }
   }
-  return { none: made.reduce((sum, { none }) => sum + none, 0), one, two, made };
+  return { none: readings.reduce((sum, { none }) => sum + none, 0), one, two, readings };
 }
 
 /** ln weights of sets of none, one and two faults, in the order of the sets. */
@@ -122,7 +122,7 @@ function startsOf(n: number): Int32Array {
 }
 
 /** Adds to {@link ofThree} what three faults that all take part in a reading add beyond what pairs of them do. */
-function addThirds({ telling, none, one, two }: Made, starts: Int32Array, n: number): void {
+function addThirds({ telling, none, one, two }: Reading, starts: Int32Array, n: number): void {
   const { partition, pAt } = telling;
   const { faults, rank, triples } = partition;
   const third = new Float64Array(partition.count - triples).fill(NaN);
@@ -146,7 +146,7 @@ function addThirds({ telling, none, one, two }: Made, starts: Int32Array, n: num
 }
 
 /** Weighs every set of three, how far it explains the complaint left aside, into {@link ofThree} and {@link inStep}. */
-function weighThrees(prior: PriorTerms, { none, one, two, made }: Sums, top: number): void {
+function weighThrees(prior: PriorTerms, { none, one, two, readings }: Sums, top: number): void {
   const { faults: n, causes, tied, further } = prior;
   const base = prior.none + none;
   const triples = (n * (n - 1) * (n - 2)) / 6;
@@ -165,7 +165,7 @@ function weighThrees(prior: PriorTerms, { none, one, two, made }: Sums, top: num
       }
     }
   const starts = startsOf(n);
-  for (const reading of made) addThirds(reading, starts, n);
+  for (const reading of readings) addThirds(reading, starts, n);
   inStep.fill(0);
   for (let k = 0; k < triples; k += 1) inStep[stepOf(top - ofThree[k]!)]! += 1;
 }
