@@ -377,6 +377,11 @@ describe.runIf(onPostgres)("shops of a chain", () => {
     expect(view.shut).toMatchObject([
       { id: "north", title: "Harbour room", why: expect.stringMatching(/newer/u) as string },
     ]);
+    const naming = await later.agent
+      .put(`/chain${API}/shops/north/title`)
+      .send({ title: "Quay" })
+      .expect(503);
+    expect(naming.body.detail).toMatch(/Harbour room could not be opened.*newer/u);
     // It is tried again by the next process alone: a copy is made before each try.
     await chain.process
       .shop("north")

@@ -69,8 +69,11 @@ export function officeService({ office, clock, premises, address, shops, shut, c
 
   function shopNamed(id: string): OfficeShop {
     const there = shops().find(({ shop }) => shop.id === id);
-    if (!there) throw new Problem(404, "No such shop", `There is no shop ${id} in this chain.`);
-    return there;
+    if (there) return there;
+    const closed = shut().find((one) => one.id === id);
+    throw closed
+      ? new Problem(503, "The shop cannot be opened", `${closed.title} could not be opened. ${closed.why}`)
+      : new Problem(404, "No such shop", `There is no shop ${id} in this chain.`);
   }
 
   return {

@@ -7,7 +7,7 @@ import { isDatabaseGone, type Engine } from "./port.ts";
 /** A shop's file or database that this program must not touch, in a sentence for the person who started it. */
 export class UnfitDatabase extends Error {}
 
-/** Whether something failed for a reason that passes: the server is away, is starting, or has no connection left. */
+/** Whether the server could not be reached: away, starting, or without a connection left. Another time it may be. */
 export const passes = (error: unknown): boolean =>
   isDatabaseGone(error) || (error instanceof UnfitDatabase && isDatabaseGone(error.cause));
 

@@ -7,7 +7,7 @@ const NAME = "green-fable-incoming-";
 const MADE_BY = new RegExp(`^${NAME}(\\d+)-`, "u");
 
 function isRunning(pid: number): boolean {
-  // Its number may have been ours before: what such a one left is nobody's.
+  // A killed process may have had our number, as in a container that was started again.
   if (pid === process.pid) return false;
   try {
     process.kill(pid, 0);

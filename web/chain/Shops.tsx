@@ -147,14 +147,14 @@ export function Shops() {
           </table>
         )}
         {data && data.shut.length > 0 && (
-          <ul role="alert" className="mt-2 flex flex-col gap-2">
+          <div role="alert" className="mt-2 flex flex-col gap-2">
             {data.shut.map(({ id, title, why }) => (
-              <li key={id} className="rounded-lg border border-red p-3">
+              <p key={id} className="rounded-lg border border-red p-3">
                 <strong>{title} could not be opened.</strong> {why} Its people are told so, and what they type
                 waits on their devices. Mend it and start the server again.
-              </li>
+              </p>
             ))}
-          </ul>
+          </div>
         )}
         {data && !taking && (
           <Button className="mt-3" onClick={() => setTaking(true)}>

@@ -5,7 +5,7 @@ import { dropDatabase, emptyDatabase, onPostgres } from "../../../tests/postgres
 import { MIGRATIONS } from "../../migrations/index.ts";
 import { services } from "../../services/index.ts";
 import { openDatabase, type Database } from "../database.ts";
-import { UnfitDatabase } from "../migrate.ts";
+import { passes, UnfitDatabase } from "../migrate.ts";
 import { plainSql } from "../plainSql.ts";
 import { DatabaseGone, isDatabaseGone } from "../port.ts";
 
@@ -38,6 +38,14 @@ describe.runIf(onPostgres)("a database on a server", () => {
     expect(refused).toBeInstanceOf(UnfitDatabase);
     expect((refused as Error).message).toMatch(sentence);
     expect((refused as Error).message).not.toContain(new URL(empty).password);
+  });
+
+  it("that cannot be reached may be another time, and one that is not ours stays so", async () => {
+    const why = (address: string) => openDatabase(address, NOW).catch((error: unknown) => error);
+    expect(passes(await why(at({ port: "1" })))).toBe(true);
+    const database = await open(empty);
+    await database.sequelize.query("INSERT INTO migrations (name) VALUES ('099-hovercraft')");
+    expect(passes(await why(empty))).toBe(false);
   });
 
   it("that holds somebody else's tables is refused, and left as it is", async () => {
