@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { browserPath, PACKAGES } from "./scripts/browser.mjs";
 
 export default defineConfig({
   testDir: "tests/e2e",
@@ -17,7 +18,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: browserPath() ?? PACKAGES[0]!,
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--no-first-run"],
     },
   },

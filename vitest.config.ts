@@ -2,7 +2,7 @@ import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 /** Rooms that keep nothing from one test to the next: their tests share one loading of them. */
-const PURE = "{core,bench,contract}";
+const SHARED = { pure: "{core,bench,contract}", server: "{server,scripts,tests}" };
 // A laptop that does other things too; nothing here is timed.
 const testTimeout = 240_000;
 const patience = { testTimeout, hookTimeout: testTimeout };
@@ -12,12 +12,10 @@ export default defineConfig({
     // The runner keeps one core for itself, which on two of them halves the work.
     maxWorkers: availableParallelism(),
     projects: [
-      {
-        test: { name: "pure", include: [`${PURE}/**/*.test.{ts,tsx}`], isolate: false, ...patience },
-      },
-      {
-        test: { name: "all else", include: ["{server,web,scripts,tests}/**/*.test.{ts,tsx}"], ...patience },
-      },
+      ...Object.entries(SHARED).map(([name, rooms]) => ({
+        test: { name, include: [`${rooms}/**/*.test.ts`], isolate: false, ...patience },
+      })),
+      { test: { name: "web", include: ["web/**/*.test.{ts,tsx}"], ...patience } },
     ],
     coverage: {
       include: ["core/**/*.ts", "bench/**/*.ts"],

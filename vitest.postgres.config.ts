@@ -7,6 +7,7 @@ const patience = 240_000;
 export default defineConfig({
   test: {
     maxWorkers: availableParallelism(),
+    isolate: false,
     include: ["server/**/*.test.ts"],
     exclude: [
       "server/keeping/{brokenRows,keeping}.test.ts",

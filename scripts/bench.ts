@@ -4,10 +4,8 @@ import { benchIncoming } from "./bench/incoming.ts";
 import { benchJournal, benchLooking } from "./bench/journal.ts";
 import { benchJudging } from "./bench/judging.ts";
 import { benchStartAndSize } from "./bench/startAndSize.ts";
-import { benchVerdict } from "./bench/verdict.ts";
 
 // Every figure this project claims, printed. Nothing here fails a build: numbers depend on the machine.
-benchVerdict();
 benchDay();
 benchCapture();
 await benchStartAndSize();

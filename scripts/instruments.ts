@@ -83,7 +83,8 @@ const started: ChildProcess[] = [];
 async function start(program: string, args: Readonly<Record<string, string>>): Promise<string> {
   const child = fork(
     fileURLToPath(new URL(`./instruments/${program}.ts`, import.meta.url)),
-    Object.entries(args).flatMap(([name, value]) => [`--${name}`, value]),
+    // In one piece: a key may begin with a dash.
+    Object.entries(args).map(([name, value]) => `--${name}=${value}`),
   );
   started.push(child);
   const [{ ready }] = (await once(child, "message")) as [{ ready: string }];

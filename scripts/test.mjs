@@ -4,6 +4,7 @@ import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { stripVTControlCharacters } from "node:util";
+import { browserPath, PACKAGES } from "./browser.mjs";
 import { buildWhatIsStale } from "./start.mjs";
 
 mkdirSync(".cache", { recursive: true });
@@ -52,15 +53,15 @@ const vitest = (report, ...more) => [
 const UNIT = vitest(UNIT_REPORT, "--coverage");
 const ON_POSTGRES = vitest(POSTGRES_REPORT, "--config", "vitest.postgres.config.ts");
 
-/** Debian's chromium: there, or installed if we may, else told how. */
+/** A browser for the tests: there, or installed if we may, else told how. */
 function browserReady() {
-  if (existsSync("/usr/bin/chromium")) return true;
-  if (process.getuid?.() === 0) {
-    console.log("Installing Debian's chromium for the browser tests.");
-    spawnSync("sh", ["-c", "apt-get update -qq && apt-get install -y -qq chromium"], { stdio: "inherit" });
+  for (const name of process.getuid?.() === 0 ? PACKAGES : []) {
+    if (browserPath()) break;
+    console.log(`Installing Debian's ${name} for the browser tests.`);
+    spawnSync("sh", ["-c", `apt-get update -qq && apt-get install -y -qq ${name}`], { stdio: "inherit" });
   }
-  if (existsSync("/usr/bin/chromium")) return true;
-  console.error("The browser tests need chromium: apt-get install chromium");
+  if (browserPath()) return true;
+  console.error(`The browser tests need a browser: apt-get install ${PACKAGES[0]}`);
   return false;
 }
 

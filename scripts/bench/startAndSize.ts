@@ -10,6 +10,7 @@ import { benchMemory } from "./memory.ts";
 import { printTimes } from "./print.ts";
 import { benchSlowLine } from "./slowLine.ts";
 import { benchTyping } from "./typing.ts";
+import { installedBrowser } from "../browser.mjs";
 
 const STARTS = 5;
 
@@ -36,7 +37,7 @@ export async function benchStartAndSize(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), "green-fable-bench-"));
   await (await startServer(folder, [])).kill("SIGTERM");
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: installedBrowser(),
     args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
   });
   const [listening, painted]: [number[], number[]] = [[], []];

@@ -30,8 +30,8 @@ function warmTimes(records: readonly JobRecord[]): number[] {
 
 /** The first verdict of a process that has only just loaded the core. */
 function coldTime(record: JobRecord): number {
-  const program = fileURLToPath(new URL("coldVerdict.ts", import.meta.url));
-  const { stdout } = spawnSync(process.execPath, ["--import", "tsx", program], {
+  const program = fileURLToPath(new URL("coldVerdict.js", import.meta.url));
+  const { stdout } = spawnSync(process.execPath, [program], {
     input: JSON.stringify(record),
     encoding: "utf8",
   });

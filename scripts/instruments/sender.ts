@@ -1,4 +1,4 @@
-// A meter that sends what it shows, by itself: --bench URL --as ID --server URL --key KEY
+// A meter that sends what it shows, by itself: --bench=URL --as=ID --server=URL --key=KEY
 import { setTimeout as pause } from "node:timers/promises";
 import { performance } from "node:perf_hooks";
 import type { WireSample } from "#contract/feed";

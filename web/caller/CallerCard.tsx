@@ -272,7 +272,7 @@ function Card({ view, day }: { readonly view: JobView; readonly day: Day | undef
 
 /** How a job stands, in one card for somebody who rings. */
 export default function CallerCard({ id, onClose }: { readonly id: string; readonly onClose: () => void }) {
-  const { data: view, error } = useJobQuery(id);
+  const { currentData: view, error } = useJobQuery(id);
   const { data: day } = useDayQuery({});
   return (
     <DialogCard width="w-[51rem]" onClose={onClose}>

@@ -6,7 +6,7 @@ import { useFoundQuery, useLimitsQuery } from "../app/api.ts";
 
 /** What closed jobs of this model, or of this family where no model is known, turned out to have in this shop. */
 export function FoundHere({ modelId, family }: { readonly modelId: string | null; readonly family: Family }) {
-  const { data } = useFoundQuery(modelId ? { model: modelId } : { family });
+  const { currentData: data } = useFoundQuery(modelId ? { model: modelId } : { family });
   const { data: limits } = useLimitsQuery();
   const weighs = experienceFor(limits, { modelId, family }) !== null;
   const words = data ? foundWords(data) : [];

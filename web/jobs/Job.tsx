@@ -316,7 +316,8 @@ function JudgedJob({ view, step }: { readonly view: JobView; readonly step: stri
 /** One job: the plan, the present step, the standing verdict. */
 export function Job() {
   const { id = "", step } = useParams();
-  const { data, error } = useJobQuery(id);
+  // Of this job alone: while another is fetched, what is typed is never written into the one before.
+  const { currentData: data, error } = useJobQuery(id);
   const fromHere = useViewFromHere(id);
   const view = data ?? fromHere;
   const who = useBench((bench) => bench.who);

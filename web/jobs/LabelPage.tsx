@@ -19,7 +19,7 @@ const KEYS = [
 export function LabelPage() {
   const { id = "" } = useParams();
   const navigate = useNavigate();
-  const { data: view, error } = useJobQuery(id);
+  const { currentData: view, error } = useJobQuery(id);
   useHotkeys("p", () => window.print(), { preventDefault: true });
   useHotkeys("escape", () => void navigate(`/jobs/${id}`));
   if (!view)

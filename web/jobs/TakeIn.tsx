@@ -44,7 +44,7 @@ const KEYS = [
 function useLike(fill: (fields: Partial<IntakeFields>) => void): string | null {
   const [parameters] = useSearchParams();
   const like = parameters.get("like");
-  const { data: view } = useJobQuery(like ?? skipToken);
+  const { currentData: view } = useJobQuery(like ?? skipToken);
   const filled = useRef(false);
   useEffect(() => {
     if (!view || filled.current) return;

@@ -115,10 +115,11 @@ export function VerdictPanel({
                 </span>
                 <span className="shrink-0">{chanceText(fault.probability)}</span>
               </p>
-              <div className="my-1 h-2 rounded bg-sunk">
+              <div className="my-1 h-2 overflow-hidden rounded bg-sunk">
+                {/* Pushed along and not widened: the page is not laid out anew for each frame of it. */}
                 <div
-                  className="h-2 rounded bg-ink transition-[width] duration-300"
-                  style={{ width: `${fault.probability * 100}%` }}
+                  className="h-2 rounded bg-ink transition-transform duration-300"
+                  style={{ transform: `translateX(${(fault.probability - 1) * 100}%)` }}
                 />
               </div>
               <ul className="text-sm text-ink-2">

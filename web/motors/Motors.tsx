@@ -23,8 +23,8 @@ function Unknown({ serial }: { readonly serial: string }) {
 }
 
 function OneUnit({ serial }: { readonly serial: string }) {
-  const { data, isLoading } = useUnitsQuery({ q: serial });
-  if (isLoading) return <p>Fetching its visits.</p>;
+  const { currentData: data, isFetching } = useUnitsQuery({ q: serial });
+  if (!data && isFetching) return <p>Fetching its visits.</p>;
   const unit = data?.items.find((one) => serialKey(one.serial) === serialKey(serial));
   return unit ? <UnitPage unit={unit} /> : <Unknown serial={serial} />;
 }

@@ -150,7 +150,7 @@ function OfCase({
 }) {
   const running = useRunning();
   const here = running?.file.id === id && running.by === who ? running : null;
-  const { data: file, error } = useCaseQuery(here ? skipToken : id);
+  const { currentData: file, error } = useCaseQuery(here ? skipToken : id);
   if (here) return <PracticeJob key={here.id} running={here} step={step} />;
   if (error)
     return (

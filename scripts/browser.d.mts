@@ -1,0 +1,3 @@
+export const PACKAGES: readonly string[];
+export function browserPath(): string | null;
+export function installedBrowser(): string;
