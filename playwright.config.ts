@@ -1,5 +1,5 @@
 import { defineConfig } from "@playwright/test";
-import { browserPath, PACKAGES } from "./scripts/browser.mjs";
+import { testBrowser, PACKAGES } from "./scripts/browser.mjs";
 
 export default defineConfig({
   testDir: "tests/e2e",
@@ -18,7 +18,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     launchOptions: {
-      executablePath: browserPath() ?? PACKAGES[0]!,
+      executablePath: testBrowser() ?? PACKAGES[0]!,
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--no-first-run"],
     },
   },

@@ -1,3 +1,3 @@
 export const PACKAGES: readonly string[];
-export function browserPath(): string | null;
-export function installedBrowser(): string;
+export function testBrowser(): string | null;
+export function peoplesBrowser(): string;

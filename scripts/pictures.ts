@@ -3,11 +3,11 @@
 import { chromium, type Page } from "@playwright/test";
 import { chanceFrom } from "#bench/chance";
 import { asText, PLAIN_TEXT, scoped } from "#bench/scope";
-import { installedBrowser } from "./browser.mjs";
+import { peoplesBrowser } from "./browser.mjs";
 
 const base = process.argv[2] ?? "http://127.0.0.1:4173";
 const browser = await chromium.launch({
-  executablePath: installedBrowser(),
+  executablePath: peoplesBrowser(),
   args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
 

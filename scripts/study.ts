@@ -11,7 +11,7 @@ import { play, playOut, tally, type End, type Manner, type Tally, type Trial } f
 import { byThumb } from "#bench/thumb";
 import { visitOf } from "#bench/visit";
 import { worldTable } from "./worldTable.ts";
-import { installedBrowser } from "./browser.mjs";
+import { peoplesBrowser } from "./browser.mjs";
 
 const BARE: readonly Family[] = ["hobby", "hub", "traction"];
 /** Rules and figures were set while looking at the first seeds; the others were looked at by nobody. */
@@ -96,7 +96,7 @@ function plot(points: ReturnType<typeof reliability>): string {
 
 async function picture(svg: string): Promise<void> {
   const browser = await chromium.launch({
-    executablePath: installedBrowser(),
+    executablePath: peoplesBrowser(),
     args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
   });
   const page = await browser.newPage({ viewport: { width: 720, height: 480 } });

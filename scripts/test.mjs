@@ -4,17 +4,18 @@ import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { stripVTControlCharacters } from "node:util";
-import { browserPath, PACKAGES } from "./browser.mjs";
+import { testBrowser, PACKAGES } from "./browser.mjs";
 import { buildWhatIsStale } from "./start.mjs";
 
 mkdirSync(".cache", { recursive: true });
+const CORE_REPORT = ".cache/core.json";
 const UNIT_REPORT = ".cache/unit.json";
 const E2E_REPORT = ".cache/e2e.json";
 const POSTGRES_REPORT = ".cache/postgres.json";
 const onlyPostgres = process.argv.includes("--postgres-alone");
 const withPostgres = onlyPostgres || process.argv.includes("--postgres");
 // What an earlier run left tells nothing of this one.
-for (const report of [UNIT_REPORT, E2E_REPORT, POSTGRES_REPORT]) rmSync(report, { force: true });
+for (const report of [CORE_REPORT, UNIT_REPORT, E2E_REPORT, POSTGRES_REPORT]) rmSync(report, { force: true });
 
 /** What looks at the text of the code alone: side by side, the longest first. */
 const STATIC = [
@@ -50,17 +51,19 @@ const vitest = (report, ...more) => [
   "--reporter=json",
   `--outputFile.json=${report}`,
 ];
-const UNIT = vitest(UNIT_REPORT, "--coverage");
+/** What is covered is asked of core and bench alone, by their own tests: counting it costs all others an eighth of their time. */
+const OF_CORE = vitest(CORE_REPORT, "--coverage", "--project", "pure");
+const OF_ALL_ELSE = vitest(UNIT_REPORT, "--project", "server", "--project", "web");
 const ON_POSTGRES = vitest(POSTGRES_REPORT, "--config", "vitest.postgres.config.ts");
 
 /** A browser for the tests: there, or installed if we may, else told how. */
 function browserReady() {
   for (const name of process.getuid?.() === 0 ? PACKAGES : []) {
-    if (browserPath()) break;
+    if (testBrowser()) break;
     console.log(`Installing Debian's ${name} for the browser tests.`);
     spawnSync("sh", ["-c", `apt-get update -qq && apt-get install -y -qq ${name}`], { stdio: "inherit" });
   }
-  if (browserPath()) return true;
+  if (testBrowser()) return true;
   console.error(`The browser tests need a browser: apt-get install ${PACKAGES[0]}`);
   return false;
 }
@@ -185,12 +188,14 @@ async function runInBrowser(...which) {
 
 if (!onlyPostgres) {
   await Promise.all(Array.from({ length: AT_ONCE }, oneAfterTheOther));
+  const unloaded = "unit tests: a file that would not load";
   await runUnits(
-    "unit and property tests",
-    UNIT,
-    UNIT_REPORT,
-    "unit tests: coverage below its bar, or a file that would not load",
+    "unit and property tests of the core",
+    OF_CORE,
+    CORE_REPORT,
+    `${unloaded}, or coverage below its bar`,
   );
+  await runUnits("unit tests of server and web", OF_ALL_ELSE, UNIT_REPORT, unloaded);
 }
 if (withPostgres) await runOnPostgres();
 await (onlyPostgres ? runInBrowser("chain") : runInBrowser());

@@ -10,7 +10,7 @@ import { benchMemory } from "./memory.ts";
 import { printTimes } from "./print.ts";
 import { benchSlowLine } from "./slowLine.ts";
 import { benchTyping } from "./typing.ts";
-import { installedBrowser } from "../browser.mjs";
+import { peoplesBrowser } from "../browser.mjs";
 
 const STARTS = 5;
 
@@ -37,7 +37,7 @@ export async function benchStartAndSize(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), "green-fable-bench-"));
   await (await startServer(folder, [])).kill("SIGTERM");
   const browser = await chromium.launch({
-    executablePath: installedBrowser(),
+    executablePath: peoplesBrowser(),
     args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
   });
   const [listening, painted]: [number[], number[]] = [[], []];

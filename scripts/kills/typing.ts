@@ -8,7 +8,7 @@ import { chromium, type Page } from "@playwright/test";
 import type { Entry } from "#core/record";
 import { chanceFrom } from "#bench/chance";
 import { ended, faultsOfLines, put, started, takenIn, viewOf, type Killable } from "./shop.ts";
-import { installedBrowser } from "../browser.mjs";
+import { peoplesBrowser } from "../browser.mjs";
 
 export interface TypingCount {
   readonly kills: number;
@@ -30,7 +30,7 @@ interface OpenBrowser {
 /** A browser of its own process and profile, so that it can be killed and come back as a person's would. */
 async function opened(profile: string, url: string): Promise<OpenBrowser> {
   const child = spawn(
-    installedBrowser(),
+    peoplesBrowser(),
     [
       "--headless=new",
       "--no-sandbox",

@@ -5,7 +5,7 @@ import { chromium, type Page } from "@playwright/test";
 import { chanceFrom } from "#bench/chance";
 import { asSound, scoped } from "#bench/scope";
 import { Bench, expect, goTo, leaveTheWalk, noSeriousProblem, openJob, test } from "./bench.ts";
-import { installedBrowser } from "../../scripts/browser.mjs";
+import { PACKAGES, testBrowser } from "../../scripts/browser.mjs";
 
 test.setTimeout(240_000);
 
@@ -44,7 +44,7 @@ async function withInput(use: (page: Page, bench: Bench) => Promise<void>): Prom
   writeFileSync(file, heard());
   await using bench = await Bench.open();
   const browser = await chromium.launch({
-    executablePath: installedBrowser(),
+    executablePath: testBrowser() ?? PACKAGES[0]!,
     args: [
       "--no-sandbox",
       "--use-fake-device-for-media-stream",
