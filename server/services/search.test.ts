@@ -24,15 +24,15 @@ const CALLER = {
   complaintWords: "Rüttelt, then 50% power",
 };
 
-/** Copies of the first job past the services, for what depends on their number alone. */
-async function many(count: number): Promise<void> {
+/** Copies of a job past the services, up to so many in all, for what depends on their number alone. */
+async function many(count: number, of = 1): Promise<void> {
   await shop.database.sequelize.query(
-    `WITH RECURSIVE n(i) AS (SELECT 2 UNION ALL SELECT i + 1 FROM n WHERE i < ${count})
+    `WITH RECURSIVE n(i) AS (SELECT ${of + 1} UNION ALL SELECT i + 1 FROM n WHERE i < ${count})
      INSERT INTO jobs (id, number, motor_id, complaint, complaint_words, events, version, summarised, stage, summary,
          search, taken_in_at, closed_at, intake)
        SELECT '01990000-0000-7000-8000-' || substr('000000000000' || i, length('' || i) + 1), i, motor_id, complaint,
          complaint_words, events, version, version, 'closed', summary,
-         'j-' || substr('000000' || i, length('' || i) + 3) || ' cargo trike', taken_in_at, taken_in_at, intake FROM n, jobs WHERE number = 1`,
+         'j-' || substr('000000' || i, length('' || i) + 3) || ' cargo trike', taken_in_at, taken_in_at, intake FROM n, jobs WHERE number = ${of}`,
   );
 }
 
@@ -117,5 +117,43 @@ describe("the units of a shop", () => {
     expect((await units("winch")).total).toBe(2);
     expect((await units("-2")).items).toMatchObject([{ serial: "S-2" }]);
     expect((await units("winch 3")).total).toBe(0);
+  });
+
+  it("come with the one that carries just this serial first, however many newer ones hold it in theirs", async () => {
+    const serials = ["TF-1", ...Array.from({ length: 24 }, (_, n) => `TF-1${n}`)];
+    for (const [n, serial] of serials.entries())
+      await shop
+        .takeIn(uuid(800 + n), {
+          ...INTAKE,
+          motor: { ...HUB, id: uuid(600 + n), serial, name: `Winch ${n}` },
+        })
+        .expect(201);
+    const asked = async (q: string, page = 1) =>
+      (await shop.agent.get(`${API}/units`).query({ q, page }).expect(200)).body as {
+        items: Unit[];
+        total: number;
+      };
+    const first = await asked("tf-1");
+    expect(first.total).toBe(25);
+    expect(first.items[0]!.serial).toBe("TF-1");
+    expect(first.items[1]!.serial).toBe("TF-123");
+    // It is shown once, and none is lost for it.
+    const all = [...first.items, ...(await asked("tf-1", 2)).items].map(({ serial }) => serial);
+    expect(new Set(all).size).toBe(25);
+    expect((await asked("f-")).total).toBe(25);
+  });
+
+  it("are found by their serial however many newer jobs have it in their words", async () => {
+    const named = (n: number, serial: string) => ({
+      ...INTAKE,
+      motor: { ...HUB, id: uuid(600 + n), serial },
+    });
+    await shop.takeIn(JOB, named(1, "Cargo trike")).expect(201);
+    await shop.takeIn(uuid(801), named(2, "S-2")).expect(201);
+    await many(1003, 2);
+    const { items } = (await shop.agent.get(`${API}/units`).query({ q: "cargo TRIKE" }).expect(200)).body as {
+      items: Unit[];
+    };
+    expect(items.map(({ serial }) => serial)).toEqual(["Cargo trike", "S-2"]);
   });
 });

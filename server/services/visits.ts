@@ -176,20 +176,23 @@ const UNITS_A_PAGE = 20;
 /** Sisters stand side by side: all of a model, as far as anybody could look at them. */
 const SISTERS_A_PAGE = 200;
 /**
- * Motors that words are found in, by the newest jobs that they came with; one or two letters are looked for in their
- * serials.
+ * Motors that words are found in, by the newest jobs that they came with, and those with just this serial, however old; one
+ * or two letters are looked for in their serials.
  */
-const named = ({ found }: Dialect) => `id IN (SELECT motor_id FROM ${found.from}
-  WHERE ${found.where("$phrase")} ORDER BY ${found.number} DESC LIMIT ${SEARCH_LIMITS.most})`;
+const named = ({ found }: Dialect) => `id IN (
+  SELECT motor_id FROM (SELECT motor_id FROM ${found.from}
+    WHERE ${found.where("$phrase")} ORDER BY ${found.number} DESC LIMIT ${SEARCH_LIMITS.most}) AS newest
+  UNION ALL SELECT id FROM motors WHERE serial_key = $key)`;
 const namedShortly = ({ holds }: Dialect) => holds("serial_key", "$q");
 const ofModel = ({ text }: Dialect) => `${text("body", "modelId")} = $model`;
 
 interface MotorAsWritten extends Pick<Unit, "serial" | "name" | "owner"> {
+  readonly id: string;
   readonly serialKey: string;
   readonly body: string;
 }
 
-/** Units by serial, the last seen first, with their visits as written down. */
+/** Units by serial, the last seen first, with their visits as written down. What carries just this serial comes before all. */
 export async function unitsOf(
   sequelize: Sequelize,
   query: { readonly q?: string; readonly model?: string; readonly page: number },
@@ -201,34 +204,38 @@ export async function unitsOf(
     ...(query.model === undefined ? [] : [ofModel(dialect)]),
     ...(q === "" ? [] : [isShort(q) ? namedShortly(dialect) : named(dialect)]),
   ];
+  const key = serialKey(q);
   const bind = {
     ...(query.model !== undefined && { $model: query.model }),
-    ...(q !== "" && (isShort(q) ? { $q: q } : { $phrase: dialect.piecesOf(q) })),
+    ...(q !== "" && (isShort(q) ? { $q: q } : { $phrase: dialect.piecesOf(q), $key: key })),
   };
   // The last motor of each unit; all of them are written down, those of some are gathered.
   const units =
     conditions.length === 0
       ? "SELECT motor_id AS id FROM units"
       : `SELECT max(id) AS id FROM motors WHERE ${["serial_key <> ''", ...conditions].join(" AND ")} GROUP BY serial_key`;
+  const order = q === "" ? "1 DESC" : "CASE WHEN serial_key = $key THEN 0 ELSE 1 END, 1 DESC";
   const [[counted], page] = await Promise.all([
     plainSql<{ n: number }>(sequelize, `SELECT count(*) AS n FROM (${units}) AS units`, bind),
-    plainSql<{ readonly id: string }>(sequelize, `${units} ORDER BY 1 DESC LIMIT $size OFFSET $from`, {
+    plainSql<{ readonly id: string }>(sequelize, `${units} ORDER BY ${order} LIMIT $size OFFSET $from`, {
       ...bind,
+      ...(q !== "" && { $key: key }),
       $size: pageSize,
       $from: (query.page - 1) * pageSize,
     }),
   ]);
-  const shown = await plainSql<MotorAsWritten>(
+  const written = await plainSql<MotorAsWritten>(
     sequelize,
-    `SELECT serial, serial_key AS "serialKey", name, owner, body FROM motors
-       WHERE id IN ${dialect.texts("$ids")} ORDER BY id DESC`,
+    `SELECT id, serial, serial_key AS "serialKey", name, owner, body FROM motors WHERE id IN ${dialect.texts("$ids")}`,
     { $ids: JSON.stringify(page.map(({ id }) => id)) },
   );
+  const byId = new Map(written.map((motor) => [motor.id, motor]));
+  const shown = page.map(({ id }) => byId.get(id)!);
   const pasts = await pastsOf(
     sequelize,
     shown.map(({ serialKey: key }) => key),
   );
-  const items = shown.map(({ serialKey: key, body, ...motor }): Unit => {
+  const items = shown.map(({ id: _, serialKey: key, body, ...motor }): Unit => {
     const known = JSON.parse(body) as Motor;
     return { ...motor, modelId: known.modelId ?? null, motor: known, ...pasts.get(key)! };
   });

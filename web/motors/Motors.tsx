@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { serialKey } from "#core/record";
-import { useModelsQuery, useUnitsQuery } from "../app/api.ts";
+import { sentenceOf, useModelsQuery, useUnitsQuery } from "../app/api.ts";
 import { Field, FIELD_CLASS } from "../ui/Field.tsx";
 import { Button } from "../ui/Button.tsx";
 import { Select } from "../ui/Select.tsx";
@@ -23,9 +23,9 @@ function Unknown({ serial }: { readonly serial: string }) {
 }
 
 function OneUnit({ serial }: { readonly serial: string }) {
-  const { currentData: data, isFetching } = useUnitsQuery({ q: serial });
-  if (!data && isFetching) return <p>Fetching its visits.</p>;
-  const unit = data?.items.find((one) => serialKey(one.serial) === serialKey(serial));
+  const { currentData: data, error } = useUnitsQuery({ q: serial });
+  if (!data) return error ? <p role="alert">{sentenceOf(error)}</p> : <p>Fetching its visits.</p>;
+  const unit = data.items.find((one) => serialKey(one.serial) === serialKey(serial));
   return unit ? <UnitPage unit={unit} /> : <Unknown serial={serial} />;
 }
 
