@@ -223,8 +223,9 @@ const OpenedJob = memo(function OpenedJob({
     () => (
       <Foot {...keysAt(check, taking, keysHere, skippable)}>
         <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
-          <UndoLast key={step} step={step} />
           <SavedLine />
+          {/* At the end, where it stays under the hand while the words beside it change. */}
+          <UndoLast key={step} step={step} />
         </span>
       </Foot>
     ),

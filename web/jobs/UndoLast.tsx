@@ -50,6 +50,9 @@ export function UndoLast({ step }: { readonly step: JobStep }) {
   if (!possible) return null;
   return (
     <span className="flex min-w-0 items-center gap-2">
+      <span role="status" className="truncate">
+        {said}
+      </span>
       <Button
         hotkey="U"
         size="small"
@@ -59,9 +62,6 @@ export function UndoLast({ step }: { readonly step: JobStep }) {
       >
         <span className="max-w-52 truncate">{last ? `Undo ${last.words}` : "Undo"}</span>
       </Button>
-      <span role="status" className="truncate">
-        {said}
-      </span>
     </span>
   );
 }
