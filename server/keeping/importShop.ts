@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { chmodSync, copyFileSync, createWriteStream, existsSync, rmSync } from "node:fs";
+import { chmodSync, createWriteStream, existsSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { buffer } from "node:stream/consumers";
 import { pipeline } from "node:stream/promises";
@@ -13,7 +13,7 @@ import { services, type Services } from "../services/index.ts";
 import { lookOver, open, UnfitCopy } from "./backup.ts";
 import { EXPORT, type ShopLists } from "./exportShop.ts";
 import { holdShop } from "./lock.ts";
-import { putInPlace, synced } from "./place.ts";
+import { copyClosed, putInPlace, synced } from "./place.ts";
 import { freeName, stampOf } from "./restore.ts";
 import { breakSeal } from "./seal.ts";
 
@@ -164,7 +164,7 @@ export async function importShop(
     if (existsSync(place)) {
       const there = await openDatabase(place, now);
       await there.close();
-      copyFileSync(place, part);
+      await copyClosed(place, part);
     }
     const database = await openDatabase(part, now);
     let jobs: number;

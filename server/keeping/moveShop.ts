@@ -1,11 +1,11 @@
-import { copyFileSync, existsSync, mkdtempSync, renameSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, renameSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join, resolve } from "node:path";
 import { QueryTypes, type Sequelize, type Transaction } from "sequelize";
 import { engineOf } from "../database/dialect.ts";
 import { openDatabase, type Database } from "../database/database.ts";
 import { copyShop, open, UnfitCopy } from "./backup.ts";
-import { synced } from "./place.ts";
+import { copyClosed, synced } from "./place.ts";
 import { breakSeal } from "./seal.ts";
 import { columnsOf, takeYourTime, heldIn, linesOf, TABLE_NAMES, writeLines, type Table } from "./tables.ts";
 
@@ -108,7 +108,7 @@ export async function moveOut(from: Database, file: string, now: Date): Promise<
     const to = await openDatabase(made, now);
     const moved = await moveAll(from, to).finally(() => to.close());
     const part = `${target}.part`;
-    copyFileSync(made, part);
+    await copyClosed(made, part);
     synced(part);
     renameSync(part, target);
     synced(dirname(target));

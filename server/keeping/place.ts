@@ -40,6 +40,12 @@ async function settled(file: string): Promise<boolean> {
   return true;
 }
 
+/** Copies a shop's file that nobody has open, with what was left beside it. @throws Error where somebody has it open */
+export async function copyClosed(file: string, target: string): Promise<void> {
+  if (!(await settled(file))) throw new Error(`${file} is open, or is damaged: it was not copied.`);
+  copyFileSync(file, target);
+}
+
 /** A second name of a file, or a copy of it where the disk knows no second names. */
 function keepAs(file: string, name: string): void {
   try {

@@ -1,5 +1,9 @@
+import { existsSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { expect, test, vi } from "vitest";
-import { useShop } from "../../../tests/shop.ts";
+import { NOW, useShop } from "../../../tests/shop.ts";
+import { openDatabase } from "../database.ts";
 import { plainSql } from "../plainSql.ts";
 
 const shop = useShop();
@@ -46,6 +50,34 @@ test("one connection reads and one writes, for as long as the file is open", asy
   // Let go of, they stay open.
   doors().releaseConnection(reading);
   expect(await shop.database.models.Setting.count()).toBe(2);
+});
+
+test("the one that reads is closed after the one that writes: at once, each leaves it to the other to finish the file", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "green-fable-"));
+  const file = join(folder, "shop.sqlite");
+  const database = await openDatabase(file, NOW);
+  await database.write((transaction) =>
+    plainSql(transaction, "INSERT INTO settings (id, body) VALUES ('a', '{}')", {}),
+  );
+  const closed: string[] = [];
+  const { connections } = database.sequelize.connectionManager as unknown as {
+    readonly connections: Record<string, { close: (done: (error: Error | null) => void) => void }>;
+  };
+  for (const name of ["default", "writer"]) {
+    const connection = connections[name]!;
+    const close = connection.close.bind(connection);
+    connection.close = (done) => {
+      closed.push(`${name} begins`);
+      close((error) => {
+        closed.push(`${name} ends`);
+        done(error);
+      });
+    };
+  }
+  await database.close();
+  expect(closed).toEqual(["writer begins", "writer ends", "default begins", "default ends"]);
+  expect(existsSync(`${file}-wal`)).toBe(false);
+  rmSync(folder, { recursive: true });
 });
 
 test("how the columns are typed is asked of the file once, however often is read", async () => {

@@ -44,7 +44,8 @@ export async function openFile(file: string, now: Date, howFar: HowFar): Promise
     throw error;
   }
   const models = defineModels(sequelize);
-  const line = writeLine(sequelize, keepConnections(sequelize));
+  const closeWriter = keepConnections(sequelize);
+  const line = writeLine(sequelize, closeWriter);
   return {
     sequelize,
     models,
@@ -53,6 +54,8 @@ export async function openFile(file: string, now: Date, howFar: HowFar): Promise
     writeTo: (_job, change) => line.write(change),
     close: async () => {
       await line.idle();
+      // One after the other: the last takes what lies beside the file into it, and of two at once each leaves it to the other.
+      await closeWriter();
       await sequelize.close();
     },
   };
