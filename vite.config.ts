@@ -1,5 +1,8 @@
 import { createHash } from "node:crypto";
+import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import { promisify } from "node:util";
+import { brotliCompress, gzip } from "node:zlib";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
@@ -22,9 +25,29 @@ const madeOf: Plugin = {
   },
 };
 
+const PACKINGS = [
+  ["br", promisify(brotliCompress)],
+  ["gz", (bytes: Buffer) => promisify(gzip)(bytes, { level: 9 })],
+] as const;
+
+/** Scripts and styles lie packed beside themselves, as small as they get: the server sends them as they are. */
+const packed: Plugin = {
+  name: "packed-once",
+  async writeBundle({ dir }, bundle) {
+    const files = Object.keys(bundle).filter((name) => /^assets\/.+\.(?:js|css)$/u.test(name));
+    await Promise.all(
+      files.map(async (name) => {
+        const file = join(dir!, name);
+        const bytes = await readFile(file);
+        for (const [ending, pack] of PACKINGS) await writeFile(`${file}.${ending}`, await pack(bytes));
+      }),
+    );
+  },
+};
+
 export default defineConfig({
   root: "web",
-  plugins: [react(), tailwindcss(), madeOf],
+  plugins: [react(), tailwindcss(), madeOf, packed],
   resolve: {
     // What it exports is made for developing; what is made for use lies beside it, without the warnings.
     alias: {

@@ -3,6 +3,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import compression from "compression";
+import packedFiles from "express-static-gzip";
 import express, { type ErrorRequestHandler, type RequestHandler, type Response } from "express";
 import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
@@ -262,7 +263,15 @@ export function createApp({
     app.get("/sw.js", (_request, response) => {
       response.set("Cache-Control", "no-cache").sendFile(join(web, "sw.js"));
     });
-    app.use(express.static(web, { index: false, maxAge: "1y", immutable: true }));
+    // Packed once, by the build.
+    app.use(
+      packedFiles(web, {
+        index: false,
+        enableBrotli: true,
+        orderPreference: ["br", "gzip"],
+        serveStatic: { index: false, maxAge: "1y", immutable: true },
+      }),
+    );
     app.get("/{*path}", (request, response) => {
       if (request.path === "/" && !office) response.set("Link", askedAhead(placeOf(request)));
       response.set("Cache-Control", "no-cache").sendFile(join(web, "index.html"));

@@ -1,7 +1,8 @@
-import { StrictMode } from "react";
+import { StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
+import { ErrorBoundary } from "react-error-boundary";
 import { Provider } from "react-redux";
-import { createBrowserRouter, Outlet, RouterProvider, type RouteObject } from "react-router";
+import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 import { isOffice, PLACE } from "./app/place.ts";
 import { startOutbox, store } from "./app/store.ts";
 import "./app/theme.css";
@@ -9,92 +10,54 @@ import { Bench } from "./jobs/Bench.tsx";
 import { startOffline, UpdateWaiting } from "./offline/UpdateWaiting.tsx";
 import { Doors } from "./shell/Doors.tsx";
 import { applyLook } from "./ui/look.ts";
+import { askAgain, fetchedRoom } from "./shell/fetchedRoom.tsx";
 import { NothingHere, RoomProblem } from "./shell/RoomProblem.tsx";
 
-// For whoever is here the first time.
+const TakeIn = fetchedRoom(async () => (await import("./jobs/TakeIn.tsx")).TakeIn);
+const Workings = fetchedRoom(async () => (await import("./workings/Workings.tsx")).Workings);
+const Captures = fetchedRoom(async () => (await import("./captures/Captures.tsx")).Captures);
+const Practice = fetchedRoom(async () => (await import("./practice/Practice.tsx")).Practice);
+const Motors = fetchedRoom(async () => (await import("./motors/Motors.tsx")).Motors);
+const Shop = fetchedRoom(async () => (await import("./shop/Shop.tsx")).Shop);
+const LabelPage = fetchedRoom(async () => (await import("./jobs/LabelPage.tsx")).LabelPage);
+const Job = fetchedRoom(async () => {
+  const { warmAssessor } = await import("./job/useVerdict.ts");
+  warmAssessor();
+  return (await import("./jobs/Job.tsx")).Job;
+});
+/** Of the chain's own people. */
+const Office = fetchedRoom(async () => (await import("./chain/Office.tsx")).Office);
 
-const fetching = <p className="p-6">Fetching this room.</p>;
-const problem = <RoomProblem />;
-/** Every room, with what stands over all of them. */
-const rooms: RouteObject[] = [
-  { path: "/", element: <Bench />, errorElement: problem },
-  {
-    path: "/take-in",
-    lazy: async () => ({ Component: (await import("./jobs/TakeIn.tsx")).TakeIn }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  {
-    path: "/workings",
-    lazy: async () => ({ Component: (await import("./workings/Workings.tsx")).Workings }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  {
-    path: "/captures",
-    lazy: async () => ({ Component: (await import("./captures/Captures.tsx")).Captures }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  {
-    path: "/practice/:case?/:step?",
-    lazy: async () => ({ Component: (await import("./practice/Practice.tsx")).Practice }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  {
-    path: "/motors/:serial?",
-    lazy: async () => ({ Component: (await import("./motors/Motors.tsx")).Motors }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  {
-    path: "/shop/:part?",
-    lazy: async () => ({ Component: (await import("./shop/Shop.tsx")).Shop }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  {
-    path: "/jobs/:id/label",
-    lazy: async () => ({ Component: (await import("./jobs/LabelPage.tsx")).LabelPage }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  {
-    path: "/jobs/:id/:step?",
-    lazy: async () => {
-      const { warmAssessor } = await import("./job/useVerdict.ts");
-      warmAssessor();
-      return { Component: (await import("./jobs/Job.tsx")).Job };
-    },
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  { path: "*", element: <NothingHere /> },
-];
-/** The rooms of the chain's own people. */
-const office: RouteObject[] = [
-  {
-    path: "/:part?",
-    lazy: async () => ({ Component: (await import("./chain/Office.tsx")).Office }),
-    hydrateFallbackElement: fetching,
-    errorElement: problem,
-  },
-  { path: "*", element: <NothingHere /> },
-];
-const router = createBrowserRouter(
-  [
-    {
-      element: (
-        <Doors>
-          <Outlet />
-        </Doors>
-      ),
-      children: isOffice ? office : rooms,
-    },
-  ],
-  { basename: PLACE || "/" },
+const ofShop = (
+  <Routes>
+    <Route path="/" element={<Bench />} />
+    <Route path="/take-in" element={<TakeIn />} />
+    <Route path="/workings" element={<Workings />} />
+    <Route path="/captures" element={<Captures />} />
+    <Route path="/practice/:case?/:step?" element={<Practice />} />
+    <Route path="/motors/:serial?" element={<Motors />} />
+    <Route path="/shop/:part?" element={<Shop />} />
+    <Route path="/jobs/:id/label" element={<LabelPage />} />
+    <Route path="/jobs/:id/:step?" element={<Job />} />
+    <Route path="*" element={<NothingHere />} />
+  </Routes>
 );
+const ofChain = (
+  <Routes>
+    <Route path="/:part?" element={<Office />} />
+    <Route path="*" element={<NothingHere />} />
+  </Routes>
+);
+
+/** The room at this address: until it is fetched the one before stays, and another address is another try. */
+function Rooms() {
+  const { pathname } = useLocation();
+  return (
+    <ErrorBoundary fallback={<RoomProblem />} resetKeys={[pathname]} onReset={askAgain}>
+      <Suspense fallback={<p className="p-6">Fetching this room.</p>}>{isOffice ? ofChain : ofShop}</Suspense>
+    </ErrorBoundary>
+  );
+}
 
 /** The room of a job, and whoever judges in it: fetched while the bench is looked at, so that a job opens at once. */
 async function prepareJobs(): Promise<void> {
@@ -117,7 +80,11 @@ void startOffline();
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      <BrowserRouter basename={PLACE || "/"}>
+        <Doors>
+          <Rooms />
+        </Doors>
+      </BrowserRouter>
       <UpdateWaiting />
     </Provider>
   </StrictMode>,

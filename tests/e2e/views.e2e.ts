@@ -104,7 +104,7 @@ test("the bench's list is fetched while the page still reads what draws it, and 
 }) => {
   const asked: string[] = [];
   page.on("request", (request) => {
-    if (request.url().endsWith("/api/v1/day")) asked.push(request.resourceType());
+    if (new URL(request.url()).pathname === "/api/v1/day") asked.push(request.resourceType());
   });
   await page.goto(bench.url);
   await expect(page.getByRole("link", { name: /Survey copter 2, arm 5/u })).toBeVisible();

@@ -56,7 +56,8 @@ export const api = createApi({
       keepUnusedDataFor: 0,
     }),
     day: build.query<Day, { readonly mine?: string }>({
-      query: (params) => ({ url: "/day", params }),
+      // The address that the browser asked ahead, to the letter: with a bare "?" it would be asked for twice.
+      query: ({ mine }) => (mine ? { url: "/day", params: { mine } } : "/day"),
       providesTags: ["Jobs"],
       keepUnusedDataFor: 0,
     }),
