@@ -1,3 +1,7 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { brotliCompressSync, gzipSync } from "node:zlib";
 import { describe, expect, it } from "vitest";
 import { pino } from "pino";
 import request from "supertest";
@@ -65,6 +69,35 @@ describe("the server", () => {
     await asked().expect(403);
     // Another one of our own network says the same, and is not believed.
     await asked("10.1.2.3").expect(403);
+  });
+
+  it("sends the application packed as the browser takes it, and plain to who takes nothing packed", async () => {
+    const web = mkdtempSync(join(tmpdir(), "green-fable-web-"));
+    const script = "let fable = 'green';".repeat(200);
+    writeFileSync(join(web, "room.js"), script);
+    writeFileSync(join(web, "room.js.br"), brotliCompressSync(script));
+    writeFileSync(join(web, "room.js.gz"), gzipSync(script));
+    const app = createApp({
+      services: shop.services,
+      doors: shop.doors,
+      log: pino({ level: "silent" }),
+      hosts: ["127.0.0.1"],
+      web,
+    });
+    for (const [taken, sent] of [
+      ["gzip, deflate, br", "br"],
+      ["gzip", "gzip"],
+      ["identity", undefined],
+    ] as const) {
+      const { headers, text } = await request(app).get("/room.js").set("Accept-Encoding", taken).expect(200);
+      expect(headers["content-encoding"]).toBe(sent);
+      expect(headers["content-type"]).toMatch(/^text\/javascript/u);
+      expect(headers["cache-control"]).toContain("immutable");
+      expect(headers["vary"]).toContain("Accept-Encoding");
+      if (sent === "br") expect(Number(headers["content-length"])).toBe(brotliCompressSync(script).length);
+      else expect(text).toBe(script);
+    }
+    rmSync(web, { recursive: true });
   });
 
   it.each([
