@@ -97,6 +97,8 @@ describe("the server", () => {
       if (sent === "br") expect(Number(headers["content-length"])).toBe(brotliCompressSync(script).length);
       else expect(text).toBe(script);
     }
+    const { body } = await request(app).get("/%E0%A4%A").expect(400);
+    expect(body.detail).toBe("The address is not written as addresses are.");
     rmSync(web, { recursive: true });
   });
 

@@ -263,6 +263,11 @@ export function createApp({
     app.get("/sw.js", (_request, response) => {
       response.set("Cache-Control", "no-cache").sendFile(join(web, "sw.js"));
     });
+    // What cannot be read as an address is refused in our words, before the files are looked through.
+    app.use((request, _response, next) => {
+      decodeURIComponent(request.path);
+      next();
+    });
     // Packed once, by the build.
     app.use(
       packedFiles(web, {

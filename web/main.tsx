@@ -49,11 +49,11 @@ const ofChain = (
   </Routes>
 );
 
-/** The room at this address: until it is fetched the one before stays, and another address is another try. */
+/** The room at this address: until it is fetched the one before stays, and whoever goes anywhere tries again. */
 function Rooms() {
-  const { pathname } = useLocation();
+  const { key } = useLocation();
   return (
-    <ErrorBoundary fallback={<RoomProblem />} resetKeys={[pathname]} onReset={askAgain}>
+    <ErrorBoundary fallback={<RoomProblem />} resetKeys={[key]} onReset={askAgain}>
       <Suspense fallback={<p className="p-6">Fetching this room.</p>}>{isOffice ? ofChain : ofShop}</Suspense>
     </ErrorBoundary>
   );
