@@ -8,6 +8,7 @@ import react from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
 
 const WORKER = "sw.js";
+const SERVICE_WORKER = /[\\/]web[\\/]offline[\\/]worker\.ts/u;
 
 /** The service worker learns what the application is made of once that is known. */
 const madeOf: Plugin = {
@@ -62,6 +63,13 @@ export default defineConfig({
       input: { main: "web/index.html", sw: "web/offline/worker.ts" },
       output: {
         entryFileNames: ({ name }) => (name === "sw" ? WORKER : "assets/[name]-[hash].js"),
+        // What the first view needs comes in one piece: a browser asks for six files at once, and eleven waited for each other.
+        codeSplitting: {
+          groups: [
+            { name: "strategy", test: /[\\/]web[\\/]offline[\\/]strategy\.ts/u, priority: 1 },
+            { name: "first", tags: ["$initial"], test: (id) => !SERVICE_WORKER.test(id) },
+          ],
+        },
       },
     },
   },

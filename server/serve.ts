@@ -313,6 +313,8 @@ async function serve(): Promise<void> {
   const needsCode = doors.needed && (await doors.noOwnerYet());
   if (needsCode) await doors.shareCode();
   listen(server, asked, folder, needsCode ? doors.code : null);
+  // Reckoned once before anybody asks: the first who opens the bench waits for nothing that is the same for all after them.
+  void common.app.underWay!.follow(home.services.day.day()).catch(() => undefined);
   if (!asked.demo) keepCopies(home.copies);
   watchLargeFile(asked, paths);
   endWhenTold(server, folder, {

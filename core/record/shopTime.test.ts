@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayBegan, dayIn, isTimeZone, timeIn } from "./index.ts";
+import { dayBegan, dayIn, dayStart, isTimeZone, timeIn } from "./index.ts";
 
 // Offsets and changes of the clock as the IANA time zone database has them.
 describe("a shop's clock", () => {
@@ -23,6 +23,14 @@ describe("a shop's clock", () => {
     // Back at 01:00 UTC on 25 October 2026: midnight was by the summer's.
     expect(dayBegan("2026-10-25T12:00:00.000Z", "Europe/Berlin")).toBe("2026-10-24T22:00:00.000Z");
     expect(dayBegan("2026-03-02T00:00:00.000Z")).toBe("2026-03-02T00:00:00.000Z");
+  });
+
+  it("begins the same day in each zone by that zone's clock, however often and in whatever order it is asked", () => {
+    const asked = () =>
+      ["Europe/Berlin", "Asia/Kathmandu", "UTC"].map((zone) => dayStart("2026-03-03", zone).slice(5, 16));
+    expect(asked()).toEqual(["03-02T23:00", "03-02T18:15", "03-03T00:00"]);
+    expect(asked()).toEqual(["03-02T23:00", "03-02T18:15", "03-03T00:00"]);
+    expect(dayStart("2026-03-04", "Europe/Berlin")).toBe("2026-03-03T23:00:00.000Z");
   });
 
   it("knows a zone from a word that is none", () => {

@@ -75,7 +75,7 @@ export function beginsAt(calendar: Calendar, at: Minutes): Minutes {
 /** When so many minutes of work are done that begin at a moment, over as many days as they take. */
 export function doneAt(calendar: Calendar, at: Minutes, work: Minutes): Minutes {
   let k = stretchAt(calendar, at);
-  let from = beginsAt(calendar, at);
+  let from = Math.max(at, calendar.opens[k] ?? at);
   let left = work;
   while (k < calendar.closes.length - 1 && left > calendar.closes[k]! - from) {
     left -= calendar.closes[k]! - from;
@@ -87,14 +87,17 @@ export function doneAt(calendar: Calendar, at: Minutes, work: Minutes): Minutes 
 
 /** The stretches between two moments in which the shop is open: how work that goes over a night falls upon its days. */
 export function openBetween(
-  { opens, closes }: Calendar,
+  calendar: Calendar,
   from: Minutes,
   to: Minutes,
 ): { readonly from: Minutes; readonly to: Minutes }[] {
-  return opens.flatMap((open, k) => {
-    const stretch = { from: Math.max(open, from), to: Math.min(closes[k]!, to) };
-    return stretch.to > stretch.from ? [stretch] : [];
-  });
+  const { opens, closes } = calendar;
+  const stretches = [];
+  for (let k = stretchAt(calendar, from); k < opens.length && opens[k]! < to; k += 1) {
+    const stretch = { from: Math.max(opens[k]!, from), to: Math.min(closes[k]!, to) };
+    if (stretch.to > stretch.from) stretches.push(stretch);
+  }
+  return stretches;
 }
 
 /** Minutes of work from now to a moment: how the order of a day counts. */

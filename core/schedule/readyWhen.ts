@@ -1,5 +1,5 @@
 import type { Minutes, Ratio } from "../quantity/index.ts";
-import { beginsAt, doneAt, type Calendar } from "./calendar.ts";
+import { doneAt, type Calendar } from "./calendar.ts";
 import type { DayJob } from "./types.ts";
 
 /** Courses that a job's rest is played through. */
@@ -57,65 +57,132 @@ const LATE = [
 ] as const;
 const DAY: Minutes = 24 * 60;
 
-/**
- * Numbers between 0 and 1 that fill the space of a play evenly: multiples of roots of primes, each place of a play its own.
- * The same every time: nobody is told another day for looking twice. (Weyl 1916.)
- */
-function evenly(play: number, place: number): Ratio {
-  const root = Math.sqrt(PRIMES[place % PRIMES.length]! + Math.floor(place / PRIMES.length));
-  return ((play + 0.5) * root) % 1;
-}
 const PRIMES = [
   2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71, 73, 79, 83, 89, 97,
 ];
+/** What a place of a play takes its numbers from: multiples of a root of a prime, each place its own. */
+const rootOf = (place: number) =>
+  Math.sqrt(PRIMES[place % PRIMES.length]! + Math.floor(place / PRIMES.length));
 
-/** What a number between 0 and 1 falls upon. */
-function drawn<One extends Chance>(all: readonly One[], u: Ratio): One | null {
-  const sum = all.reduce((total, { chance }) => total + chance, 0);
-  let left = u * sum;
-  return all.find(({ chance }) => (left -= chance) < 0) ?? all.at(-1) ?? null;
+/**
+ * Numbers between 0 and 1 that fill the space of a play evenly. The same every time: nobody is told another day for looking
+ * twice. (Weyl 1916.)
+ */
+function evenly(play: number, root: number): Ratio {
+  const x = (play + 0.5) * root;
+  return x - Math.floor(x);
 }
 
-/** Minutes as they come out: as said in the middle, spread by a normal's logarithm. */
-const spread = (minutes: Minutes, u: Ratio): Minutes => {
+/** Several of which one comes about, with the sum of their chances. */
+interface Either<One extends Chance> {
+  readonly all: readonly One[];
+  readonly sum: number;
+}
+
+const eitherOf = <One extends Chance>(all: readonly One[]): Either<One> => ({
+  all,
+  sum: all.reduce((total, { chance }) => total + chance, 0),
+});
+
+/** What a number between 0 and 1 falls upon. */
+function drawn<One extends Chance>({ all, sum }: Either<One>, u: Ratio): One | null {
+  let left = u * sum;
+  for (const one of all) if ((left -= one.chance) < 0) return one;
+  return all.at(-1) ?? null;
+}
+
+/** By how much work takes longer than it is said to: by nothing in the middle, spread by a normal's logarithm. */
+function spread(u: Ratio): Ratio {
   // The logistic curve stands for the normal one: within 1 % of it between the 2nd and the 98th of a hundred.
   const z = Math.log(u / (1 - u)) / 1.702;
-  return minutes * Math.exp(SPREAD * Math.max(-2.5, Math.min(2.5, z)));
-};
+  return Math.exp(SPREAD * Math.max(-2.5, Math.min(2.5, z)));
+}
 
 /** To switch off, unplug and start the clock of a wait. Bench judgement. */
 export const STARTING: Minutes = 1;
+
+/** How late a part may come, drawn from. */
+const LATENESS = eitherOf(LATE);
 
 interface Piece {
   readonly wait: Minutes;
   readonly work: Minutes;
 }
 
+/** What chance decides of one job in one play: a place each. */
+const [PART_LATE, READ, WORKED, READING_TAKES, WORK_TAKES, PROOF_TAKES] = [0, 1, 2, 3, 4, 5];
 const PLACES = 6;
 
+/** By rank in the order of a day: the numbers of every play, one place after the other. */
+const chances: Float64Array[] = [];
+
+/** The same for whichever job stands at a rank: worked out once. */
+function chancesOf(rank: number): Float64Array {
+  const known = chances[rank];
+  if (known) return known;
+  const roots = Array.from({ length: PLACES }, (_, place) => rootOf(rank * PLACES + place));
+  const made = Float64Array.from({ length: PLAYS * PLACES }, (_, n) => {
+    const u = evenly(Math.floor(n / PLACES), roots[n % PLACES]!);
+    return n % PLACES < READING_TAKES ? u : spread(u);
+  });
+  chances[rank] = made;
+  return made;
+}
+
+/** A job laid out once for all its plays. */
+interface Laid {
+  readonly notBefore: Minutes;
+  readonly rest: Rest;
+  readonly awaits: boolean;
+  readonly readings: Either<Rest["readings"][number]>;
+  readonly works: Either<Rest["works"][number]>;
+  readonly chances: Float64Array;
+}
+
+const layOut = ({ job: { notBefore }, rest, awaits }: Played, rank: number): Laid => ({
+  notBefore,
+  rest,
+  awaits,
+  readings: eitherOf(rest.readings),
+  works: eitherOf(rest.works),
+  chances: chancesOf(rank),
+});
+
 /** The rest of one job in one play: work, and what is waited for before each piece of it. */
-function pieces({ rest, awaits }: Played, play: number, first: number): Piece[] {
-  const u = (place: number) => evenly(play, first + place);
-  const late = awaits ? (drawn(LATE, u(0))?.days ?? 0) * DAY : 0;
-  const read = drawn(rest.readings, u(1));
-  const work = drawn(rest.works, u(2));
+function pieces({ rest, awaits, readings, works, chances: of }: Laid, play: number): Piece[] {
+  const first = play * PLACES;
+  const late = awaits ? (drawn(LATENESS, of[first + PART_LATE]!)?.days ?? 0) * DAY : 0;
+  const read = drawn(readings, of[first + READ]!);
+  const work = drawn(works, of[first + WORKED]!);
   const list: Piece[] = [];
-  if (read) list.push({ wait: 0, work: spread(read.minutes, u(3)) });
+  if (read) list.push({ wait: 0, work: read.minutes * of[first + READING_TAKES]! });
   if (work) {
-    const minutes = spread(work.minutes, u(4));
+    const minutes = work.minutes * of[first + WORK_TAKES]!;
     const halves = work.wait > 0 ? 2 : 1;
     list.push({ wait: work.days * DAY, work: minutes / halves });
     if (halves === 2) list.push({ wait: work.wait, work: minutes / halves });
   }
   const proof = rest.proof + (work?.proof ?? 0);
-  if (proof > 0) list.push({ wait: 0, work: spread(proof, u(5)) });
+  if (proof > 0) list.push({ wait: 0, work: proof * of[first + PROOF_TAKES]! });
   list.push({ wait: rest.run + (work?.run ?? 0), work: rest.close });
   const { settle = 0 } = rest;
   if (settle > 0) {
     list[0] = { ...list[0]!, wait: list[0]!.wait + settle };
     list.unshift({ wait: 0, work: STARTING });
   }
-  return list.map((piece, i) => (i === 0 ? { ...piece, wait: piece.wait + late } : piece));
+  if (late > 0) list[0] = { ...list[0]!, wait: list[0]!.wait + late };
+  return list;
+}
+
+/** Which of several is worked on: the first that is ready by now, else the one that is ready soonest. @returns its place among them */
+function turnOf(left: readonly number[], ready: readonly Minutes[], now: Minutes): number {
+  let soonest = 0;
+  for (let k = 0; k < left.length; k += 1) {
+    const when = ready[left[k]!]!;
+    if (when <= now) return k;
+    if (when < ready[left[soonest]!]!) soonest = k;
+  }
+  return soonest;
 }
 
 /**
@@ -128,18 +195,18 @@ export function playedThrough(
   jobs: readonly Played[],
   calendar: Calendar,
 ): ReadonlyMap<string, readonly Minutes[]> {
+  const laid = jobs.map(layOut);
   const ends = jobs.map((): Minutes[] => []);
   for (let play = 0; play < PLAYS; play += 1) {
-    const rests = jobs.map((job, i) => pieces(job, play, i * PLACES));
-    const at = jobs.map(() => 0);
-    const ready = jobs.map(({ job }, i) => job.notBefore + rests[i]![0]!.wait);
+    const rests = laid.map((job) => pieces(job, play));
+    const at = laid.map(() => 0);
+    const ready = laid.map(({ notBefore }, i) => notBefore + rests[i]![0]!.wait);
     const left = jobs.map((_, i) => i);
     let now = 0;
     while (left.length > 0) {
-      let k = left.findIndex((i) => ready[i]! <= now);
-      if (k < 0) k = left.reduce((soonest, i, n) => (ready[i]! < ready[left[soonest]!]! ? n : soonest), 0);
+      const k = turnOf(left, ready, now);
       const i = left[k]!;
-      now = doneAt(calendar, beginsAt(calendar, Math.max(now, ready[i]!)), rests[i]![at[i]!]!.work);
+      now = doneAt(calendar, Math.max(now, ready[i]!), rests[i]![at[i]!]!.work);
       at[i]! += 1;
       const next = rests[i]![at[i]!];
       if (next) ready[i] = now + next.wait;
@@ -168,8 +235,10 @@ const SAID_FROM: Ratio = 0.6;
  * @returns null where none of them is late enough
  */
 export function readyBy(ends: readonly Minutes[], times: readonly Minutes[]): ReadyBy | null {
+  let ready = 0;
   for (const at of times) {
-    const chance = ends.filter((end) => end <= at).length / ends.length;
+    while (ready < ends.length && ends[ready]! <= at) ready += 1;
+    const chance = ready / ends.length;
     if (chance >= SAID_FROM) return { at, chance };
   }
   return null;

@@ -85,6 +85,7 @@ export async function benchViews({ base }: LoadParts): Promise<void> {
   };
   const { items } = (await (await fetch(`${base}/jobs?q=rear%20hub`)).json()) as JobList;
   await look("the bench's list", () => "/jobs?stage=open");
+  await look("the bench as a day", () => "/day");
   await look("a closed job opened", (n) => `/jobs/${items[n % items.length]!.id}`);
   await look("the visits and the trend of one unit", (n) => `/units?q=sn-${n * 37 + 1000}`);
   await look("all units, first page", () => "/units");
