@@ -65,16 +65,11 @@ const cure = (name: string, part = "") => `
 export const ${name}: Cure = { ...bearings, name: "One more", ${part} };
 `;
 
-describe("what compiles", () => {
-  it("of a fault or a cure that is only named is nothing", () => {
-    const named = {
-      [FAULT]: put("FAULT_IDS = [", '"oneMore", '),
-      [CURE]: put("CURE_IDS = [", '"oneMore", '),
-    };
-    expect(refused(named)).toEqual({ "core/known/faults/index.ts": 1, "core/known/cures/index.ts": 1 });
-  });
+const SCREENS = fileNames.filter((file) => file.endsWith("web/checks/screens.ts"));
+const DECLARED = fileNames.filter((file) => file.endsWith(".d.ts"));
 
-  it("of a fault or a cure that leaves anything unsaid is nothing", () => {
+describe("what compiles", () => {
+  it("of a fault, a cure or a check that is only named, or leaves anything unsaid, is nothing", () => {
     const parts = [
       "shows: []",
       "prior: { ...bearing.prior, hub: undefined }",
@@ -83,17 +78,30 @@ describe("what compiles", () => {
     ];
     const names = parts.map((_, i) => `oneMore${i}`);
     expect(
-      refused({
-        [FAULT]: put("FAULT_IDS = [", names.map((name) => `"${name}", `).join("")),
-        [CURE]: put("CURE_IDS = [", '"oneMore", '),
-        "core/known/faults/turning.ts": (text) =>
-          text + names.map((name, i) => fault(name, parts[i])).join(""),
-        "core/known/cures/inside.ts": (text) => text + cure("oneMore", "disposition: undefined"),
-      }),
-    ).toEqual({ "core/known/faults/turning.ts": parts.length, "core/known/cures/inside.ts": 1 });
+      refused(
+        {
+          [FAULT]: put("FAULT_IDS = [", ["named", ...names].map((name) => `"${name}", `).join("")),
+          [CURE]: put("CURE_IDS = [", '"named", "oneMore", '),
+          "core/record/reading.ts": put("CHECK_IDS = [", '"oneMore", '),
+          "core/known/faults/turning.ts": (text) =>
+            text + names.map((name, i) => fault(name, parts[i])).join(""),
+          "core/known/cures/inside.ts": (text) => text + cure("oneMore", "disposition: undefined"),
+        },
+        [...CORE, ...SCREENS, ...DECLARED],
+      ),
+    ).toEqual({
+      // Only named: the lists of objects lack it, and a check its screen.
+      "core/known/faults/index.ts": 1,
+      "core/known/cures/index.ts": 1,
+      "core/measure/registry.ts": 1,
+      "web/checks/screens.ts": 1,
+      // Something unsaid: its object.
+      "core/known/faults/turning.ts": parts.length,
+      "core/known/cures/inside.ts": 1,
+    });
   });
 
-  it("is all else, once it has said everything in one object", () => {
+  it("is all else, once a fault and a cure have said everything in one object", () => {
     expect(
       refused({
         [FAULT]: put("FAULT_IDS = [", '"oneMore", '),
@@ -110,19 +118,5 @@ describe("what compiles", () => {
     // Every fault says how common it is in it, by itself or by what holds of several families.
     for (const file of ["turning", "magnets", "chances"])
       expect(found[`core/known/faults/${file}.ts`], file).toBeGreaterThan(0);
-  });
-
-  it("of a check that is only named is nothing before it declares itself and has its screen", () => {
-    const named = { "core/record/reading.ts": put("CHECK_IDS = [", '"oneMore", ') };
-    const screens = fileNames.filter((file) => file.endsWith("web/checks/screens.ts"));
-    const found = refused(named, [
-      ...CORE,
-      ...screens,
-      ...fileNames.filter((file) => file.endsWith(".d.ts")),
-    ]);
-    expect(Object.keys(found).filter((file) => file.startsWith("core/"))).toEqual([
-      "core/measure/registry.ts",
-    ]);
-    expect(found["web/checks/screens.ts"]).toBe(1);
   });
 });
