@@ -15,6 +15,7 @@ import {
 } from "#core/record";
 import { FAMILY_FACTS } from "#core/families";
 import { endsTooLow } from "#core/measure/frame";
+import { testOf } from "#core/measure/insulation";
 import { canMeasure, INSTRUMENT_TEMPLATES, reachOf, type Ability, type Instrument } from "#core/quantity";
 import { secondsOf } from "./acts.ts";
 import type { Chance } from "./chance.ts";
@@ -354,7 +355,7 @@ export function technicianFor(
       if (slot !== "oneMinute") return slot !== "tenMinutes";
       hand.be(hand.AT_ITS_LEADS);
       const shown = hand.read(tester.id, "insulation", { do: "touch", red: "A", black: "frame" });
-      volts("insulation", "testVolts", 500);
+      volts("insulation", "testVolts", testOf(described).usual);
       put("insulation", "temperature", { kind: "celsius", celsius: 20 });
       put(
         "insulation",

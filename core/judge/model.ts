@@ -17,7 +17,7 @@ import { type Motor } from "../record/index.ts";
 import { CHECKS } from "../measure/index.ts";
 
 /** Frozen with every closed job. Raise it whenever a table or rule changes a verdict. */
-export const RULES_VERSION = "16";
+export const RULES_VERSION = "17";
 
 /** What every check declares, together. */
 export const VARIABLES: readonly Variable[] = CHECKS.flatMap(({ variables }) => variables);

@@ -39,6 +39,7 @@ describe("what the next reading would leave", () => {
       ...begun,
       choice("power", "direct", "silent"),
       choice("mechanical", "turn", "even"),
+      choice("mechanical", "sight", "outside"),
     ]);
     const left = (one: typeof far) => outlookOf(one, assessJob(one).next)!.readings!.usual;
     expect(left(near)).toBeLessThan(left(far));

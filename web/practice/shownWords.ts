@@ -10,7 +10,7 @@ export const FUNCTION_SIGNS: Readonly<Record<LiveFunction, string>> = {
   dcAmperes: "A DC",
   frequency: "Hz",
   tachometer: "rpm",
-  insulation: "Ω, 500 V",
+  insulation: "Ω, insulation",
 };
 
 /** What the display shows, with the digits of its range: the number and its unit apart. */

@@ -20,7 +20,7 @@ import {
   polarisationIndex,
   type Insulation,
 } from "./insulation.ts";
-import { INSULATION_SLOTS } from "./slots.ts";
+import { INSULATION_SLOTS, testOf } from "./slots.ts";
 import { INSULATION, INSULATION_VARIABLES } from "./variables.ts";
 
 const MINUTES = 6;
@@ -61,15 +61,24 @@ export function insulationReading(sitting: Sitting, epoch: number): InsulationRe
 const BROKEN_DOWN = 0.02;
 /** Colder than this, or below the dew point, nothing is corrected: IEEE 43-2013 (memory). */
 const COLDEST: Celsius = 10;
-/** A test below this stresses no insulation of machines up to 1 kV, which are tested with 500 V. Bench judgement. */
+/** A test below this stresses no insulation: the least that standards name. IEC 60364-6 (memory). */
 const STRESS: Volts = 250;
 const TOO_COLD = "below 10 °C it compares with no limit; warm the winding and read again";
-const TOO_GENTLE = "at so few volts it passes nothing; 500 V is the test";
 
-/** A reading that is kept and decides nothing. */
-const undecided = (sentence: string): Finding => ({
+const testerAt = (usual: Volts) => `a tester at ${usual} V`;
+
+/** Why a reading that is not bad passes nothing; null where the tester's volts were enough. */
+function passesNothing({ testVolts }: InsulationReading, usual: Volts): string | null {
+  if (testVolts === null)
+    return `nobody wrote down at how many volts, so it passes nothing; ${usual} V is the test`;
+  return testVolts < STRESS ? `at so few volts it passes nothing; ${usual} V is the test` : null;
+}
+
+/** A reading that is kept and decides nothing. @param ableMeter what would tell */
+const undecided = (sentence: string, ableMeter: string): Finding => ({
   ...certain("insulation", INSULATION, "good", sentence, false),
   likelihood: Object.fromEntries(INSULATION.outcomes.map((outcome) => [outcome, 1])),
+  ableMeter,
 });
 
 function wetOrAged(reading: InsulationReading): string | null {
@@ -86,9 +95,11 @@ function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
   const reading = insulationReading(sitting, epoch);
   const { oneMinute, celsius, kind } = reading;
   if (oneMinute === null) return null;
+  const { usual, most } = testOf(sitting.motor);
+  const tooGentle = passesNothing(reading, usual);
   if (oneMinute === "open")
-    return (reading.testVolts ?? STRESS) < STRESS
-      ? undecided(`Insulation above the tester's range: ${TOO_GENTLE}`)
+    return tooGentle
+      ? undecided(`Insulation above the tester's range: ${tooGentle}`, testerAt(usual))
       : certain("insulation", INSULATION, "good", "Insulation above the tester's range", false);
   if (oneMinute === 0)
     return certain(
@@ -99,7 +110,7 @@ function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
       true,
     );
   const corrected = insulationAt40(oneMinute, celsius, kind);
-  // Outside the thermoset form's range the steeper thermoplastic one errs on the safe side when colder.
+  // Hotter than the thermoset form is stated for, it stands as it was read: at 40 °C it would be more.
   const at40 = corrected.kind === "corrected" ? corrected.at40 : null;
   const judgedBy = at40 ?? oneMinute;
   const { rated } = sitting.motor;
@@ -116,13 +127,18 @@ function insulationFinding(sitting: Sitting, epoch: number): Finding | null {
     at40 === null ? "" : `, ${quantityText(at40, RESISTANCE)} at ${INSULATION_REFERENCE} °C`
   }, ${quantityText(LEAST_INSULATION, RESISTANCE)} is the least${
     vehicle ? `; ${Math.round(vehicle.perVolt)} Ω/V, ${vehicle.limit} is the least of the whole vehicle` : ""
-  }${index ?? ""}`;
+  }${index ?? ""}${
+    reading.testVolts !== null && reading.testVolts > most
+      ? `; tested with ${reading.testVolts} V, where this winding takes ${most} V at most`
+      : ""
+  }`;
   const down = judgedBy < BROKEN_DOWN * LEAST_INSULATION;
   if (!down) {
     // Neither good nor bad is known: the reading stands, and says nothing yet.
-    const why =
-      celsius < COLDEST ? TOO_COLD : !bad && (reading.testVolts ?? STRESS) < STRESS ? TOO_GENTLE : null;
-    if (why) return undecided(`Insulation ${quantityText(oneMinute, RESISTANCE)}: ${why}`);
+    const read = `Insulation ${quantityText(oneMinute, RESISTANCE)}`;
+    if (celsius < COLDEST)
+      return undecided(`${read}: ${TOO_COLD}`, `${testerAt(usual)}, on a winding of ${COLDEST} °C or more`);
+    if (!bad && tooGentle) return undecided(`${read}: ${tooGentle}`, testerAt(usual));
   }
   return certain(
     "insulation",
@@ -149,7 +165,7 @@ export const insulationCheck: CheckDefinition = {
   title: "Insulation",
   stage: "At rest",
   minutes: MINUTES,
-  why: "A meter's few volts do not stress insulation; a tester's five hundred find what is about to fail.",
+  why: "A meter's few volts do not stress insulation; a tester's hundreds find what is about to fail.",
   gated: true,
   live: false,
   looksAt: "motor",
@@ -164,17 +180,21 @@ export const insulationCheck: CheckDefinition = {
     const finding = insulationFinding(sitting, epoch);
     const { oneMinute } = insulationReading(sitting, epoch);
     const findings = finding ? [finding] : [];
+    const skipped = skipReason(sitting, "insulation", epoch);
+    // What passes nothing leaves the check half done: it is read again, or skipped with a reason.
+    const tells = finding !== null && finding.ableMeter === undefined;
+    const telling = tells ? findings : [];
     return {
       findings,
-      state: plainState(sitting, "insulation", epoch, findings),
+      state: plainState(sitting, "insulation", epoch, telling),
       note:
-        oneMinute === null
-          ? (skipReason(sitting, "insulation", epoch) ?? "")
+        oneMinute === null || (!tells && skipped !== null)
+          ? (skipped ?? "")
           : oneMinute === "open"
             ? "above range"
             : quantityText(oneMinute, RESISTANCE),
-      steps: openSteps(finding ? [finding] : [], STEPS),
-      made: madeSteps(finding ? [finding] : [], STEPS),
+      steps: openSteps(telling, STEPS),
+      made: madeSteps(telling, STEPS),
     };
   },
 };

@@ -6,7 +6,9 @@ import {
   thermistorAt,
   thermistorTemperature,
 } from "../../sensors/index.ts";
-import { insulationAt40, ohmsPerVolt, polarisationIndex } from "./index.ts";
+import type { Motor } from "../../record/index.ts";
+import { HUB } from "../../../tests/jobs.ts";
+import { INSULATION_SLOTS, insulationAt40, ohmsPerVolt, polarisationIndex, testVoltage } from "./index.ts";
 
 describe("insulation brought to 40 °C", () => {
   const factor = (celsius: number, kind: "thermoplastic" | "thermoset") => {
@@ -106,5 +108,32 @@ describe("temperature sensors", () => {
     expect(() => platinumAt(1000, 851)).toThrow(RangeError);
     expect(() => thermistorAt(10_000, 0, 20)).toThrow(RangeError);
     expect(() => thermistorTemperature(10_000, 3435, 0)).toThrow(RangeError);
+  });
+});
+
+describe("the volts of a test", () => {
+  const refusal = (value: number, motor: Partial<Motor>) =>
+    INSULATION_SLOTS.testVolts.refuse!(value, { ...HUB, ...motor });
+  it("follow what the winding is fed with: 250 V for a harmless supply, 500 V below 1 kV (IEC 60364-6, IEEE 43, memory)", () => {
+    expect(testVoltage(false, 12)).toEqual({ usual: 250, most: 250 });
+    expect(testVoltage(false, undefined)).toEqual({ usual: 250, most: 250 });
+    expect(testVoltage(true, 67)).toEqual({ usual: 500, most: 500 });
+    expect(testVoltage(true, 500)).toEqual({ usual: 500, most: 500 });
+    expect(testVoltage(true, undefined)).toEqual({ usual: 500, most: 500 });
+    expect(testVoltage(true, 690)).toEqual({ usual: 500, most: 1000 });
+  });
+  it("are refused before the test where the winding takes less: 1000 V on a 67 V hub, 500 V on a 12 V hobby motor", () => {
+    expect(refusal(1000, { rated: { volts: 67 } })).toMatch(
+      /By its plate: this winding takes 500 V at most/u,
+    );
+    expect(refusal(500, { rated: { volts: 67 } })).toBeNull();
+    expect(refusal(500, { family: "hobby", rated: { volts: 12 } })).toMatch(/takes 250 V at most/u);
+    expect(refusal(250, { family: "hobby", rated: { volts: 12 } })).toBeNull();
+    expect(refusal(500, { family: "hobby" })).toMatch(/^Nobody wrote down that it is fed with more/u);
+    expect(refusal(500, { rated: { volts: 48, voltsMost: 67 } })).toBeNull();
+    expect(refusal(500, { family: "traction" })).toBeNull();
+    expect(refusal(1000, { family: "traction", rated: { volts: 690 } })).toBeNull();
+    expect(refusal(0, {})).toMatch(/50 to 1000 V/u);
+    expect(refusal(1001, { family: "traction", rated: { volts: 690 } })).toMatch(/50 to 1000 V/u);
   });
 });

@@ -7,8 +7,28 @@ export type Insulation = "thermoplastic" | "thermoset";
 export const INSULATION_REFERENCE: Celsius = 40;
 /** Least one-minute value at 40 °C below 1 kV: 5 MΩ. IEEE 43-2013 (memory). */
 export const LEAST_INSULATION: Ohms = 5e6;
-/** Test voltage below 1 kV, DC. IEEE 43-2013 (memory). */
-export const TEST_VOLTAGE: Volts = 500;
+/** The winding of a harmless supply is tested with this, DC: extra-low voltage by IEC 60364-6 (memory). */
+const GENTLE_TEST: Volts = 250;
+/** Below 1 kV a winding is tested with this, DC. IEEE 43-2013 (memory). */
+const USUAL_TEST: Volts = 500;
+/** Insulation takes more only where the winding is fed with more than this. IEC 60364-6 (memory). */
+const TAKES_MORE: Volts = 500;
+/** Testers of these motors end here. Common practice below 1 kV. */
+export const MOST_TEST: Volts = 1000;
+
+/**
+ * What the insulation of a winding is tested with, DC, and the most that it takes: more breaks down what was sound.
+ * @param hazardous whether its supply is, above 60 V DC or 30 V AC
+ * @param fed V at most, by its plate; undefined where nobody wrote it down
+ * @example testVoltage(false, 12) // { usual: 250, most: 250 }
+ */
+export function testVoltage(
+  hazardous: boolean,
+  fed: Volts | undefined,
+): { readonly usual: Volts; readonly most: Volts } {
+  if (!hazardous) return { usual: GENTLE_TEST, most: GENTLE_TEST };
+  return { usual: USUAL_TEST, most: fed !== undefined && fed > TAKES_MORE ? MOST_TEST : USUAL_TEST };
+}
 
 const KELVIN = 273;
 /** The exponential form for thermosetting systems, 10 to 40 °C: exponent in kelvin. IEEE 43-2013 (memory). */

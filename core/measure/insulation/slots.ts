@@ -1,9 +1,24 @@
 import { choiceSlot, measuredSlot } from "../../check/index.ts";
-import { RESISTANCE, TEMPERATURE, VOLTAGE } from "../../quantity/index.ts";
-import { TEST_VOLTAGE } from "./insulation.ts";
+import { RESISTANCE, TEMPERATURE, VOLTAGE, type Volts } from "../../quantity/index.ts";
+import { mostVolts, type Motor } from "../../record/index.ts";
+import { hazardousSupply } from "../safety/index.ts";
+import { MOST_TEST, testVoltage } from "./insulation.ts";
 
-/** Testers of these motors end here. Common practice below 1 kV. */
-const MOST_VOLTS = 1000;
+/** What the insulation of a motor is tested with, and the most that it takes. @example testOf({ family: "hobby" }) // { usual: 250, most: 250 } */
+export const testOf = (motor: Pick<Motor, "family" | "rated">) =>
+  testVoltage(hazardousSupply(motor), mostVolts(motor.rated));
+
+/** Why a motor is not tested with so many volts; null where it may be. */
+function tooHard(value: Volts, motor: Motor): string | null {
+  if (value <= 0 || value > MOST_TEST)
+    return `Insulation of these motors is tested with 50 to ${MOST_TEST} V.`;
+  const { most } = testOf(motor);
+  if (value <= most) return null;
+  const known =
+    mostVolts(motor.rated) === undefined ? "Nobody wrote down that it is fed with more" : "By its plate";
+  return `${known}: this winding takes ${most} V at most. More breaks down what is sound.`;
+}
+
 const UNPLUGGED = { unplugged: "done" } as const;
 
 export const INSULATION_SLOTS = {
@@ -14,13 +29,10 @@ export const INSULATION_SLOTS = {
   }),
   testVolts: measuredSlot("Test voltage", VOLTAGE, {
     under: "of the tester",
-    hint: `V DC, ${TEST_VOLTAGE} for machines below 1 kV`,
+    hint: "V DC, as the tester is set",
     instrument: "insulation",
     needs: UNPLUGGED,
-    refuse: (value) =>
-      value <= 0 || value > MOST_VOLTS
-        ? `Insulation of these motors is tested with 50 to ${MOST_VOLTS} V.`
-        : null,
+    refuse: tooHard,
   }),
   temperature: measuredSlot("Winding temperature", TEMPERATURE, {
     name: "Winding",

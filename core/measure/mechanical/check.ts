@@ -298,6 +298,10 @@ function stepsOf(sitting: Sitting, epoch: number, findings: readonly Finding[]) 
   ];
 }
 
+/** Whether somebody looked at it, now or before a repair: after one it is turned again, and looked at where the repair was. */
+const wasLookedAt = (sitting: Sitting, epoch: number): boolean =>
+  Array.from({ length: epoch + 1 }, (_, at) => of(sitting, "sight", at)).some(Boolean);
+
 /** Look, turn, listen, rock. */
 export const mechanicalCheck: CheckDefinition = {
   id: "mechanical",
@@ -321,8 +325,13 @@ export const mechanicalCheck: CheckDefinition = {
     const state = plainState(sitting, "mechanical", epoch, findings);
     return {
       findings,
-      // Until it was turned by hand it is begun and no more, unless something departs already.
-      state: state === "agrees" && !turn ? "inProgress" : state === "inProgress" ? "toDo" : state,
+      // Until it was turned by hand and looked at it is begun and no more, unless something departs already.
+      state:
+        state === "agrees" && !(turn && wasLookedAt(sitting, epoch))
+          ? "inProgress"
+          : state === "inProgress"
+            ? "toDo"
+            : state,
       note: noteOf(sitting, epoch, findings),
       steps: stepsOf(sitting, epoch, findings),
       made: madeSteps(findings, [LOOK, INSIDE, DRAG]),

@@ -141,6 +141,18 @@ describe("the check as a whole", () => {
     expect(state(skipped("mechanical", "still bolted in"))).toBe("skipped");
   });
 
+  it("is half done until it was turned and looked at; after a repair it is turned again", () => {
+    const turned = (epoch = 0) => choice("mechanical", "turn", "even", epoch);
+    const looked = choice("mechanical", "sight", "outside");
+    const state = (readings: Parameters<typeof job>[0], epoch = 0) =>
+      mechanicalCheck.answer(job(readings), epoch).state;
+    expect(state([turned(), choice("mechanical", "axialPlay", "none")])).toBe("inProgress");
+    expect(state([turned(), looked])).toBe("agrees");
+    expect(state([choice("mechanical", "turn", "grinding")])).toBe("departs");
+    expect(state([turned(), looked, turned(1)], 1)).toBe("agrees");
+    expect(state([turned(), turned(1)], 1)).toBe("inProgress");
+  });
+
   it("notes the turn, the beginning, or the reason for skipping", () => {
     const note = (...readings: Parameters<typeof job>[0][number][]) =>
       mechanicalCheck.answer(job(readings), 0).note;

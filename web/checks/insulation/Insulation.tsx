@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { slotOf } from "#core/measure";
 import { unmetNeeds } from "#core/check";
-import { LEAST_INSULATION } from "#core/measure/insulation";
+import { LEAST_INSULATION, testOf } from "#core/measure/insulation";
 import { canMeasure, quantityText, RESISTANCE } from "#core/quantity";
 import { Unbroken } from "../../ui/Unbroken.tsx";
 import { useOpenJob } from "../../job/openJob.ts";
@@ -28,6 +28,7 @@ export function Insulation() {
   const choosing = useChoose("insulation");
   const ready = unmetNeeds(record, "insulation", slotOf("insulation", "oneMinute")!, epoch).length === 0;
   const slots = SLOTS.map((slot) => entrySlot("insulation", slot, record.motor));
+  const { usual } = testOf(record.motor);
   const entry = useEntry("insulation", slots, tester || null);
   return (
     <section aria-labelledby="check-title">
@@ -48,10 +49,10 @@ export function Insulation() {
         {ready && <AcrossTheBench entry={entry} />}
       </div>
       <div className="mb-3 flex max-w-3xl items-center gap-4 max-sm:flex-col">
-        <ProbeDrawing connection={record.motor.connection} from="joined" to="frame" unit="500 V" />
+        <ProbeDrawing connection={record.motor.connection} from="joined" to="frame" unit={`${usual} V`} />
         <p className="text-ink-2">
           <Unbroken>
-            {`All three leads together against bare metal. At least ${quantityText(LEAST_INSULATION, RESISTANCE)} at 40 °C below 1 kV; good motors read a hundred times that. A plain meter's OL proves little: its few volts stress nothing.`}
+            {`Set the tester to ${usual} V: more would break down what is sound. All three leads together against bare metal. At least ${quantityText(LEAST_INSULATION, RESISTANCE)} at 40 °C below 1 kV; good motors read a hundred times that. A plain meter's OL proves little: its few volts stress nothing.`}
           </Unbroken>
         </p>
       </div>
@@ -67,7 +68,7 @@ export function Insulation() {
         </ul>
       ) : (
         <Judged state="cannotTell">
-          <strong>Unplug the sensors and electronics first.</strong> Five hundred volts kill a Hall sensor, a
+          <strong>Unplug the sensors and electronics first.</strong> Its volts kill a Hall sensor, a
           thermistor and a controller at once.
         </Judged>
       )}
