@@ -240,7 +240,11 @@ const report = open<Report>({
   answer: sentence.required(),
   plainWords: sentence.required(),
   findings: list(
-    open<Report["findings"][number]>({ sentence: sentence.required(), departs: Joi.boolean().required() }),
+    open<Report["findings"][number]>({
+      sentence: sentence.required(),
+      departs: Joi.boolean().required(),
+      cannotTell: Joi.valid(true),
+    }),
   ).required(),
   tables: list(table).required(),
   decision: open<NonNullable<Report["decision"]>>({

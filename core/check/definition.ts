@@ -110,6 +110,19 @@ export interface CheckDefinition {
 export const isForeign = ({ only }: CheckDefinition, { family }: Pick<Motor, "family">): boolean =>
   only !== undefined && (only === "ownElectronics") !== FAMILY_FACTS[family].ownElectronics;
 
+/**
+ * How a finding stands: what a meter could not tell, or what waits for something to be known, neither agrees nor departs.
+ * @example findingState({ departs: false, ableMeter: "a tester at 500 V" }) // "cannotTell"
+ */
+export function findingState({
+  departs,
+  ableMeter,
+  lacks,
+}: Pick<Finding, "departs" | "ableMeter" | "lacks">): "departs" | "agrees" | "cannotTell" {
+  if (departs) return "departs";
+  return ableMeter !== undefined || lacks !== undefined ? "cannotTell" : "agrees";
+}
+
 /** A finding that is one outcome for certain. */
 export function certain<Outcome extends string>(
   check: CheckId,

@@ -1,5 +1,5 @@
 import { answerIn, CHECKS } from "../measure/index.ts";
-import { leftOutReason, skipReason } from "../check/index.ts";
+import { findingState, leftOutReason, skipReason } from "../check/index.ts";
 import { proofOf, releaseOf, type Proof } from "../judge/index.ts";
 import {
   jobName,
@@ -31,7 +31,12 @@ export interface Report {
   readonly answer: string;
   readonly plainWords: string;
   /** What departs first. */
-  readonly findings: readonly { readonly sentence: string; readonly departs: boolean }[];
+  readonly findings: readonly {
+    readonly sentence: string;
+    readonly departs: boolean;
+    /** It neither agrees nor departs; absent of every other, and of what was closed before this was told. */
+    readonly cannotTell?: true;
+  }[];
   readonly tables: readonly PairTable[];
   readonly decision: {
     readonly what: string;
@@ -125,7 +130,10 @@ export function buildReport(job: JobRecord, head: ReportHead): Report {
     ...resultOf(verdict, job),
     findings: [
       ...verdict.findings
-        .map(({ sentence, departs }) => ({ sentence, departs }))
+        .map((finding) => ({
+          ...{ sentence: finding.sentence, departs: finding.departs },
+          ...(findingState(finding) === "cannotTell" && { cannotTell: true as const }),
+        }))
         .sort((a, b) => Number(b.departs) - Number(a.departs)),
       ...(verdict.experience ? [{ sentence: verdict.experience, departs: false }] : []),
     ],

@@ -10,7 +10,7 @@ import {
   suspectsLead,
 } from "../judge/index.ts";
 import { FAULT_IDS, factsOf } from "../known/index.ts";
-import { lowerFirst } from "../check/index.ts";
+import { findingState, lowerFirst } from "../check/index.ts";
 import { chanceText } from "../quantity/index.ts";
 import { DISPOSITION_LABELS, epochOf, type JobRecord } from "../record/index.ts";
 
@@ -40,9 +40,11 @@ export interface Result {
   readonly plainWords: string;
 }
 
-const NOTHING_WRONG = "Everything that was read agrees, and what was complained of did not show.";
-
-const ALL_AGREES = "Everything that was read agrees.";
+/** What was read agrees; or departs nowhere, where some of it could not be told. No full stop. */
+const nothingDeparts = ({ findings }: Verdict): string =>
+  findings.some((finding) => findingState(finding) === "cannotTell")
+    ? "Nothing that was read departs"
+    : "Everything that was read agrees";
 const SPEAKS_AGAINST_NOTHING = "Nothing that was read speaks against the motor.";
 
 /** What a decision goes without, in a sentence; empty where nothing was left out. */
@@ -65,7 +67,7 @@ function foundOf(verdict: Verdict, job: JobRecord): Result {
     return {
       answer: "Nothing wrong found",
       plainWords: [
-        job.complaint === "routine" ? ALL_AGREES : NOTHING_WRONG,
+        `${nothingDeparts(verdict)}${job.complaint === "routine" ? "" : ", and what was complained of did not show"}.`,
         lookNextAt(job, verdict),
         readText(job.motor, verdict.plan),
       ]
@@ -155,5 +157,5 @@ export function knownBy(verdict: Verdict): string {
     ...departing.map((finding) => sentence(finding.sentence)),
     cause ? `${cause.name}: ${chanceText(cause.probability)} likely before anything was done.` : "",
   ];
-  return words.filter(Boolean).join(" ") || "Everything that was read agrees.";
+  return words.filter(Boolean).join(" ") || `${nothingDeparts(verdict)}.`;
 }

@@ -98,6 +98,22 @@ describe("findings", () => {
     expect(departing[0]).toBe(true);
     expect(departing.at(-1)).toBe(false);
   });
+  it("neither agree nor depart where the meter could not tell, and the words say no more than that", () => {
+    const short = { ...BASIC, id: "short", ranges: BASIC.ranges.filter(({ fullScale }) => fullScale < 1e5) };
+    const readings = frameOpen().map((one) => ({ ...one, instrumentId: "short" }));
+    const more = { instruments: [short] };
+    expect(of(readings, more).findings).toEqual([
+      {
+        sentence: expect.stringMatching(/a leak above that would not show/u) as string,
+        departs: false,
+        cannotTell: true,
+      },
+    ]);
+    expect(knownBy(assessJob(job(readings, more)))).toBe("Nothing that was read departs.");
+    expect(knownBy(assessJob(job(frameOpen())))).toBe("Everything that was read agrees.");
+    const agreed = of(frameOpen()).findings;
+    expect(agreed).toEqual([{ sentence: "All leads open to frame", departs: false }]);
+  });
   it("end with what this shop has seen, which departs from nothing", () => {
     const lines = of([]).findings;
     expect(lines).toEqual([]);

@@ -26,6 +26,7 @@ const heading = (text: string): Content => line(text, { bold: true, fontSize: 11
 
 const STRIP = { width: 230, row: 11, edge: 6 } as const;
 const STRIP_COLOURS = { agrees: GREEN, departs: COPPER, cannotTell: QUIET } as const;
+const STATE_WORDS = { agrees: "agrees", departs: "departs", cannotTell: "cannot tell" } as const;
 /** A pair that cannot be told reaches anywhere: what lies outside is cut at this many limits. */
 const STRIP_LIMITS = 6;
 
@@ -331,12 +332,15 @@ function signatures({ signedBy, repairs, release }: Report): Content[] {
 }
 
 function annex(report: Report): Content[] {
-  const found = report.findings.map(({ sentence, departs }) => ({
-    text: [
-      { text: departs ? "departs  " : "agrees  ", bold: true, color: departs ? COPPER : GREEN },
-      ...runsOf(sentence),
-    ],
-  }));
+  const found = report.findings.map(({ sentence, departs, cannotTell }) => {
+    const state = departs ? "departs" : cannotTell ? "cannotTell" : "agrees";
+    return {
+      text: [
+        { text: `${STATE_WORDS[state]}  `, bold: true, color: STRIP_COLOURS[state] },
+        ...runsOf(sentence),
+      ],
+    };
+  });
   return [
     line("What was measured", { bold: true, fontSize: 14, pageBreak: "before" }),
     ...(report.proof

@@ -129,7 +129,11 @@ test("insulation waits until the electronics are unplugged, and is judged at 40 
   await page.getByRole("radio", { name: "Unplugged" }).click();
   await enter(page, "Test voltage", "1200");
   await expect(page.getByRole("alert")).toContainText("50 to 1000 V");
+  await expect(page.getByText("Set the tester to 250 V")).toBeVisible();
   await page.getByLabel("Test voltage", { exact: true }).fill("500");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("this winding takes 250 V at most");
+  await page.getByLabel("Test voltage", { exact: true }).fill("250");
   await page.keyboard.press("Enter");
   await enter(page, "Winding temperature", "20");
   await enter(page, "Insulation after one minute", "12M");

@@ -242,9 +242,9 @@ export default function ReportPage() {
           {part(report.proof ? "As found" : "What we found")}
           {report.findings.length === 0 && <p>Nothing was measured yet.</p>}
           <ul className="columns-2 gap-6 max-sm:columns-1">
-            {report.findings.map(({ sentence, departs }) => (
+            {report.findings.map(({ sentence, departs, cannotTell }) => (
               <li key={sentence} className="flex break-inside-avoid items-baseline gap-2">
-                <Mark state={departs ? "departs" : "agrees"} /> {sentence}
+                <Mark state={departs ? "departs" : cannotTell ? "cannotTell" : "agrees"} /> {sentence}
               </li>
             ))}
           </ul>

@@ -8,7 +8,7 @@ import {
   speedAtRatedLoad,
   spinOf,
 } from "#core/measure/backemf";
-import type { Finding } from "#core/check";
+import { findingState, type Finding } from "#core/check";
 import {
   KV_CONVENTION_LABELS,
   KV_CONVENTIONS,
@@ -115,16 +115,17 @@ export function Constant({
       )}
       {finding && (
         <div className="mt-2">
-          <Judged state={finding.departs ? "departs" : "agrees"}>
+          <Judged state={findingState(finding)}>
             <strong>{finding.sentence}.</strong> {finding.advice}
           </Judged>
         </div>
       )}
-      {others.map(({ variable, sentence, departs }) => (
-        <div key={variable} className="mt-2">
-          <Judged state={departs ? "departs" : "agrees"}>
-            <strong>{sentence}.</strong>{" "}
-            {variable === SISTER.id && "Ratios on one drill and meter need no convention and no pole count."}
+      {others.map((other) => (
+        <div key={other.variable} className="mt-2">
+          <Judged state={findingState(other)}>
+            <strong>{other.sentence}.</strong>{" "}
+            {other.variable === SISTER.id &&
+              "Ratios on one drill and meter need no convention and no pole count."}
           </Judged>
         </div>
       ))}

@@ -1,3 +1,4 @@
+import { findingState } from "#core/check";
 import type { CheckId } from "#core/record";
 import { useStandingVerdict } from "../../job/openJob.ts";
 import { Judged } from "../../ui/Notice.tsx";
@@ -9,13 +10,13 @@ export function Findings({ check }: { readonly check: CheckId }) {
   const verdict = useStandingVerdict();
   return [...useFindings(check)]
     .sort((a, b) => Number(b.departs) - Number(a.departs))
-    .map(({ variable, sentence, advice, departs }) => (
-      <Judged key={variable} state={departs ? "departs" : "agrees"}>
+    .map((finding) => (
+      <Judged key={finding.variable} state={findingState(finding)}>
         <strong>
-          <Unbroken>{`${sentence}.`}</Unbroken>
+          <Unbroken>{`${finding.sentence}.`}</Unbroken>
         </strong>{" "}
-        {advice}
-        {verdict.doubtful.includes(variable) && (
+        {finding.advice}
+        {verdict.doubtful.includes(finding.variable) && (
           <span className="mt-1 block border-l-4 border-amber pl-2">
             This does not fit the rest: read it again before it is believed.
           </span>

@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 import { useState, type FormEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { isChoosing } from "../../ui/isTyping.ts";
-import { findingOf } from "#core/check";
+import { findingOf, findingState } from "#core/check";
 import { hallAnswer, hallStates, HALL_RINGS, HALL_SIGNALS, LAMPS, spacingOf } from "#core/measure/hall";
 import { choiceIn } from "#core/record";
 import { hallSpacingOf } from "#core/families";
@@ -116,7 +116,7 @@ export function HallSteps() {
   useHotkeys("backspace", () => lamps.undo(), { ignoreEventWhen: inField, preventDefault: true });
   useHotkeys("f", () => setLarge(true), { ignoreEventWhen: inField, preventDefault: true });
   const said = finding ? (
-    <Judged state={finding.departs ? "departs" : "agrees"}>
+    <Judged state={findingState(finding)}>
       <strong>
         <Unbroken>{`${finding.sentence}.`}</Unbroken>
       </strong>{" "}
