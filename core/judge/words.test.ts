@@ -79,11 +79,12 @@ describe("what a sound motor is called sound by", () => {
       said(
         line("safety", "agrees"),
         line("mechanical", "agrees"),
+        line("feed", "inProgress"),
         line("winding", "cannotTell"),
         line("frame", "skipped"),
         line("backemf", "toDo"),
       ),
-    ).toBe("Read: mechanical. Read, and cannot tell: winding. Not read: frame, backemf.");
+    ).toBe("Read: mechanical. Read in part: feed. Read, and cannot tell: winding. Not read: frame, backemf.");
   });
 
   it("misses nothing that such a motor is not asked for, unless somebody skipped it", () => {

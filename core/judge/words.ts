@@ -54,12 +54,14 @@ export function readText(motor: Motor, plan: Verdict["plan"]): string {
   const named = (lines: typeof own) => lines.map(({ title }) => lowerFirst(title)).join(", ");
   const read = own.filter(isOf(["agrees", "departs"]));
   const untold = own.filter(isOf(["cannotTell"]));
+  const begun = own.filter(isOf(["inProgress"]));
   // What is asked of such a motor only where something calls for it is missed by nobody.
   const not = own
-    .filter(isOf(["toDo", "skipped", "inProgress"]))
+    .filter(isOf(["toDo", "skipped"]))
     .filter(({ check, state }) => state !== "toDo" || !checkOf(check).optional(motor));
   return [
     ...(read.length > 0 ? [`Read: ${named(read)}.`] : []),
+    ...(begun.length > 0 ? [`Read in part: ${named(begun)}.`] : []),
     ...(untold.length > 0 ? [`Read, and cannot tell: ${named(untold)}.`] : []),
     ...(not.length > 0 ? [`Not read: ${named(not)}.`] : []),
   ].join(" ");

@@ -3,6 +3,7 @@ import {
   certain,
   chosen,
   countedNote,
+  leftOutReason,
   madeSteps,
   openSteps,
   plainState,
@@ -172,11 +173,18 @@ export const feedCheck: CheckDefinition = {
   optional: () => true,
   answer: (sitting, epoch) => {
     const findings = feedFindings(sitting, epoch);
+    const state = plainState(sitting, "feed", epoch, findings);
+    const steps = openSteps(findings, STEPS);
+    // One of several that agrees says nothing of the others.
+    const left = steps.filter((step) => leftOutReason(sitting, "feed", step, epoch) === null);
+    const partly = state === "agrees" && left.length > 0;
     return {
       findings,
-      state: plainState(sitting, "feed", epoch, findings),
-      note: countedNote(sitting, "feed", epoch, findings),
-      steps: openSteps(findings, STEPS),
+      state: partly ? "inProgress" : state,
+      note: partly
+        ? `${STEPS.length - left.length} of ${STEPS.length}`
+        : countedNote(sitting, "feed", epoch, findings),
+      steps,
       made: madeSteps(findings, STEPS),
     };
   },

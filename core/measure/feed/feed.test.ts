@@ -5,6 +5,7 @@ import {
   frameOpen,
   HUB,
   job,
+  leftOut,
   lookedAndTurned,
   measured,
   MILLIOHM,
@@ -78,9 +79,21 @@ describe("the check as a whole", () => {
       state: "skipped",
       note: "came without its battery",
     });
-    expect(answered([...pack(40, 39), choice("feed", "command", "follows")])).toMatchObject({
+    const [command, settings, rubbing] = [
+      choice("feed", "command", "follows"),
+      choice("feed", "settings", "fit"),
+      choice("feed", "rubbing", "free"),
+    ];
+    // Two of four that agree say nothing of the other two.
+    expect(answered([...pack(40, 39), command])).toMatchObject({ state: "inProgress", note: "2 of 4" });
+    expect(answered([...pack(40, 39), command, settings, rubbing])).toMatchObject({
       state: "agrees",
-      note: "2 agree",
+      note: "4 agree",
+    });
+    const noSettings = leftOut("feed", "settings", "the owner has the display");
+    expect(answered([...pack(40, 39), command, rubbing, noSettings])).toMatchObject({
+      state: "agrees",
+      note: "3 agree",
     });
     expect(answered([...pack(40, 30), choice("feed", "command", "follows")])).toMatchObject({
       state: "departs",
