@@ -299,8 +299,10 @@ function stepsOf(sitting: Sitting, epoch: number, findings: readonly Finding[]) 
 }
 
 /** Whether somebody looked at it, now or before a repair: after one it is turned again, and looked at where the repair was. */
-const wasLookedAt = (sitting: Sitting, epoch: number): boolean =>
-  Array.from({ length: epoch + 1 }, (_, at) => of(sitting, "sight", at)).some(Boolean);
+const wasLookedAt = ({ readings }: Sitting, epoch: number): boolean =>
+  Array.from({ length: epoch + 1 }, (_, at) => at).some((at) =>
+    ["sight", "seen"].some((slot) => latestIn(readings, "mechanical", slot, at) !== undefined),
+  );
 
 /** Look, turn, listen, rock. */
 export const mechanicalCheck: CheckDefinition = {

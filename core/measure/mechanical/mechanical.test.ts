@@ -148,6 +148,8 @@ describe("the check as a whole", () => {
       mechanicalCheck.answer(job(readings), epoch).state;
     expect(state([turned(), choice("mechanical", "axialPlay", "none")])).toBe("inProgress");
     expect(state([turned(), looked])).toBe("agrees");
+    // Who says that none of the marks is there has looked.
+    expect(state([turned(), seen([])])).toBe("agrees");
     expect(state([choice("mechanical", "turn", "grinding")])).toBe("departs");
     expect(state([turned(), looked, turned(1)], 1)).toBe("agrees");
     expect(state([turned(), turned(1)], 1)).toBe("inProgress");
