@@ -313,7 +313,7 @@ async function serve(): Promise<void> {
   const needsCode = doors.needed && (await doors.noOwnerYet());
   if (needsCode) await doors.shareCode();
   listen(server, asked, folder, needsCode ? doors.code : null);
-  // Reckoned once before anybody asks: the first who opens the bench waits for nothing that is the same for all after them.
+  // The day is worked out once before anybody asks, so that the first who opens the bench does not wait for it.
   void common.app.underWay!.follow(home.services.day.day()).catch(() => undefined);
   if (!asked.demo) keepCopies(home.copies);
   watchLargeFile(asked, paths);
