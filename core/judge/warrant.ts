@@ -236,7 +236,7 @@ function ofGrounds(seen: Seen): DecidingNeed[] {
   const work = worksOn(action);
   const again = epoch === 0 && (work || isAlong(answers)) ? againFor(alone, steps) : null;
   const look = "It rests on one look: look again before it is opened or ordered for.";
-  const complaint = "All that was read agrees: nothing is opened or ordered on a complaint alone.";
+  const complaint = "Nothing that was read departs: nothing is opened or ordered on a complaint alone.";
   return [
     ...(again
       ? [{ ...open("the same once more", look, again), always: false, comes: "onceSure" as const }]

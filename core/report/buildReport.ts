@@ -21,6 +21,16 @@ import { beforeAfterOf, type BeforeAfter } from "./beforeAfter.ts";
 import { tablesOf, type PairTable } from "./tables.ts";
 
 /**
+ * How a line of a report's findings stands, in one that was frozen earlier too.
+ * @example lineState({ departs: false, cannotTell: true }) // "cannotTell"
+ */
+export const lineState = ({
+  departs,
+  cannotTell,
+}: Pick<Report["findings"][number], "departs" | "cannotTell">): ReturnType<typeof findingState> =>
+  departs ? "departs" : cannotTell ? "cannotTell" : "agrees";
+
+/**
  * What a customer gets: a page, and the measurements behind it, ready to be drawn on a screen or as a PDF. What an
  * earlier version did not hand over is absent in the reports that it froze.
  */

@@ -20,7 +20,7 @@ import {
   skipped,
   spun,
 } from "../../tests/jobs.ts";
-import { buildReport } from "./index.ts";
+import { buildReport, lineState } from "./index.ts";
 import { knownBy, resultOf } from "./result.ts";
 
 const HEAD = { number: 129, takenInAt: "2026-03-02T09:00:00.000Z", closedAt: null };
@@ -113,6 +113,9 @@ describe("findings", () => {
     expect(knownBy(assessJob(job(frameOpen())))).toBe("Everything that was read agrees.");
     const agreed = of(frameOpen()).findings;
     expect(agreed).toEqual([{ sentence: "All leads open to frame", departs: false }]);
+    expect(lineState(agreed[0]!)).toBe("agrees");
+    expect(lineState(of(readings, more).findings[0]!)).toBe("cannotTell");
+    expect(lineState({ departs: true })).toBe("departs");
   });
   it("end with what this shop has seen, which departs from nothing", () => {
     const lines = of([]).findings;

@@ -4,6 +4,7 @@ import { RELEASE_LABELS } from "#core/record";
 import type { elsewhereWords } from "#contract/elsewhere";
 import {
   dayWords,
+  lineState,
   moneyText,
   PROOF_HEADINGS,
   type BeforeAfter,
@@ -332,12 +333,12 @@ function signatures({ signedBy, repairs, release }: Report): Content[] {
 }
 
 function annex(report: Report): Content[] {
-  const found = report.findings.map(({ sentence, departs, cannotTell }) => {
-    const state = departs ? "departs" : cannotTell ? "cannotTell" : "agrees";
+  const found = report.findings.map((line) => {
+    const state = lineState(line);
     return {
       text: [
         { text: `${STATE_WORDS[state]}  `, bold: true, color: STRIP_COLOURS[state] },
-        ...runsOf(sentence),
+        ...runsOf(line.sentence),
       ],
     };
   });

@@ -3,7 +3,15 @@ import { OUR_API } from "../app/place.ts";
 import { shareText } from "#core/quantity";
 import { proofOf } from "#core/judge";
 import { epochOf, RELEASE_LABELS } from "#core/record";
-import { buildReport, dayWords, moneyText, PROOF_HEADINGS, type Costs, type PairTable } from "#core/report";
+import {
+  buildReport,
+  dayWords,
+  lineState,
+  moneyText,
+  PROOF_HEADINGS,
+  type Costs,
+  type PairTable,
+} from "#core/report";
 import { BeforeAfter } from "./BeforeAfter.tsx";
 import { IntervalStrip } from "../checks/drawing/IntervalStrip.tsx";
 import { useDelivery, useOpenJob } from "../job/openJob.ts";
@@ -242,9 +250,9 @@ export default function ReportPage() {
           {part(report.proof ? "As found" : "What we found")}
           {report.findings.length === 0 && <p>Nothing was measured yet.</p>}
           <ul className="columns-2 gap-6 max-sm:columns-1">
-            {report.findings.map(({ sentence, departs, cannotTell }) => (
-              <li key={sentence} className="flex break-inside-avoid items-baseline gap-2">
-                <Mark state={departs ? "departs" : cannotTell ? "cannotTell" : "agrees"} /> {sentence}
+            {report.findings.map((line) => (
+              <li key={line.sentence} className="flex break-inside-avoid items-baseline gap-2">
+                <Mark state={lineState(line)} /> {line.sentence}
               </li>
             ))}
           </ul>

@@ -1,6 +1,7 @@
 import {
   certain,
   chosen,
+  findingState,
   madeSteps,
   openSteps,
   plainState,
@@ -182,7 +183,7 @@ export const insulationCheck: CheckDefinition = {
     const findings = finding ? [finding] : [];
     const skipped = skipReason(sitting, "insulation", epoch);
     // What passes nothing leaves the check half done: it is read again, or skipped with a reason.
-    const tells = finding !== null && finding.ableMeter === undefined;
+    const tells = finding !== null && findingState(finding) !== "cannotTell";
     const telling = tells ? findings : [];
     return {
       findings,
